@@ -1,0 +1,63 @@
+import js from '@eslint/js';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+import svelteConfig from './svelte.config.js';
+
+/** The core is arithmetic and text: it never sees the interface, the page, the machine, the clock or chance. */
+const coreOnly = {
+	files: ['src/core/**/*.ts'],
+	ignores: ['src/core/**/*.test.ts'],
+	languageOptions: { globals: {} },
+	rules: {
+		'no-restricted-imports': [
+			'error',
+			{
+				patterns: [
+					{ group: ['svelte', 'svelte/*', '$app/*', '$lib/*', '**/lib/**', '**/routes/**', '**/workers/**', '**/cli/**'], message: 'src/core knows no interface.' },
+					{ group: ['node:*', 'fs', 'path', 'localforage', 'echarts', 'carbon-components-svelte'], message: 'src/core runs anywhere.' }
+				]
+			}
+		],
+		'no-restricted-globals': [
+			'error',
+			...['window', 'document', 'navigator', 'localStorage', 'indexedDB', 'fetch', 'process', 'Buffer', 'setTimeout', 'setInterval', 'performance', 'crypto'].map((name) => ({
+				name,
+				message: 'src/core takes what it needs as an argument.'
+			}))
+		],
+		'no-restricted-syntax': [
+			'error',
+			{ selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'src/core never reads the clock: pass the time in.' },
+			{ selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'src/core never reads the clock: pass the time in.' },
+			{ selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'src/core has no chance in it: pass it in.' }
+		]
+	}
+};
+
+/** Links meet only through the plan, the context and claims. */
+const linksApart = ['brief', 'parts', 'power', 'card', 'network', 'sources', 'sound', 'programme'].map((link) => ({
+	files: [`src/core/links/${link}/**/*.ts`],
+	rules: {
+		'no-restricted-imports': ['error', { patterns: [{ regex: `(^|/)links/|^\\.\\./\\.\\./links|^\\.\\./(?!\\.\\.)`, message: 'No link imports another: claim it instead.' }] }]
+	}
+}));
+
+export default ts.config(
+	js.configs.recommended,
+	...ts.configs.recommended,
+	...svelte.configs.recommended,
+	{ languageOptions: { globals: { ...globals.browser, ...globals.node } } },
+	{ files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { parser: ts.parser, svelteConfig } } },
+	{
+		rules: {
+			'@typescript-eslint/consistent-type-imports': 'error',
+			'@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+			'no-undef': 'off',
+			'svelte/no-navigation-without-resolve': 'off'
+		}
+	},
+	coreOnly,
+	...linksApart,
+	{ ignores: ['build/', '.svelte-kit/', 'node_modules/', 'test-results/'] }
+);

@@ -1,0 +1,37 @@
+import type { SettingPath } from './link';
+import type { LinkId } from './plan/plan';
+
+interface ClaimBase {
+	readonly from: LinkId;
+	/** Who asks, in words: "USB converter", "Harbour Radio". */
+	readonly what: string;
+}
+
+/** How one source's samples are made. */
+export interface SoundShape {
+	readonly sampleRateHz: number;
+	readonly bitDepth: number;
+	readonly channels: number;
+	readonly codec: string;
+	readonly lossless: boolean;
+}
+
+/** What one link needs of a resource that another owns. The owner adds up the claims on it and judges them. */
+export type Claim = ClaimBase &
+	(
+		| { readonly on: 'power'; readonly typicalW: number; readonly peakW: number }
+		| { readonly on: 'store'; readonly bytes: number }
+		| { readonly on: 'path'; readonly bitsPerSec: number }
+		| { readonly on: 'sound'; readonly shape: SoundShape | null }
+		/** An option for the player. */
+		| { readonly on: 'player'; readonly option: string; readonly value: string; readonly setting: SettingPath }
+		/** A condition for starting the player: units to wait for, or a command to run first. */
+		| { readonly on: 'start'; readonly setting: SettingPath; readonly after?: string; readonly before?: readonly string[]; readonly group?: string; readonly device?: string }
+		| { readonly on: 'package'; readonly name: string; readonly setting: SettingPath }
+		| { readonly on: 'unit'; readonly name: string; readonly setting: SettingPath }
+		/** A read-only test of the finished endpoint: a shell command that succeeds when all is well. */
+		| { readonly on: 'check'; readonly label: string; readonly command: string; readonly setting: SettingPath }
+	);
+
+export const claimsOn = <R extends Claim['on']>(claims: readonly Claim[], resource: R): Extract<Claim, { on: R }>[] =>
+	claims.filter((claim): claim is Extract<Claim, { on: R }> => claim.on === resource);

@@ -1,0 +1,45 @@
+import { fault, ok, type Result } from '../../result';
+
+/**
+ * mpv.conf: one option a line. Source: mpv(1), "CONFIGURATION FILES".
+ * A value that is not plain is written with its length in bytes (%N%value), the only form without exceptions.
+ */
+export interface MpvOption {
+	readonly name: string;
+	readonly value: string;
+}
+
+const byteLength = (text: string): number => new TextEncoder().encode(text).length;
+
+/** Fault: `value-newline`; such a value cannot be written at all. */
+export function mpvLine(name: string, value: string): Result<string> {
+	if (/[\n\r\0]/.test(value)) return fault('value-newline', `The value of ${name} has a line break in it. Remove it.`, name);
+	const plain = /^[A-Za-z0-9_.:/,=@+-]*$/.test(value);
+	return ok(plain ? `${name}=${value}` : `${name}=%${byteLength(value)}%${value}`);
+}
+
+/** Reads options of the top part (before any [profile]). `name` alone means yes, `no-name` means no. */
+export function readMpvConf(text: string): MpvOption[] {
+	const options: MpvOption[] = [];
+	for (const raw of text.split('\n')) {
+		const line = raw.trimStart();
+		if (line.startsWith('[')) break;
+		if (line === '' || line.startsWith('#')) continue;
+		const m = /^(?:--)?([A-Za-z0-9-]+)\s*(?:=\s*(.*))?$/.exec(line);
+		if (!m) continue;
+		if (m[2] === undefined && m[1]!.startsWith('no-')) options.push({ name: m[1]!.slice(3), value: 'no' });
+		else options.push({ name: m[1]!, value: m[2] === undefined ? 'yes' : readValue(m[2]) });
+	}
+	return options;
+}
+
+function readValue(text: string): string {
+	const counted = /^%(\d+)%/.exec(text);
+	if (counted) {
+		const bytes = new TextEncoder().encode(text.slice(counted[0].length));
+		return new TextDecoder().decode(bytes.slice(0, Number(counted[1])));
+	}
+	const quoted = /^(["'])(.*?)\1/.exec(text);
+	if (quoted) return quoted[2]!;
+	return text.replace(/#.*$/, '').trimEnd();
+}

@@ -1,0 +1,50 @@
+/**
+ * Wall clock and instant in a named time zone, by the runtime's own tz database.
+ * Instants are milliseconds since 1970 UTC; a wall clock is the same number read as if it were UTC.
+ */
+const formatters = new Map<string, Intl.DateTimeFormat>();
+
+function formatterFor(zone: string): Intl.DateTimeFormat {
+	let formatter = formatters.get(zone);
+	if (!formatter) {
+		formatter = new Intl.DateTimeFormat('en-GB', {
+			timeZone: zone,
+			hourCycle: 'h23',
+			year: 'numeric',
+			month: 'numeric',
+			day: 'numeric',
+			hour: 'numeric',
+			minute: 'numeric',
+			second: 'numeric'
+		});
+		formatters.set(zone, formatter);
+	}
+	return formatter;
+}
+
+export function isTimeZone(zone: string): boolean {
+	try {
+		formatterFor(zone);
+		return true;
+	} catch {
+		return false;
+	}
+}
+
+/** The wall clock in `zone` at an instant, as ms of the same reading in UTC. */
+export function wallClockMs(zone: string, utcMs: number): number {
+	const part: Record<string, number> = {};
+	for (const { type, value } of formatterFor(zone).formatToParts(utcMs)) part[type] = Number(value);
+	return Date.UTC(part.year!, part.month! - 1, part.day, part.hour, part.minute, part.second) + (((utcMs % 1000) + 1000) % 1000);
+}
+
+/**
+ * The instant at which a wall clock in `zone` shows `wallMs`: the first one where it shows it twice,
+ * null where it never does (the hour that summer time skips).
+ */
+export function instantOf(zone: string, wallMs: number): number | null {
+	const day = 86_400_000;
+	const offsets = [wallClockMs(zone, wallMs - day) - (wallMs - day), wallClockMs(zone, wallMs + day) - (wallMs + day)];
+	const candidates = offsets.map((offset) => wallMs - offset).filter((utc) => wallClockMs(zone, utc) === wallMs);
+	return candidates.length ? Math.min(...candidates) : null;
+}

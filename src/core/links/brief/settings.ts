@@ -1,0 +1,14 @@
+import { z } from 'zod';
+import { lineText } from '../../plan/text';
+
+/** What the endpoint must do, in the person's words, and the promises it is held to. */
+export const briefSettings = z.object({
+	name: lineText(60).min(1, 'Give the endpoint a name.'),
+	room: lineText(60),
+	purpose: lineText(300),
+	/** Seconds from power on to first sound that the person will put up with. */
+	soundWithinSec: z.number().int().min(5).max(600),
+	/** Nobody should have to touch it after a power cut. */
+	comesBackAlone: z.boolean()
+});
+export type BriefSettings = z.infer<typeof briefSettings>;

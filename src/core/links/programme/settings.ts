@@ -1,0 +1,22 @@
+import { z } from 'zod';
+
+const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Hours and minutes, such as 22:00.');
+export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
+
+export const quietHours = z.object({
+	/** The evening on which it begins; no day means every day. */
+	weekdays: z.array(z.enum(WEEKDAYS)),
+	from: clock,
+	/** May be earlier than `from`: then it ends the next morning. */
+	until: clock
+});
+export type QuietHours = z.infer<typeof quietHours>;
+
+export const programmeSettings = z.object({
+	startAtBoot: z.boolean(),
+	/** list: the whole list over and over. one: the first entry over and over. once: to the end, then silence. */
+	loop: z.enum(['list', 'one', 'once']),
+	shuffle: z.boolean(),
+	quiet: z.array(quietHours).max(20)
+});
+export type ProgrammeSettings = z.infer<typeof programmeSettings>;

@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { CARD_ID } from '../../formats/alsa/deviceName';
+import { lineText } from '../../plan/text';
+
+export const soundSettings = z.object({
+	/** The name that the endpoint's kernel gives the converter; empty until a probe report or the person says it. */
+	cardId: z.string().refine((id) => id === '' || CARD_ID.test(id), 'Letters, digits, _ and -, at most 15: the word in square brackets of /proc/asound/cards.'),
+	deviceNumber: z.number().int().min(0).max(31),
+	/** hw: samples as they are. iec958 and hdmi: the same through the frame that optical, coaxial and display outputs need. */
+	door: z.enum(['hw', 'iec958', 'hdmi']),
+	/** follow: each source at its own rate where the converter can. fixed: one rate for all. shared: one rate, several programs at once. */
+	travel: z.enum(['follow', 'fixed', 'shared']),
+	fixedRateHz: z.number().int().min(8000).max(768_000),
+	volumeAt: z.enum(['fixed', 'player', 'converter']),
+	/** 0 is full scale. Unused when the volume is fixed. */
+	volumeDb: z.number().min(-90).max(0),
+	/** The converter's own control, as `amixer` lists it; empty when it has none. */
+	mixerName: lineText(44),
+	distanceM: z.number().min(0.2).max(50),
+	/** Sound pressure that a full-scale passage should not exceed at the listener. */
+	loudestDb: z.number().min(40).max(115)
+});
+export type SoundSettings = z.infer<typeof soundSettings>;

@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { lineText } from '../plan/text';
+
+/** Facts about one piece of media or one stream, whoever found them out. Keyed by its location. */
+export const mediaSchema = z.object({
+	location: lineText(2000).min(1),
+	codec: lineText(40),
+	lossless: z.boolean(),
+	sampleRateHz: z.number().int().min(4000).max(3_000_000),
+	bitDepth: z.number().int().min(8).max(64),
+	channels: z.number().int().min(1).max(32),
+	/** bit/s of a stream; null for files. */
+	bitRateBps: z.number().positive().nullable(),
+	durationMs: z.number().positive().nullable(),
+	sizeBytes: z.number().int().min(0).nullable(),
+	/** Where the bytes are, when the app has them: shipped with the demo, kept in this browser, or only with the person. */
+	kept: z.enum(['demo', 'browser', 'person']),
+	/** From the file itself, typed by the person, or assumed from the codec. */
+	from: z.enum(['file', 'typed', 'assumed'])
+});
+export type Media = z.infer<typeof mediaSchema>;

@@ -1,0 +1,38 @@
+/**
+ * The difference between two plain JSON values, small enough to keep a long history of.
+ * Lists are compared place by place; a list that changed its length is one change.
+ */
+export interface Change {
+	readonly path: readonly (string | number)[];
+	/** `undefined`: the key was not there. */
+	readonly before?: unknown;
+	readonly after?: unknown;
+}
+
+type Container = Record<string | number, unknown>;
+const isContainer = (value: unknown): value is Container => typeof value === 'object' && value !== null;
+
+export function diff(before: unknown, after: unknown, path: readonly (string | number)[] = []): Change[] {
+	if (Object.is(before, after)) return [];
+	const bothLists = Array.isArray(before) && Array.isArray(after) && before.length === after.length;
+	const bothObjects = isContainer(before) && isContainer(after) && !Array.isArray(before) && !Array.isArray(after);
+	if (!bothLists && !bothObjects) return [{ path, before, after }];
+	const a = before as Container;
+	const b = after as Container;
+	return [...new Set([...Object.keys(a), ...Object.keys(b)])].flatMap((key) => diff(a[key], b[key], [...path, bothLists ? Number(key) : key]));
+}
+
+/** Applies changes forward, or takes them back. Gives a new value; shares what did not change. */
+export function applyChanges<T>(value: T, changes: readonly Change[], way: 'forward' | 'back'): T {
+	return changes.reduce<unknown>((current, { path, before, after }) => setAt(current, path, way === 'forward' ? after : before), value) as T;
+}
+
+function setAt(value: unknown, path: readonly (string | number)[], to: unknown): unknown {
+	const [key, ...rest] = path;
+	if (key === undefined) return to;
+	const copy = (Array.isArray(value) ? [...value] : { ...(value as Container) }) as Container;
+	const next = rest.length ? setAt(copy[key], rest, to) : to;
+	if (next === undefined && !Array.isArray(copy)) delete copy[key];
+	else copy[key] = next;
+	return copy;
+}

@@ -1,0 +1,11 @@
+import { z } from 'zod';
+import { isTimeZone } from '../formats/systemd/zone';
+import { lineText } from './text';
+
+export const venueSchema = z.object({
+	name: lineText(80).min(1, 'Give the venue a name.'),
+	timeZone: z.string().refine(isTimeZone, 'A time zone of the tz database, such as Europe/Oslo.'),
+	/** Three letters, ISO 4217. */
+	currency: z.string().regex(/^[A-Z]{3}$/, 'Three capital letters, such as EUR.')
+});
+export type Venue = z.infer<typeof venueSchema>;
