@@ -101,6 +101,8 @@ export interface Link<Settings = unknown> {
 	figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[];
 	assess(plan: Plan, context: Context, claims: readonly Claim[]): Finding[];
 	files(plan: Plan, context: Context, claims: readonly Claim[], secrets: Secrets): CardFile[];
+	/** Files that list other files: made last, from all that the links put on the card. */
+	seal?(files: readonly CardFile[], plan: Plan, claims: readonly Claim[]): CardFile[];
 	steps(plan: Plan, context: Context, claims: readonly Claim[]): Step[];
 	rehearse(machine: Machine): void;
 }

@@ -3,14 +3,15 @@ import { instantOf, isTimeZone, wallClockMs } from './zone';
 
 /**
  * Calendar expressions of timers (OnCalendar=): weekdays, date, time, zone.
- * Source: systemd.time(7), "Calendar Events". Not read: the "~" that counts days from a month's end.
+ * Source: systemd.time(7), "Calendar Events".
  */
 export interface CalendarRule {
 	/** 0 is Monday; empty means every day. */
 	readonly weekdays: readonly number[];
 	readonly years: Matcher;
 	readonly months: Matcher;
-	readonly days: Matcher;
+	/** Takes the day of the month, and that day counted from the month's end (1 is the last). */
+	readonly days: (fromStart: number, fromEnd: number) => boolean;
 	readonly hours: readonly number[];
 	readonly minutes: readonly number[];
 	readonly seconds: readonly number[];
@@ -41,14 +42,15 @@ export function readCalendar(expression: string): Result<CalendarRule> {
 	const zone = words.length > 1 && /^[A-Za-z]/.test(last) && isTimeZone(last) ? words.pop()! : null;
 	const rest = words.flatMap((word) => (SHORTHANDS[word.toLowerCase()] ?? word).split(' '));
 	const weekdays = /^[A-Za-z]/.test(rest[0] ?? '') ? readWeekdays(rest.shift()!) : [];
-	const date = rest[0]?.includes('-') ? rest.shift()! : '*-*-*';
+	const date = /[-~]/.test(rest[0] ?? '') ? rest.shift()! : '*-*-*';
 	const time = rest.shift() ?? '00:00:00';
 	const bad = (part: string) =>
 		fault('calendar-unreadable', `"${part}" in "${expression}" is not a calendar time. Write for example Mon..Fri *-*-* 07:30:00.`);
 	if (!weekdays) return bad(words[0]!);
 	if (rest.length) return bad(rest[0]!);
 
-	const dateParts = date.split('-');
+	const countsFromEnd = date.includes('~');
+	const dateParts = date.split(/[-~]/);
 	const [year, month, day] = dateParts.length === 2 ? ['*', ...dateParts] : dateParts;
 	const [hour, minute, second = '00'] = time.split(':');
 	if (dateParts.length > 3 || time.split(':').length > 3 || minute === undefined) return bad(time);
@@ -64,7 +66,8 @@ export function readCalendar(expression: string): Result<CalendarRule> {
 		const set = new Set(values);
 		return (value) => set.has(value);
 	};
-	return ok({ weekdays, years: isIn(years), months: isIn(months), days: isIn(days), hours, minutes, seconds, zone });
+	const isDay = isIn(days);
+	return ok({ weekdays, years: isIn(years), months: isIn(months), days: (fromStart, fromEnd) => isDay(countsFromEnd ? fromEnd : fromStart), hours, minutes, seconds, zone });
 }
 
 function readWeekdays(text: string): number[] | null {
@@ -106,7 +109,7 @@ export function nextElapses(rule: CalendarRule, zone: string, afterUtcMs: number
 	let dayMs = Math.floor(wallClockMs(where, afterUtcMs) / DAY_MS) * DAY_MS - DAY_MS;
 	for (let n = 0; n < 60 * 366 && found.length < count; n++, dayMs += DAY_MS) {
 		const date = new Date(dayMs);
-		if (!rule.years(date.getUTCFullYear()) || !rule.months(date.getUTCMonth() + 1) || !rule.days(date.getUTCDate())) continue;
+		if (!rule.years(date.getUTCFullYear()) || !rule.months(date.getUTCMonth() + 1) || !rule.days(date.getUTCDate(), monthLength(date) - date.getUTCDate() + 1)) continue;
 		if (rule.weekdays.length && !rule.weekdays.includes((date.getUTCDay() + 6) % 7)) continue;
 		for (const hour of rule.hours)
 			for (const minute of rule.minutes)
@@ -117,3 +120,5 @@ export function nextElapses(rule: CalendarRule, zone: string, afterUtcMs: number
 	}
 	return found;
 }
+
+const monthLength = (date: Date): number => new Date(Date.UTC(date.getUTCFullYear(), date.getUTCMonth() + 1, 0)).getUTCDate();

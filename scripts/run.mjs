@@ -1,0 +1,26 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { resolve } from 'node:path';
+
+export const root = resolve(import.meta.dirname, '..');
+export const conformance = resolve(root, '..', 'shared', 'conformance');
+
+/** Runs a program with its output shown; gives its exit code. */
+export function run(command, args, options = {}) {
+	const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+	if (done.error) throw done.error;
+	return done.status ?? 1;
+}
+
+/** Runs a program and keeps what it prints. */
+export function capture(command, args, options = {}) {
+	const done = spawnSync(command, args, { cwd: root, encoding: 'utf8', maxBuffer: 1 << 28, ...options });
+	return { code: done.error ? 127 : (done.status ?? 1), out: done.stdout ?? '', err: done.stderr ?? '' };
+}
+
+/** A program installed with the project. */
+export const tool = (name) => resolve(root, 'node_modules', '.bin', name);
+
+export const cli = resolve(root, 'build', 'cli', 'yphos.mjs');
+
+export const has = (path) => existsSync(path);

@@ -1,0 +1,201 @@
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { calculations } from '$core/calc';
+import { chain } from '$core/chain';
+import { assess } from '$core/engines/assess';
+import { benchFor } from '$core/engines/benchFor';
+import { contextFor } from '$core/engines/context';
+import { benchSchema, cardTree, FAULTS, type Bench, type CardTree, type FaultName } from '$core/engines/machine';
+import { rehearse, type PlannedFault, type Rehearsal } from '$core/engines/rehearse';
+import { write } from '$core/engines/write';
+import { derivePsk } from '$core/formats/keyfile/psk';
+import { readTimeSpanMs } from '$core/formats/systemd/unit';
+import { readProbe } from '$core/probe';
+import type { Endpoint, Workshop } from '$core/plan/workshop';
+import { sentence } from '$core/result';
+import { isFolder, readCardTree, readMedia, readPlanFile, Refusal, writeCardFiles } from './files';
+
+export interface Flags {
+	readonly json: boolean;
+	readonly [name: string]: string | boolean | readonly string[] | undefined;
+}
+type Command = (args: readonly string[], flags: Flags) => number;
+
+const text = (flags: Flags, name: string): string | undefined => (typeof flags[name] === 'string' ? flags[name] : undefined);
+const say = (line: string): void => void process.stdout.write(`${line}\n`);
+const sayJson = (value: unknown): void => say(JSON.stringify(value, null, '\t'));
+const need = (args: readonly string[], what: string): string => {
+	if (!args[0]) throw new Refusal(`${what} is missing. See yphos --help.`);
+	return args[0];
+};
+
+function chosen(workshop: Workshop, flags: Flags): Endpoint[] {
+	const id = text(flags, 'endpoint');
+	const found = workshop.endpoints.filter((endpoint) => id === undefined || endpoint.id === id);
+	if (found.length === 0) throw new Refusal(id === undefined ? 'The workshop has no endpoint.' : `There is no endpoint ${id}. There are: ${workshop.endpoints.map((e) => e.id).join(', ')}.`);
+	return found;
+}
+
+export const check: Command = (args, flags) => {
+	const { workshop, damaged } = readPlanFile(need(args, 'PLAN'));
+	for (const piece of damaged) process.stderr.write(`left out ${piece.where}: ${piece.why}\n`);
+	const reports = chosen(workshop, flags).map((endpoint) => ({ endpoint, assessment: assess(chain, endpoint.plan, contextFor(workshop, endpoint.id)) }));
+	if (flags.json)
+		sayJson(reports.map(({ endpoint, assessment }) => ({ endpoint: endpoint.id, findings: assessment.findings.map((f) => ({ id: f.id, link: f.link, level: f.level, title: f.title, why: f.why, fixes: f.fixes.map((fix) => fix.label) })) })));
+	else
+		for (const { endpoint, assessment } of reports) {
+			say(`${endpoint.plan.brief.name} (${endpoint.id})`);
+			if (assessment.findings.length === 0) say('  nothing found');
+			for (const f of assessment.findings) {
+				say(`  ${f.level.toUpperCase().padEnd(8)}${f.title}`);
+				say(`          ${f.why}`);
+				for (const fix of f.fixes) say(`          fix: ${fix.label}`);
+			}
+		}
+	return reports.some(({ assessment }) => assessment.worst === 'stop') ? 1 : 0;
+};
+
+export const writeCommand: Command = (args, flags) => {
+	const { workshop } = readPlanFile(need(args, 'PLAN'));
+	const out = text(flags, 'out');
+	if (!out) throw new Refusal('--out DIR is missing: the folder in which the card set is to stand.');
+	const endpoints = chosen(workshop, flags);
+	let refused = 0;
+	for (const endpoint of endpoints) {
+		const context = contextFor(workshop, endpoint.id);
+		const { findings, worst } = assess(chain, endpoint.plan, context);
+		if (worst === 'stop' && !flags['even-so']) {
+			process.stderr.write(`${endpoint.id} is not written: ${findings.filter((f) => f.level === 'stop').map((f) => f.title).join('; ')}. Mend that first, or add --even-so.\n`);
+			refused++;
+			continue;
+		}
+		const dir = endpoints.length > 1 ? join(out, endpoint.id) : out;
+		const files = write(chain, endpoint.plan, context, { mediaBytes: readMedia(endpoint.plan, text(flags, 'media')), radioPskHex: radioKey(endpoint, flags) });
+		writeCardFiles(dir, files);
+		writeFileSync(join(dir, 'docs', 'bench.json'), `${JSON.stringify(benchFor(endpoint.plan, context), null, '\t')}\n`);
+		if (flags.json) sayJson({ endpoint: endpoint.id, dir, files: files.map(({ path, mode, why }) => ({ path, mode, why })) });
+		else say(`${endpoint.id}: ${files.length} files in ${dir}`);
+	}
+	return refused ? 1 : 0;
+};
+
+/** The pass phrase comes from a file, so that it stands in no history and no list of processes. */
+function radioKey(endpoint: Endpoint, flags: Flags): string | undefined {
+	if (endpoint.plan.network.way !== 'radio') return undefined;
+	const file = text(flags, 'passphrase-file');
+	if (!file) throw new Refusal(`${endpoint.id} joins "${endpoint.plan.network.ssid}" by radio. Put the pass phrase into a file and add --passphrase-file FILE.`);
+	const psk = derivePsk(endpoint.plan.network.ssid, readFileSync(file, 'utf8').replace(/\r?\n$/, ''));
+	if (!psk.ok) throw new Refusal(sentence(psk.faults));
+	return psk.value;
+}
+
+export const rehearseCommand: Command = (args, flags) => {
+	const path = need(args, 'PLAN or DIR');
+	const runs = path !== 'demo' && isFolder(path) ? [fromFolder(path, flags)] : fromPlan(path, flags);
+	const results = runs.map(({ name, card, bench }) => ({ name, result: rehearse({ links: chain, card, bench, startUtcMs: startOf(flags), forMs: lengthOf(flags), faults: faultsOf(flags) }) }));
+	if (flags.json) sayJson(results.map(({ name, result }) => ({ name, ...result })));
+	else for (const { name, result } of results) sayTimeline(name, result);
+	return results.every(({ result }) => result.first) ? 0 : 1;
+};
+
+interface Run {
+	readonly name: string;
+	readonly card: CardTree;
+	readonly bench: Bench;
+}
+
+function readBench(path: string): Bench {
+	if (!existsSync(path)) throw new Refusal(`There is no bench at ${path}. A card set that yphos wrote has docs/bench.json; else give --bench FILE.`);
+	const parsed = benchSchema.safeParse(JSON.parse(readFileSync(path, 'utf8')));
+	if (!parsed.success) throw new Refusal(`${path} is no bench: ${parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ')}`);
+	return parsed.data;
+}
+
+const fromFolder = (dir: string, flags: Flags): Run => ({ name: dir, card: readCardTree(dir), bench: readBench(text(flags, 'bench') ?? join(dir, 'docs', 'bench.json')) });
+
+function fromPlan(path: string, flags: Flags): Run[] {
+	const { workshop } = readPlanFile(path);
+	return chosen(workshop, flags).map((endpoint) => {
+		const context = contextFor(workshop, endpoint.id);
+		const bench = text(flags, 'bench');
+		return {
+			name: endpoint.plan.brief.name,
+			card: cardTree(write(chain, endpoint.plan, context, { mediaBytes: readMedia(endpoint.plan, text(flags, 'media')) })),
+			bench: bench ? readBench(bench) : benchFor(endpoint.plan, context)
+		};
+	});
+}
+
+function startOf(flags: Flags): number {
+	const at = text(flags, 'at');
+	const ms = at === undefined ? Date.now() : Date.parse(at);
+	if (Number.isNaN(ms)) throw new Refusal(`--at ${at} is no time. Write it like 2026-12-24T18:40:00Z.`);
+	return ms;
+}
+
+function span(value: string, flag: string): number {
+	const ms = readTimeSpanMs(value);
+	if (ms === null || !Number.isFinite(ms)) throw new Refusal(`${flag} ${value} is no length of time. Write it like 90s, 5min or 24h.`);
+	return ms;
+}
+
+const lengthOf = (flags: Flags): number => span(text(flags, 'for') ?? '2min', '--for');
+
+function faultsOf(flags: Flags): PlannedFault[] {
+	const given = flags.fault === undefined ? [] : ([flags.fault].flat() as string[]);
+	return given.map((word) => {
+		const m = /^([a-z-]+)@([^+]+)(?:\+(.+))?$/.exec(word);
+		if (!m || !(m[1]! in FAULTS)) throw new Refusal(`--fault ${word}: write NAME@TIME or NAME@TIME+LENGTH, such as power-cut@40s+5s. Names: ${Object.keys(FAULTS).join(', ')}.`);
+		return { name: m[1] as FaultName, atMs: span(m[2]!, '--fault'), ...(m[3] ? { lastsMs: span(m[3], '--fault') } : {}) };
+	});
+}
+
+function sayTimeline(name: string, result: Rehearsal): void {
+	say(`${name}\n`);
+	for (const event of result.events) say(`${(event.atMs / 1000).toFixed(1).padStart(9)}  ${event.link.padEnd(10)}${event.text}${event.reading ? `  [${event.reading}]` : ''}`);
+	say(`\n${result.verdict}`);
+	for (const word of result.words) say(word);
+}
+
+export const probe: Command = (args, flags) => {
+	const path = need(args, 'FILE');
+	const read = readProbe(readFileSync(path === '-' ? 0 : path, 'utf8'));
+	if (!read.ok) throw new Refusal(sentence(read.faults));
+	const { facts, understood, notUnderstood } = read.value;
+	if (flags.json) sayJson(read.value);
+	else {
+		say(`Understood: ${understood.join(', ')}`);
+		if (facts.model) say(`Board: ${facts.model}${facts.memoryMb ? `, ${facts.memoryMb} MB` : ''}`);
+		for (const d of facts.soundDevices)
+			say(`Sound: hw:CARD=${d.cardId},DEV=${d.deviceNumber}  ${d.cardName}${d.playback ? `  ${d.playback.ratesHz.join('/')} Hz, ${d.playback.formats.join('/')}, ${d.playback.channels.join('/')} channels` : '  abilities not reported'}`);
+		for (const c of facts.connectors) say(`Screen socket: ${c.name} ${c.connected ? `connected, ${c.modes.length} modes` : 'empty'}`);
+		if (facts.supplyAlarm) say('Supply: the board has reported too little voltage');
+		if (notUnderstood.length) say(`Not understood:\n  ${notUnderstood.join('\n  ')}`);
+	}
+	return 0;
+};
+
+export const calc: Command = (args) => {
+	const name = need(args, 'NAME');
+	const calculation = calculations[name];
+	if (!calculation) throw new Refusal(`There is no calculation ${name}. There are: ${Object.keys(calculations).join(', ')}.`);
+	let bad = 0;
+	for (const line of readFileSync(0, 'utf8').split('\n')) {
+		if (line.trim() === '') continue;
+		try {
+			say(JSON.stringify(calculation(JSON.parse(line))));
+		} catch (error) {
+			bad++;
+			say(JSON.stringify({ error: (error as Error).message }));
+		}
+	}
+	return bad ? 1 : 0;
+};
+
+export const demo: Command = (args) => {
+	const dir = need(args, 'DIR');
+	mkdirSync(dir, { recursive: true });
+	writeFileSync(join(dir, 'skerrin-light.yphos.json'), `${JSON.stringify(readPlanFile('demo').workshop, null, '\t')}\n`);
+	say(`wrote ${join(dir, 'skerrin-light.yphos.json')}`);
+	return 0;
+};

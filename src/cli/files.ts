@@ -1,0 +1,77 @@
+import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync, chmodSync } from 'node:fs';
+import { basename, dirname, join, relative } from 'node:path';
+import { cardBytes } from '$core/cardBytes';
+import type { CardTree } from '$core/engines/machine';
+import type { CardFile } from '$core/link';
+import { openWorkshop, type Opened } from '$core/plan/open';
+import type { Plan } from '$core/plan/plan';
+import { sentence } from '$core/result';
+import { demoMediaBytes } from '$demo/media';
+import { demoWorkshop } from '$demo/workshop';
+
+/** Something the person can mend: printed as it is, without a trace. */
+export class Refusal extends Error {}
+
+/** An exported workshop, or the word "demo" for the one that ships. */
+export function readPlanFile(path: string): Opened {
+	if (path === 'demo') return { workshop: demoWorkshop, damaged: [] };
+	let text: string;
+	try {
+		text = readFileSync(path, 'utf8');
+	} catch {
+		throw new Refusal(`${path} cannot be read. Export the workshop from Yphos and give its path, or the word demo.`);
+	}
+	const opened = openWorkshop(text, 'UTC');
+	if (!opened.ok) throw new Refusal(`${path}: ${sentence(opened.faults)}`);
+	return opened.value;
+}
+
+/** Bytes of the media that go on the card: from the folder the person names, else the demo's own. */
+export function readMedia(plan: Plan, folder: string | undefined): Map<string, Uint8Array> {
+	const found = new Map<string, Uint8Array>();
+	for (const { location } of plan.sources.items) {
+		let bytes = demoMediaBytes(location);
+		if (folder)
+			try {
+				bytes = readFileSync(join(folder, basename(location)));
+			} catch {
+				// Not in the folder: the run sheet tells the person to copy it.
+			}
+		if (bytes) found.set(location, bytes);
+	}
+	return found;
+}
+
+export function writeCardFiles(out: string, files: readonly CardFile[]): void {
+	for (const file of files) {
+		const path = join(out, file.path);
+		mkdirSync(dirname(path), { recursive: true });
+		writeFileSync(path, cardBytes(file));
+		chmodSync(path, parseInt(file.mode, 8));
+	}
+}
+
+/** A card set as it stands in a folder. */
+export function readCardTree(dir: string): CardTree {
+	const tree = new Map<string, { text: string; bytes: Uint8Array | null }>();
+	const walk = (at: string): void => {
+		for (const entry of readdirSync(at, { withFileTypes: true })) {
+			const path = join(at, entry.name);
+			if (entry.isDirectory()) walk(path);
+			else {
+				const bytes = new Uint8Array(readFileSync(path));
+				tree.set(relative(dir, path).replaceAll('\\', '/'), { text: new TextDecoder().decode(bytes), bytes });
+			}
+		}
+	};
+	walk(dir);
+	return tree;
+}
+
+export const isFolder = (path: string): boolean => {
+	try {
+		return statSync(path).isDirectory();
+	} catch {
+		return false;
+	}
+};

@@ -1,0 +1,45 @@
+import { calc, check, demo, probe, rehearseCommand, writeCommand, type Flags } from './commands';
+import { Refusal } from './files';
+
+const HELP = `yphos: plan, prove and write playback endpoints
+
+  yphos check PLAN [--endpoint ID]                     findings; exit 1 on a stop
+  yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--even-so]
+  yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
+  yphos probe FILE                                     what a probe report says (- reads standard input)
+  yphos calc NAME                                      JSON lines in, JSON lines out
+  yphos demo DIR                                       the demo workshop as a file
+
+PLAN is an exported workshop, or the word demo. --json gives every answer as JSON.
+`;
+const COMMANDS = { check, write: writeCommand, rehearse: rehearseCommand, probe, calc, demo };
+const SWITCHES = ['json', 'even-so', 'help'];
+const VALUES = ['endpoint', 'out', 'media', 'passphrase-file', 'bench', 'at', 'for', 'fault'];
+
+function parse(argv: readonly string[]): { words: string[]; flags: Flags } {
+	const words: string[] = [];
+	const flags: Record<string, string | boolean | string[]> = { json: false };
+	for (let i = 0; i < argv.length; i++) {
+		const name = /^--(.+)$/.exec(argv[i]!)?.[1];
+		if (name === undefined) words.push(argv[i]!);
+		else if (SWITCHES.includes(name)) flags[name] = true;
+		else if (VALUES.includes(name) && argv[i + 1] !== undefined) {
+			const value = argv[++i]!;
+			flags[name] = name === 'fault' ? [...((flags.fault as string[] | undefined) ?? []), value] : value;
+		} else throw new Refusal(`${argv[i]} is not known, or its value is missing. See yphos --help.`);
+	}
+	return { words, flags: flags as Flags };
+}
+
+try {
+	const { words, flags } = parse(process.argv.slice(2));
+	const [name, ...args] = words;
+	if (flags.help || !name) process.stdout.write(HELP);
+	else if (!Object.hasOwn(COMMANDS, name)) throw new Refusal(`${name} is not a command. See yphos --help.`);
+	else process.exitCode = COMMANDS[name as keyof typeof COMMANDS](args, flags);
+} catch (error) {
+	// A file that is not there is the person's to mend; anything else is our bug and keeps its trace.
+	const isTheirs = error instanceof Refusal || (error as NodeJS.ErrnoException).code !== undefined || error instanceof SyntaxError;
+	process.stderr.write(`${isTheirs ? (error as Error).message : (error as Error).stack}\n`);
+	process.exitCode = 2;
+}

@@ -1,0 +1,19 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
+import type { CardFile } from './link';
+
+const encoder = new TextEncoder();
+const digests = new WeakMap<object, string>();
+
+export const cardText = (file: Extract<CardFile, { lines: unknown }>): string => file.lines.map((line) => `${line.text}\n`).join('');
+
+/** The bytes of a file as they stand on the card. */
+export const cardBytes = (file: CardFile): Uint8Array => ('lines' in file ? encoder.encode(cardText(file)) : file.bytes);
+
+/** SHA-256 in hexadecimal; media are hashed once, however often the set is made. */
+export function cardDigest(file: CardFile): string {
+	const key = 'lines' in file ? file : file.bytes;
+	let digest = digests.get(key);
+	if (!digest) digests.set(key, (digest = bytesToHex(sha256(cardBytes(file)))));
+	return digest;
+}

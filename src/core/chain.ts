@@ -1,0 +1,12 @@
+/** The links in signal order, from what is wanted to what is heard. A new link: its folder, its settings in plan/plan.ts, its line here. */
+import type { Link } from './link';
+import { brief } from './links/brief';
+import { card } from './links/card';
+import { network } from './links/network';
+import { parts } from './links/parts';
+import { power } from './links/power';
+import { programme } from './links/programme';
+import { sound } from './links/sound';
+import { sources } from './links/sources';
+
+export const chain: readonly Link[] = [brief, parts, power, card, network, sources, sound, programme] as readonly Link[];

@@ -1,0 +1,144 @@
+import type { LinkId } from '../../plan/plan';
+import type { Bench } from './bench';
+import { VirtualClock } from './clock';
+import type { CardTree, Disk } from './disk';
+import type { Systemd } from './systemd';
+import { startSystemd } from './systemd';
+import type { Audible, Heard, Span, TimelineEvent } from './timeline';
+
+/** What happens to the machine as a whole; links listen. */
+export interface Signals {
+	'mains-on': void;
+	'mains-off': void;
+	/** The firmware may read the card. */
+	powered: void;
+	/** Kernel up: devices are being found, the first services begin. */
+	userspace: void;
+	'network-up': void;
+	'network-down': void;
+	'sound-card-added': string;
+	'sound-card-removed': string;
+	fault: { readonly name: FaultName; readonly on: boolean };
+}
+
+export const FAULTS = {
+	'converter-unplugged': { label: 'Unplug converter', lastsMs: 15_000 },
+	'amplifier-muted': { label: 'Mute amplifier', lastsMs: 15_000 },
+	'stream-refuses': { label: 'Stream refuses', lastsMs: 60_000 },
+	'network-late': { label: 'Network comes late', lastsMs: 40_000 },
+	'power-cut': { label: 'Cut the power', lastsMs: 5_000 }
+} as const;
+export type FaultName = keyof typeof FAULTS;
+
+export interface PlayedMedia {
+	readonly codec: string;
+	readonly lossless: boolean;
+	readonly sampleRateHz: number;
+	readonly bitDepth: number;
+	readonly channels: number;
+	/** null: endless. */
+	readonly durationMs: number | null;
+	readonly level: { readonly rmsDbfs: number; readonly pitchHz: number | null } | null;
+}
+
+/** What a link offers to the programs of the machine. Filled in by the link that owns the resource. */
+export interface Offers {
+	/** Opens an ALSA device by name for samples of this kind; a string says why it could not. */
+	openSound?(deviceName: string, wanted: PlayedMedia & { readonly title: string; readonly gainDb: number; readonly forcedRateHz: number | null }, onLost: () => void): { close(): void } | string;
+	/** Finds what a playlist entry leads to; `done` is called once, later. */
+	openMedia?(location: string, done: (found: PlayedMedia | string) => void): void;
+}
+
+/** A running program. `exit` ends it; `after` stops counting when it is gone. */
+export interface Process {
+	readonly argv: readonly string[];
+	exit(code: number): void;
+	after(ms: number, run: () => void): void;
+	onKill(run: () => void): void;
+}
+export type Program = (process: Process, machine: Machine) => void;
+
+/** The simulated endpoint: a disk, a bench, a clock, and a timeline of what happens. It never sees the plan. */
+export class Machine {
+	readonly clock = new VirtualClock();
+	readonly offers: Offers = {};
+	readonly programs = new Map<string, Program>();
+	readonly events: TimelineEvent[] = [];
+	readonly spans: Span[] = [];
+	heard: Heard | null = null;
+	firstHeard: { atMs: number; heard: Heard } | null = null;
+	powered = false;
+	networkUp = false;
+	systemd: Systemd;
+	readonly activeFaults = new Set<FaultName>();
+	#boot = 0;
+	#listeners = new Map<keyof Signals, ((data: never) => void)[]>();
+	#state: { sinceMs: number; state: Audible; why: string } = { sinceMs: 0, state: 'off', why: 'no power' };
+
+	constructor(
+		readonly card: CardTree,
+		readonly disk: Disk,
+		readonly bench: Bench,
+		/** Wall clock at mains on, ms UTC. */
+		readonly startUtcMs: number,
+		/** The endpoint's own time zone, as its files set it. */
+		readonly timeZone: string
+	) {
+		this.systemd = startSystemd(this);
+	}
+
+	get nowUtcMs(): number {
+		return this.startUtcMs + this.clock.nowMs;
+	}
+
+	on<S extends keyof Signals>(signal: S, run: (data: Signals[S]) => void): void {
+		this.#listeners.set(signal, [...(this.#listeners.get(signal) ?? []), run as (data: never) => void]);
+	}
+
+	emit<S extends keyof Signals>(signal: S, ...[data]: Signals[S] extends void ? [] : [Signals[S]]): void {
+		for (const run of this.#listeners.get(signal) ?? []) run(data as never);
+	}
+
+	/** Runs later, unless the power has gone meanwhile. */
+	after(ms: number, run: () => void): void {
+		const boot = this.#boot;
+		this.clock.at(this.clock.nowMs + ms, () => {
+			if (boot === this.#boot) run();
+		});
+	}
+
+	log(link: TimelineEvent['link'], text: string, reading = '', kind: TimelineEvent['kind'] = 'info'): void {
+		this.events.push({ atMs: this.clock.nowMs, link, text, reading, kind });
+	}
+
+	mains(on: boolean): void {
+		if (on === this.powered) return;
+		this.#boot++;
+		this.powered = on;
+		this.networkUp = false;
+		this.systemd = startSystemd(this);
+		if (!on) this.setAudible('off', 'no power', null);
+		else this.setAudible('silence', 'starting', null);
+		this.emit(on ? 'mains-on' : 'mains-off');
+	}
+
+	/** Says what the ear notices from now on. */
+	setAudible(state: Audible, why: string, heard: Heard | null): void {
+		this.heard = heard;
+		if (heard && !this.firstHeard) this.firstHeard = { atMs: this.clock.nowMs, heard };
+		if (state === this.#state.state && (state === 'sound' || why === this.#state.why)) return;
+		this.#closeSpan();
+		this.#state = { sinceMs: this.clock.nowMs, state, why };
+	}
+
+	finish(): void {
+		this.#closeSpan();
+	}
+
+	#closeSpan(): void {
+		const { sinceMs, state, why } = this.#state;
+		if (this.clock.nowMs > sinceMs) this.spans.push({ fromMs: sinceMs, toMs: this.clock.nowMs, state, why });
+	}
+}
+
+export type RehearsedLink = { readonly id: LinkId; rehearse(machine: Machine): void };

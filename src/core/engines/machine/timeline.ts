@@ -1,0 +1,33 @@
+import type { LinkId } from '../../plan/plan';
+
+export interface TimelineEvent {
+	readonly atMs: number;
+	readonly link: LinkId | 'fault' | 'system';
+	readonly text: string;
+	readonly reading: string;
+	readonly kind: 'info' | 'good' | 'bad' | 'fault';
+}
+
+export type Audible = 'off' | 'silence' | 'sound' | 'quiet';
+
+/** What an ear would notice, from one moment to the next. */
+export interface Span {
+	readonly fromMs: number;
+	readonly toMs: number;
+	readonly state: Audible;
+	readonly why: string;
+}
+
+/** What reaches the ear while there is sound. */
+export interface Heard {
+	readonly title: string;
+	readonly sampleRateHz: number;
+	readonly bitDepth: number;
+	readonly channels: number;
+	readonly treatment: string;
+	/** RMS at the converter's input as a meter shows it (full-scale square = 0 dB); null when the source's level is unknown. */
+	readonly rmsDbfs: number | null;
+	readonly pitchHz: number | null;
+	/** Sound pressure at the listener for a full-scale sine at this volume; null without amplifier and speakers. */
+	readonly loudestDb: number | null;
+}

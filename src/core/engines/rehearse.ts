@@ -1,0 +1,58 @@
+import { applyCard, Machine, type Bench, type CardTree, type FaultName, type Heard, type Span, type TimelineEvent } from './machine';
+import { describeRehearsal } from './rehearsalWords';
+import { FAULTS } from './machine/machine';
+import { readSeedTimeZone } from '../formats/seed/timeZone';
+
+export interface PlannedFault {
+	readonly name: FaultName;
+	readonly atMs: number;
+	readonly lastsMs?: number;
+}
+
+export interface Rehearsal {
+	readonly events: readonly TimelineEvent[];
+	readonly spans: readonly Span[];
+	readonly first: { readonly atMs: number; readonly heard: Heard } | null;
+	readonly untilMs: number;
+	readonly startUtcMs: number;
+	readonly timeZone: string;
+	/** "Sound after 14.2 s: 44.1 kHz, 16 bit, untouched", or why there is silence. */
+	readonly verdict: string;
+	/** What the faults did, a sentence each. */
+	readonly words: readonly string[];
+}
+
+export interface RehearseOptions {
+	readonly links: readonly { rehearse(machine: Machine): void }[];
+	readonly card: CardTree;
+	readonly bench: Bench;
+	readonly startUtcMs: number;
+	readonly forMs: number;
+	readonly faults?: readonly PlannedFault[];
+}
+
+/** Runs a card set on a bench from mains on. Deterministic: the same files, bench and faults give the same timeline. */
+export function rehearse({ links, card, bench, startUtcMs, forMs, faults = [] }: RehearseOptions): Rehearsal {
+	const disk = applyCard(card);
+	const timeZone = readSeedTimeZone(card.get('boot/user-data')?.text ?? '') ?? 'UTC';
+	const machine = new Machine(card, disk, bench, startUtcMs, timeZone);
+	for (const link of links) link.rehearse(machine);
+	for (const fault of faults) planFault(machine, fault);
+	if (!card.has('boot/yphos/apply.sh')) machine.log('card', 'There is no apply.sh on the card: nothing is set up', '', 'bad');
+	for (const path of disk.missing) machine.log('card', `apply.sh stops: ${path} is not on the card`, '', 'bad');
+	machine.clock.at(0, () => machine.mains(true));
+	machine.clock.runUntil(forMs);
+	machine.finish();
+	const result = { events: machine.events, spans: machine.spans, first: machine.firstHeard, untilMs: forMs, startUtcMs, timeZone };
+	return { ...result, ...describeRehearsal(result, faults) };
+}
+
+function planFault(machine: Machine, { name, atMs, lastsMs = FAULTS[name].lastsMs }: PlannedFault): void {
+	const turn = (on: boolean): void => {
+		if (on) machine.activeFaults.add(name);
+		else machine.activeFaults.delete(name);
+		machine.emit('fault', { name, on });
+	};
+	machine.clock.at(atMs, () => turn(true));
+	machine.clock.at(atMs + lastsMs, () => turn(false));
+}

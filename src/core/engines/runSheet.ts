@@ -1,0 +1,34 @@
+import { PHASES, type Context, type Link, type Phase, type Step } from '../link';
+import type { LinkId, Plan } from '../plan/plan';
+import { collectClaims } from './assess';
+
+export interface SheetStep extends Step {
+	/** Unique within the endpoint: link and step. */
+	readonly key: string;
+	readonly link: LinkId | 'chain';
+}
+export interface SheetPhase {
+	readonly phase: Phase;
+	readonly steps: readonly SheetStep[];
+}
+
+/** All steps in the order in which a person does them; what needs a restart shares one, at the end of its phase. */
+export function runSheet(chain: readonly Link[], plan: Plan, context: Context): SheetPhase[] {
+	const claims = collectClaims(chain, plan, context);
+	const all = chain.flatMap((link) => link.steps(plan, context, claims).map((step): SheetStep => ({ ...step, key: `${link.id}.${step.id}`, link: link.id })));
+	return PHASES.map((phase) => {
+		const steps = all.filter((step) => step.phase === phase);
+		const restart = steps.some((step) => step.needsRestart);
+		return { phase, steps: restart ? [...steps, restartStep(phase)] : steps };
+	}).filter(({ steps }) => steps.length > 0);
+}
+
+const restartStep = (phase: Phase): SheetStep => ({
+	key: `chain.restart-${phase}`,
+	id: `restart-${phase}`,
+	link: 'chain',
+	phase,
+	do: 'Restart once, unless it has just restarted by itself.',
+	command: 'sudo systemctl reboot',
+	expect: 'It comes back as the rehearsal showed.'
+});

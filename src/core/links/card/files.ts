@@ -1,0 +1,63 @@
+import { cardBytes, cardDigest } from '../../cardBytes';
+import { lines, rootPath, textFile } from '../../cardFile';
+import { claimsOn, type Claim } from '../../claims';
+import { shellQuote, shellWord } from '../../formats/shell/quote';
+import type { CardFile, CardLine, Context } from '../../link';
+import type { Plan } from '../../plan/plan';
+import probeScript from '../../probe/probe.sh?raw';
+import { APPLY_BEGIN, APPLY_END, VERIFY_BEGIN, VERIFY_END } from './scripts';
+
+const LOG_DROP_IN = '/etc/systemd/journald.conf.d/yphos.conf';
+const ROOT = rootPath('/');
+
+export function cardFiles(plan: Plan, _context: Context, claims: readonly Claim[]): CardFile[] {
+	const verify: CardLine[] = [
+		...lines('card', ...VERIFY_BEGIN),
+		...claimsOn(claims, 'check').map((claim): CardLine => ({ text: `check ${shellQuote(claim.label)} ${claim.command}`, setting: claim.setting })),
+		...lines('card', ...VERIFY_END)
+	];
+	const logs: CardLine[] = [
+		...lines('card.logsInMemory', '[Journal]', `Storage=${plan.card.logsInMemory ? 'volatile' : 'persistent'}`, plan.card.logsInMemory ? 'RuntimeMaxUse=32M' : 'SystemMaxUse=200M')
+	];
+	return [
+		textFile('boot/yphos/verify.sh', 'Says whether the endpoint is as planned; reads only.', verify, '0755'),
+		textFile('boot/yphos/probe.sh', 'Prints a probe report; verify.sh ends with it.', lines('card', ...probeScript.trimEnd().split('\n')), '0755'),
+		textFile(rootPath(LOG_DROP_IN), 'Where the system keeps its log.', logs)
+	];
+}
+
+/** apply.sh and the manifest, which name every file of the set. */
+export function sealCard(files: readonly CardFile[], _plan: Plan, claims: readonly Claim[]): CardFile[] {
+	const placed = files.filter((file) => file.path.startsWith(ROOT));
+	const packages = unique(claimsOn(claims, 'package'), (claim) => claim.name);
+	const apply = textFile(
+		'boot/yphos/apply.sh',
+		'Puts the card set in place; may be run again at any time.',
+		[
+			...lines('card', ...APPLY_BEGIN),
+			...placed.map((file): CardLine => ({ text: `place ${file.mode} root:root ${cardDigest(file)} ${shellWord(file.path.slice(ROOT.length))}`, setting: firstSetting(file) })),
+			...packages.map((claim): CardLine => ({ text: `package ${shellWord(claim.name)}`, setting: claim.setting })),
+			...claimsOn(claims, 'unit').map((claim): CardLine => ({ text: `enable ${shellWord(claim.name)}`, setting: claim.setting })),
+			...lines('card', ...APPLY_END)
+		],
+		'0755'
+	);
+	return [apply, manifest([...files, apply])];
+}
+
+/** Every file beside or below the manifest with digest, size, mode, owner and reason; one line each. */
+function manifest(files: readonly CardFile[]): CardFile {
+	const below = files.filter((file) => file.path.startsWith('boot/yphos/'));
+	const entry = (file: CardFile, last: boolean): CardLine => ({
+		text: `\t\t${JSON.stringify({ path: file.path.slice('boot/yphos/'.length), sha256: cardDigest(file), size: cardBytes(file).length, mode: file.mode, owner: 'root:root', why: file.why })}${last ? '' : ','}`,
+		setting: firstSetting(file)
+	});
+	return textFile('boot/yphos/manifest.json', 'What belongs to the set, with digests.', [
+		...lines('card', '{', '\t"yphos": "card set",', '\t"files": ['),
+		...below.map((file, index) => entry(file, index === below.length - 1)),
+		...lines('card', '\t]', '}')
+	]);
+}
+
+const firstSetting = (file: CardFile): CardLine['setting'] => ('lines' in file ? (file.lines[0]?.setting ?? 'card') : file.setting);
+const unique = <T>(items: readonly T[], key: (item: T) => string): T[] => [...new Map(items.map((item) => [key(item), item])).values()];

@@ -1,0 +1,86 @@
+/**
+ * The fixed parts of apply.sh and verify.sh. Between them stand one `place`, `package` or `enable` line for each thing wanted.
+ * `place` only notes its file; nothing is touched before every file has been found whole.
+ */
+export const APPLY_BEGIN = `#!/bin/bash
+# Puts this card set in place. Run it again at any time: what is right already is left alone.
+set -euo pipefail
+here=$(cd "$(dirname "\${BASH_SOURCE[0]}")" && pwd)
+kept=/var/lib/yphos-card
+files=() packages=() units=() changed=
+
+[[ $EUID -eq 0 ]] || { echo "Run it as the administrator: sudo bash $0" >&2; exit 1; }
+
+place() { # MODE OWNER SHA256 PATH
+	if [[ $(sha256sum <"$here/root/$4" | cut -c1-64) != "$3" ]]; then
+		echo "The copy of $4 on the card is damaged. Copy the card set again." >&2
+		exit 1
+	fi
+	files+=("$1" "$2" "$4")
+}
+package() { dpkg -s "$1" >/dev/null 2>&1 || packages+=("$1"); }
+enable() { units+=("$1"); }
+`.split('\n');
+
+export const APPLY_END = `
+mkdir -p "$kept"
+: >"$kept/placed.new"
+for ((i = 0; i < \${#files[@]}; i += 3)); do
+	mode=\${files[i]} owner=\${files[i + 1]} path=\${files[i + 2]}
+	printf '%s\\n' "$path" >>"$kept/placed.new"
+	if ! cmp -s "$here/root/$path" "/$path" || [[ $(stat -c '%04a %U:%G' "/$path") != "$mode $owner" ]]; then
+		install -D -m "$mode" -o "\${owner%:*}" -g "\${owner#*:}" "$here/root/$path" "/$path"
+		echo "placed /$path"
+		changed=1
+	fi
+done
+# What an earlier card set placed and this one no longer has, goes; its units first.
+if [[ -f $kept/placed ]]; then
+	while IFS= read -r path; do
+		if ! grep -qxF -- "$path" "$kept/placed.new"; then
+			case $path in
+			etc/systemd/system/*.service | etc/systemd/system/*.timer) systemctl disable --now -- "\${path##*/}" || true ;;
+			esac
+			rm -f -- "/$path"
+			echo "removed /$path"
+			changed=1
+		fi
+	done <"$kept/placed"
+fi
+mv "$kept/placed.new" "$kept/placed"
+
+if ((\${#packages[@]})); then
+	nmcli connection reload 2>/dev/null || true
+	if command -v nm-online >/dev/null; then nm-online --quiet --timeout=60 || true; fi
+	apt-get update
+	DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "\${packages[@]}"
+	changed=1
+fi
+systemctl daemon-reload
+for unit in "\${units[@]}"; do
+	systemctl is-enabled --quiet -- "$unit" 2>/dev/null || { systemctl enable -- "$unit"; changed=1; }
+done
+if [[ $changed ]]; then
+	touch /run/yphos-restart
+	echo "done: restart once"
+else
+	echo "done: nothing to change"
+fi`.split('\n');
+
+export const VERIFY_BEGIN = `#!/bin/bash
+# Says whether this endpoint is as planned, then prints a probe report. Changes nothing.
+here=$(cd "$(dirname "\${BASH_SOURCE[0]}")" && pwd)
+wrong=0
+check() { # LABEL COMMAND…
+	if "\${@:2}" >/dev/null 2>&1; then
+		printf 'ok    %s\\n' "$1"
+	else
+		printf 'WRONG %s\\n' "$1"
+		wrong=1
+	fi
+}
+`.split('\n');
+
+export const VERIFY_END = `
+sh "$here/probe.sh"
+exit $wrong`.split('\n');

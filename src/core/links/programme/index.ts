@@ -1,0 +1,84 @@
+/** The programme: when it plays. Starts with the board, goes on for ever, keeps quiet hours. Owns the player's service and options. */
+import { claimsOn, type Claim } from '../../claims';
+import { PLAYER_UNIT } from '../../cardFile';
+import type { Finding, Link } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { programmeFiles, QUIET_BEGINS, QUIET_ENDS } from './files';
+import { quietInWords } from './quiet';
+import { rehearseProgramme } from './rehearse';
+import { programmeSettings, type ProgrammeSettings } from './settings';
+
+function claims(plan: Plan): Claim[] {
+	const { programme } = plan;
+	const out: Claim[] = [{ on: 'package', from: 'programme', what: 'player', name: 'mpv', setting: 'programme' }];
+	if (programme.startAtBoot)
+		out.push(
+			{ on: 'unit', from: 'programme', what: 'player', name: PLAYER_UNIT, setting: 'programme.startAtBoot' },
+			{ on: 'check', from: 'programme', what: 'player', label: 'the player starts with the board', command: `systemctl is-enabled ${PLAYER_UNIT}`, setting: 'programme.startAtBoot' }
+		);
+	if (programme.startAtBoot && programme.quiet.length === 0)
+		out.push({ on: 'check', from: 'programme', what: 'player', label: 'the player runs', command: `systemctl is-active ${PLAYER_UNIT}`, setting: 'programme.startAtBoot' });
+	if (programme.quiet.length) {
+		out.push({ on: 'unit', from: 'programme', what: 'quiet hours', name: `${QUIET_BEGINS}.timer`, setting: 'programme.quiet' });
+		if (programme.startAtBoot) out.push({ on: 'unit', from: 'programme', what: 'quiet hours', name: `${QUIET_ENDS}.timer`, setting: 'programme.quiet' });
+	}
+	return out;
+}
+
+function assess(plan: Plan, context: Parameters<Link['assess']>[1]): Finding[] {
+	const { quiet } = plan.programme;
+	const findings: Finding[] = [];
+	quiet.forEach((hours, index) => {
+		if (hours.from !== hours.until) return;
+		findings.push({
+			id: `programme.empty-quiet-${index}`,
+			level: 'stop',
+			title: `Quiet from ${hours.from} to ${hours.until} is no time at all`,
+			why: 'Beginning and end are the same minute. Move one of them, or take the line out.',
+			setting: `programme.quiet.${index}`,
+			fixes: [{ label: 'Take it out', apply: (p) => ({ ...p, programme: { ...p.programme, quiet: p.programme.quiet.filter((_, n) => n !== index) } }) }]
+		});
+	});
+	const board = context.part('board', plan.parts.board);
+	if (quiet.length && board && !board.hasClock)
+		findings.push(
+			plan.network.way === 'none'
+				? {
+						id: 'programme.no-clock',
+						level: 'stop',
+						title: 'Quiet hours, but no clock',
+						why: `${board.name} forgets the time without power, and without a network nothing tells it. Join a network, or leave quiet hours out.`,
+						setting: 'programme.quiet',
+						fixes: [{ label: 'Use the cable', apply: (p) => ({ ...p, network: { ...p.network, way: 'wired' } }) }]
+					}
+				: {
+						id: 'programme.clock-by-network',
+						level: 'note',
+						title: 'After a power cut the time comes from the network',
+						why: `${board.name} has no clock of its own. Until the network tells it, it takes the time at which the power went, so quiet hours may be misjudged for a minute.`,
+						setting: 'programme.quiet',
+						fixes: []
+					}
+		);
+	return findings;
+}
+
+const LOOPS = { list: 'list over and over', one: 'first entry over and over', once: 'list once' } as const;
+
+export const programme: Link<ProgrammeSettings> = {
+	id: 'programme',
+	title: 'Programme',
+	settings: programmeSettings,
+	claims,
+	figures: (plan) => [
+		{ id: 'hours', label: 'Plays', text: plan.programme.startAtBoot ? (plan.programme.quiet.length ? `quiet ${plan.programme.quiet[0]!.from}\u2013${plan.programme.quiet[0]!.until}` : 'all day') : 'not by itself', value: null, sure: 'exact', from: 'You set it.', telling: true },
+		{ id: 'loop', label: 'Order', text: `${LOOPS[plan.programme.loop]}${plan.programme.shuffle ? ', shuffled' : ''}`, value: null, sure: 'exact', from: 'You set it.' }
+	],
+	assess,
+	files: (plan, context, all) => programmeFiles(plan, context, claimsOn(all, 'player'), claimsOn(all, 'start')),
+	steps: (plan) =>
+		plan.programme.quiet.length
+			? [{ id: 'quiet-check', phase: 'live', do: `Be there once when quiet hours begin: ${plan.programme.quiet.map(quietInWords).join('; ')}.`, expect: 'Silence within a second, and sound again when they end.', reading: 'minute of silence' }]
+			: [],
+	rehearse: rehearseProgramme
+};

@@ -1,0 +1,37 @@
+import { WEEKDAYS, type QuietHours } from './settings';
+
+type Weekday = (typeof WEEKDAYS)[number];
+
+const after = (day: Weekday): Weekday => WEEKDAYS[(WEEKDAYS.indexOf(day) + 1) % 7]!;
+
+/** True when it ends on the morning after the evening it began. */
+export const crossesMidnight = (hours: QuietHours): boolean => hours.until < hours.from;
+
+const calendar = (days: readonly Weekday[], time: string): string => `${days.length ? `${days.join(',')} ` : ''}*-*-* ${time}:00`;
+
+/** When quiet begins and ends, as OnCalendar expressions in the endpoint's own zone. */
+export const quietCalendars = (hours: QuietHours): { begins: string; ends: string } => ({
+	begins: calendar(hours.weekdays, hours.from),
+	ends: calendar(crossesMidnight(hours) ? hours.weekdays.map(after) : hours.weekdays, hours.until)
+});
+
+/** The same as data for may-sound.sh: weekday digits (1 is Monday), from, until as HHMM. */
+export const quietLine = (hours: QuietHours): string =>
+	`${(hours.weekdays.length ? hours.weekdays : WEEKDAYS).map((day) => WEEKDAYS.indexOf(day) + 1).join('')} ${hours.from.replace(':', '')} ${hours.until.replace(':', '')}`;
+
+/**
+ * Whether quiet-hours data forbid sound at a wall clock.
+ * @param weekday 1 (Monday) to 7; @param hhmm such as 2205.
+ */
+export function isQuiet(data: string, weekday: number, hhmm: number): boolean {
+	const yesterday = ((weekday + 5) % 7) + 1;
+	return data.split('\n').some((line) => {
+		const m = /^([1-7]+) (\d{4}) (\d{4})$/.exec(line);
+		if (!m) return false;
+		const [days, from, until] = [m[1]!, Number(m[2]), Number(m[3])];
+		if (from < until) return days.includes(String(weekday)) && hhmm >= from && hhmm < until;
+		return (days.includes(String(weekday)) && hhmm >= from) || (days.includes(String(yesterday)) && hhmm < until);
+	});
+}
+
+export const quietInWords = (hours: QuietHours): string => `${hours.weekdays.length ? hours.weekdays.join(', ') : 'every day'} ${hours.from} to ${hours.until}`;

@@ -1,0 +1,157 @@
+import { claimsOn, type Claim } from '../../claims';
+import { withUnit } from '../../format';
+import type { Context, Finding, Fix } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { computeDigitalVolume } from './gainChain';
+import { computeLevels, volumeDb } from './levels';
+import { playbackOf, probedDevice, routeOf } from './route';
+import { treat, type Treatment } from './treatment';
+
+const change = (label: string, part: Partial<Plan['sound']>): Fix => ({ label, apply: (p) => ({ ...p, sound: { ...p.sound, ...part } }) });
+
+export function assessSound(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
+	return [...assessDevice(plan, context), ...assessSources(plan, context, claims), ...assessVolume(plan, context)];
+}
+
+/** Is the device named, by a name that lasts, and is it really there? */
+function assessDevice(plan: Plan, context: Context): Finding[] {
+	const { cardId } = plan.sound;
+	const devices = context.probe?.soundDevices ?? [];
+	const useFound = devices.slice(0, 3).map((device) => change(`Use ${device.cardId}`, { cardId: device.cardId, deviceNumber: device.deviceNumber }));
+	if (cardId === '')
+		return [
+			{
+				id: 'sound.no-card',
+				level: 'stop',
+				title: 'The converter has no name yet',
+				why: devices.length
+					? 'The probe report lists these sound devices. Choose the one that your amplifier hangs on.'
+					: 'The player must be told which converter to use, by the name its kernel gives it. Run the probe on the board and paste what it prints, or type the word in brackets from /proc/asound/cards.',
+				setting: 'sound.cardId',
+				fixes: useFound
+			}
+		];
+	const findings: Finding[] = [];
+	if (/^\d+$/.test(cardId))
+		findings.push({ id: 'sound.card-number', level: 'stop', title: `${cardId} is a place in a queue, not a name`, why: 'Sound cards are numbered in the order in which they are found, which changes between starts. Use the card\u2019s own name.', setting: 'sound.cardId', fixes: useFound });
+	else if (context.probe && !probedDevice(plan, context))
+		findings.push({
+			id: 'sound.card-absent',
+			level: 'stop',
+			title: `The board has no ${cardId}, device ${plan.sound.deviceNumber}`,
+			why: devices.length ? `It reported ${devices.map((device) => `${device.cardId} device ${device.deviceNumber}`).join(', ')}. There would be silence.` : 'It reported no sound device at all. Is the converter plugged in? Probe again with it in place.',
+			setting: 'sound.cardId',
+			fixes: useFound
+		});
+	const { mixerName, volumeAt } = plan.sound;
+	if (volumeAt === 'converter') {
+		const listed = probedDevice(plan, context)?.mixers ?? [];
+		const partVolume = context.part('converter', plan.parts.converter)?.volume;
+		const names = listed.length ? listed.map((mixer) => mixer.name) : partVolume ? [partVolume.name] : [];
+		if (!names.includes(mixerName) && (listed.length > 0 || mixerName === ''))
+			findings.push({
+				id: 'sound.no-mixer',
+				level: 'stop',
+				title: mixerName === '' ? 'Which of the converter\u2019s controls?' : `The converter has no control "${mixerName}"`,
+				why: names.length ? `It has ${names.map((name) => `"${name}"`).join(', ')}. Without the right one the player never starts, so that nothing is louder than planned.` : 'This converter has no volume of its own. Set the volume in the player, or on the amplifier.',
+				setting: 'sound.mixerName',
+				fixes: names.length ? names.slice(0, 3).map((name) => change(`Use "${name}"`, { mixerName: name })) : [change('Set it in the player', { volumeAt: 'player' })]
+			});
+	}
+	return findings;
+}
+
+/** What the sources meet. */
+function assessSources(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
+	const route = routeOf(plan, context);
+	const wanted = claimsOn(claims, 'sound');
+	if (!route || wanted.length === 0) return [];
+	const treated = wanted.map((claim) => ({ claim, treatment: treat(claim.shape, route) }));
+	const having = (verdict: Treatment['verdict']) => treated.filter(({ treatment }) => treatment.verdict === verdict);
+	const names = (list: typeof treated): string => list.map(({ claim }) => claim.what).slice(0, 3).join(', ') + (list.length > 3 ? ` and ${list.length - 3} more` : '');
+	const findings: Finding[] = [];
+	if (having('refused').length) {
+		const door = (probedDevice(plan, context)?.doors.includes('hdmi') ?? context.part('converter', plan.parts.converter)?.joint === 'display') ? 'hdmi' : 'iec958';
+		findings.push({
+			id: 'sound.framed-only',
+			level: 'stop',
+			title: 'This output refuses plain samples',
+			why: `Its hardware takes sound only in the frame of digital outputs, so opening it as hw: fails and nothing is heard. The ${door} way frames each sample and changes none.`,
+			setting: 'sound.door',
+			fixes: [change(`Use the ${door} way`, { door })]
+		});
+	}
+	const resampled = having('resampled');
+	const byChoice = resampled.filter(({ claim }) => claim.shape && route.playback.ratesHz.includes(claim.shape.sampleRateHz));
+	const byNeed = resampled.filter(({ claim }) => claim.shape && !route.playback.ratesHz.includes(claim.shape.sampleRateHz));
+	if (byChoice.length && plan.sound.travel !== 'follow')
+		findings.push({
+			id: 'sound.resampled-by-choice',
+			level: 'note',
+			title: `${byChoice.length} of ${wanted.length} sources are resampled`,
+			why: `${names(byChoice)}: the converter could take ${byChoice.length === 1 ? 'it' : 'them'} as made, but everything is brought to ${plan.sound.fixedRateHz / 1000}\u2009kHz.`,
+			setting: 'sound.travel',
+			fixes: [change('Follow each source', { travel: 'follow' })]
+		});
+	if (byNeed.length) {
+		const top = Math.max(...route.playback.ratesHz);
+		const from = [...new Set(byNeed.map(({ claim }) => `${claim.shape!.sampleRateHz / 1000}\u2009kHz`))].join(' and ');
+		findings.push({
+			id: 'sound.resampled-by-need',
+			level: 'caution',
+			title: `${from} ${byNeed.length === 1 ? 'is' : 'are'} resampled`,
+			why: `${names(byNeed)}: this converter ${byNeed.some(({ claim }) => claim.shape!.sampleRateHz > top) ? `ends at ${top / 1000}\u2009kHz` : `takes ${route.playback.ratesHz.map((rate) => rate / 1000).join(', ')}\u2009kHz only`}. Few people hear a difference; for untouched samples choose a converter that takes this rate.`,
+			setting: 'parts.converter',
+			fixes: converterFor(plan, context, Math.max(...byNeed.map(({ claim }) => claim.shape!.sampleRateHz)))
+		});
+	}
+	const mixed = having('mixed').filter(({ claim, treatment }) => claim.shape!.channels > treatment.channels);
+	if (mixed.length) findings.push({ id: 'sound.mixed-down', level: 'note', title: `${mixed.length} of ${wanted.length} sources are mixed down`, why: `${names(mixed)}: more channels than the converter has. All of it is heard, from fewer speakers.`, setting: 'parts.converter', fixes: [] });
+	const narrowed = having('narrowed');
+	if (narrowed.length) findings.push({ id: 'sound.narrowed', level: 'note', title: `${narrowed.length} of ${wanted.length} sources lose bits`, why: `${names(narrowed)}: the converter takes ${narrowed[0]!.treatment.bitDepth} bit. The noise this adds lies ${withUnit(narrowed[0]!.treatment.bitDepth * 6.02, 0, 'dB')} below full scale.`, setting: 'parts.converter', fixes: [] });
+	return findings;
+}
+
+/** Other converters of the drawer that take the rate as it is; only offered while no probe has named the real one. */
+function converterFor(plan: Plan, context: Context, rateHz: number): Fix[] {
+	if (playbackOf(plan, context)?.sure === 'measured') return [];
+	const better = context.drawer.find((part) => part.kind === 'converter' && part.playback.ratesHz.includes(rateHz) && part.id !== plan.parts.converter);
+	return better ? [{ label: `Use ${better.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, converter: better.id } }) }] : [];
+}
+
+/** Is it loud enough, not too loud, and where does the volume cost bits? */
+function assessVolume(plan: Plan, context: Context): Finding[] {
+	const findings: Finding[] = [];
+	const levels = computeLevels(plan, context);
+	const { sound } = plan;
+	if (levels) {
+		const overDb = levels.peak.splDb - sound.loudestDb;
+		const lowerDb = Math.round((volumeDb(plan) - overDb - 0.5) * 2) / 2;
+		if (overDb > 0)
+			findings.push({
+				id: 'sound.too-loud',
+				level: 'caution',
+				title: `Up to ${withUnit(levels.peak.splDb, 0, 'dB')} at the listener`,
+				why: `You set ${withUnit(sound.loudestDb, 0, 'dB')} as the most, and the amplifier\u2019s knob may be fully open. Above 85\u2009dB hearing suffers with time; the louder, the sooner.`,
+				setting: sound.volumeAt === 'fixed' ? 'sound.volumeAt' : 'sound.volumeDb',
+				fixes: lowerDb >= -90 ? [sound.volumeAt === 'fixed' ? change(`Set ${withUnit(lowerDb, 1, 'dB')} in the player`, { volumeAt: 'player', volumeDb: lowerDb }) : change(`Lower to ${withUnit(lowerDb, 1, 'dB')}`, { volumeDb: lowerDb })] : []
+			});
+		else if (levels.peak.clipped)
+			findings.push({ id: 'sound.clips', level: 'caution', title: 'The amplifier clips on loud passages', why: 'With its knob fully open it is asked for more than it has. Turn the knob back, or lower the volume here.', setting: 'sound.volumeDb', fixes: sound.volumeAt === 'fixed' ? [] : [change('Lower by 6\u2009dB', { volumeDb: Math.max(-90, sound.volumeDb - 6) })] });
+	}
+	if (sound.volumeAt === 'player' && sound.volumeDb < 0) {
+		const bits = playbackOf(plan, context)?.playback.formats.some((format) => format !== 'S16_LE' && format !== 'U8') ? 24 : 16;
+		const cost = computeDigitalVolume({ volumeDb: sound.volumeDb, sourceBits: 16, wordBits: bits });
+		const own = context.part('converter', plan.parts.converter)?.volume ?? null;
+		if (cost.lostBits >= 1)
+			findings.push({
+				id: 'sound.volume-costs',
+				level: 'note',
+				title: `The volume costs ${cost.lostBits.toFixed(1)} of 16 bits`,
+				why: `The player turns it down in ${bits}-bit words, which leaves ${withUnit(cost.dynamicRangeDb, 0, 'dB')} between loudest and quietest. ${own ? 'The converter\u2019s own volume costs nothing.' : 'Leaving it at full and using the amplifier\u2019s knob costs nothing.'}`,
+				setting: 'sound.volumeAt',
+				fixes: own ? [change('Set it in the converter', { volumeAt: 'converter', mixerName: own.name, volumeDb: Math.max(own.lowestDb, sound.volumeDb) })] : []
+			});
+	}
+	return findings;
+}

@@ -1,0 +1,152 @@
+import { readAlsaConf, type AlsaBlock } from '../../formats/alsa/conf';
+import { readDeviceName } from '../../formats/alsa/deviceName';
+import { formatHz, withUnit } from '../../format';
+import type { BenchSoundCard, Heard, Machine } from '../../engines/machine';
+import { computeGainChain } from './gainChain';
+import { treat, type Route } from './treatment';
+
+/** The player spreads one channel over two with equal power, so that each gets 3 dB less. Measured on a real start. */
+const SPREAD_DB = -3.01;
+
+/** The sound cards of the bench, the door to them that asound.conf opens, and what reaches the ear. */
+export function rehearseSound(machine: Machine): void {
+	const present = new Set<string>();
+	const volumeDb = new Map<string, number>();
+	let lastOpened = '';
+	let playing: { card: BenchSoundCard; heard: Heard; lost: () => void } | null = null;
+
+	const plug = (card: BenchSoundCard): void => {
+		present.add(card.cardId);
+		volumeDb.set(card.cardId, card.volume?.startDb ?? 0);
+		machine.log('sound', `${card.name} found`, card.cardId);
+		machine.systemd.reach('sound.target');
+		machine.emit('sound-card-added', card.cardId);
+	};
+	const listen = (): void => {
+		if (!playing) return machine.setAudible('silence', 'nothing is playing', null);
+		if (machine.bench.amplifier?.muted || machine.activeFaults.has('amplifier-muted')) return machine.setAudible('silence', 'the amplifier is muted', null);
+		machine.setAudible('sound', playing.heard.title, playing.heard);
+	};
+
+	machine.on('userspace', () => {
+		present.clear();
+		playing = null;
+		lastOpened = '';
+		for (const card of machine.bench.soundCards)
+			machine.after(card.readyMs, () => {
+				if (!machine.activeFaults.has('converter-unplugged')) plug(card);
+			});
+	});
+	machine.on('mains-off', () => (playing = null));
+	machine.on('fault', ({ name, on }) => {
+		if (name === 'amplifier-muted') {
+			machine.log('fault', on ? 'Amplifier muted' : 'Amplifier open again', '', 'fault');
+			if (machine.powered) listen();
+		}
+		if (name !== 'converter-unplugged') return;
+		machine.log('fault', on ? 'Converter unplugged' : 'Converter plugged in again', '', 'fault');
+		if (on) {
+			present.clear();
+			lastOpened = '';
+			const lost = playing?.lost;
+			playing = null;
+			if (lost) machine.setAudible('silence', 'the converter is unplugged', null);
+			lost?.();
+		} else if (machine.powered) for (const card of machine.bench.soundCards) machine.after(card.readyMs, () => plug(card));
+	});
+
+	machine.programs.set('/opt/yphos/bin/wait-for-sound.sh', (process) => {
+		const [, cardId = '', seconds = '30'] = process.argv;
+		const look = (triesLeft: number): void => {
+			if (present.has(cardId)) return process.exit(0);
+			if (triesLeft === 0) {
+				machine.log('sound', `${cardId} is not there; the player waits for it`, '', 'bad');
+				machine.setAudible('silence', `the converter ${cardId} is not there`, null);
+				return process.exit(1);
+			}
+			process.after(200, () => look(triesLeft - 1));
+		};
+		look(Number(seconds) * 5);
+	});
+	machine.programs.set('/usr/bin/amixer', (process) => {
+		const args = process.argv.filter((arg) => !['--quiet', '--'].includes(arg));
+		const card = machine.bench.soundCards.find((known) => known.cardId === args[2] && present.has(known.cardId));
+		const wanted = /^(-?\d+(?:\.\d+)?)dB$/.exec(args[5] ?? '');
+		if (!card?.volume || card.volume.name !== args[4] || !wanted) {
+			machine.log('sound', `The converter has no control "${args[4] ?? ''}": the player is not started`, '', 'bad');
+			return process.after(30, () => process.exit(1));
+		}
+		volumeDb.set(card.cardId, Math.max(card.volume.lowestDb, Number(wanted[1])));
+		machine.log('sound', 'Volume set in the converter', withUnit(volumeDb.get(card.cardId)!, 1, 'dB'));
+		process.after(30, () => process.exit(0));
+	});
+
+	machine.offers.openSound = (deviceName, wanted, onLost) => {
+		const door = findDoor(machine, deviceName);
+		if (typeof door === 'string') return door;
+		const card = machine.bench.soundCards.find((known) => known.cardId === door.cardId && known.deviceNumber === door.deviceNumber);
+		if (!card || !present.has(card.cardId)) return `there is no sound card ${door.cardId}, device ${door.deviceNumber}`;
+		const route: Route = { playback: card.playback, door: door.door, forcedRateHz: door.rateHz ?? wanted.forcedRateHz, gainDb: wanted.gainDb };
+		const treatment = treat(wanted, route);
+		if (treatment.verdict === 'refused') return treatment.words;
+		const spreadDb = treatment.channels > wanted.channels && wanted.channels === 1 ? SPREAD_DB : 0;
+		const atConverterDb = wanted.gainDb + spreadDb + volumeDb.get(card.cardId)!;
+		const heard: Heard = {
+			title: wanted.title,
+			sampleRateHz: treatment.sampleRateHz,
+			bitDepth: treatment.bitDepth,
+			channels: treatment.channels,
+			treatment: treatment.words,
+			rmsDbfs: wanted.level ? wanted.level.rmsDbfs + atConverterDb : null,
+			pitchHz: wanted.level?.pitchHz ?? null,
+			loudestDb: loudest(machine, card, atConverterDb)
+		};
+		const opened = { card, heard, lost: onLost };
+		playing = opened;
+		const opening = `Converter opened: ${formatHz(heard.sampleRateHz)}, ${heard.bitDepth} bit, ${heard.channels} ch`;
+		if (opening + heard.treatment !== lastOpened) machine.log('sound', opening, heard.treatment, 'good');
+		lastOpened = opening + heard.treatment;
+		listen();
+		return {
+			close() {
+				if (playing !== opened) return;
+				playing = null;
+				if (machine.powered) listen();
+			}
+		};
+	};
+}
+
+type Door = { readonly door: Route['door']; readonly cardId: string; readonly deviceNumber: number; readonly rateHz: number | null };
+
+/** Follows a device name through asound.conf to the hardware; a string says where the path ends. */
+function findDoor(machine: Machine, name: string, depth = 0): Door | string {
+	const { plugin, cardId, deviceNumber } = readDeviceName(name);
+	if (plugin === 'hw' || plugin === 'iec958' || plugin === 'hdmi') return cardId ? { door: plugin, cardId, deviceNumber, rateHz: null } : `"${name}" names no card`;
+	const conf = readAlsaConf(machine.disk.files.get('/etc/asound.conf')?.text ?? '');
+	if (!conf.ok) return conf.faults[0]!.message;
+	const pcm = (conf.value.pcm as AlsaBlock | undefined)?.[plugin] as AlsaBlock | undefined;
+	if (!pcm || depth > 8) return `asound.conf knows no device "${plugin}"`;
+	const slave = pcm.slave as AlsaBlock | undefined;
+	if (typeof slave?.pcm !== 'string') return `the device "${plugin}" leads nowhere`;
+	const next = findDoor(machine, slave.pcm, depth + 1);
+	return typeof next === 'string' ? next : { ...next, rateHz: next.rateHz ?? (slave.rate ? Number(slave.rate) : null) };
+}
+
+function loudest(machine: Machine, card: BenchSoundCard, volumeDb: number): number | null {
+	const { amplifier, speakers, distanceM } = machine.bench;
+	if (!amplifier || !speakers) return null;
+	return computeGainChain({
+		dacFullScaleVrms: card.fullScaleVrms,
+		signalDbfs: 0,
+		digitalVolumeDb: volumeDb,
+		ampGainDb: amplifier.gainDb,
+		ampClipVrms: amplifier.clipVrms,
+		speakerOhm: speakers.ohm,
+		sensitivityDb: speakers.sensitivityDb,
+		sensitivityUnit: 'dB/2.83V/1m',
+		distanceM,
+		speakers: speakers.count,
+		summing: 'power'
+	}).splDb;
+}

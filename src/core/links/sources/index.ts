@@ -1,0 +1,70 @@
+/** The sources: a list of streams and files. Says what each brings; the sound link says what becomes of it. */
+import type { Claim } from '../../claims';
+import { formatBytes } from '../../format';
+import type { Context, Link } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { placeOf } from '../../mediaPlace';
+import { sourcesFiles } from './files';
+import { assessSources } from './findings';
+import { rehearseSources } from './rehearse';
+import { sourcesSettings, type SourcesSettings } from './settings';
+
+/** For a stream whose bit rate nobody has said. Typical of music streams. */
+const ASSUMED_STREAM_BPS = 192_000;
+
+function claims(plan: Plan, context: Context): Claim[] {
+	const out: Claim[] = [];
+	for (const item of plan.sources.items) {
+		const media = context.media(item.location);
+		const what = item.title || item.location;
+		const kind = placeOf(item.location).kind;
+		out.push({ on: 'sound', from: 'sources', what, shape: media });
+		if (kind === 'stream') out.push({ on: 'path', from: 'sources', what, bitsPerSec: media?.bitRateBps ?? ASSUMED_STREAM_BPS });
+		if (kind === 'card') out.push({ on: 'store', from: 'sources', what, bytes: media?.sizeBytes ?? 0 });
+	}
+	if (plan.sources.waitForNetwork && out.some((claim) => claim.on === 'path'))
+		out.push({ on: 'start', from: 'sources', what: 'streams', after: 'network-online.target', setting: 'sources.waitForNetwork' });
+	return out;
+}
+
+export const sources: Link<SourcesSettings> = {
+	id: 'sources',
+	title: 'Sources',
+	settings: sourcesSettings,
+	claims,
+	figures(plan, context) {
+		const places = plan.sources.items.map((item) => placeOf(item.location).kind);
+		const streams = places.filter((kind) => kind === 'stream').length;
+		const files = places.length - streams;
+		const bytes = plan.sources.items.reduce((sum, item) => sum + (context.media(item.location)?.sizeBytes ?? 0), 0);
+		const counted = [...(streams ? [`${streams} stream${streams > 1 ? 's' : ''}`] : []), ...(files ? [`${files} file${files > 1 ? 's' : ''}`] : [])].join(' + ');
+		return [
+			{ id: 'count', label: 'In the list', text: counted || 'empty list', value: places.length, sure: 'exact', from: 'The list as it stands.', telling: true },
+			{ id: 'bytes', label: 'Files together', text: formatBytes(bytes), value: bytes, sure: 'exact', from: 'Sizes of the files whose facts are known.' }
+		];
+	},
+	assess: assessSources,
+	files: sourcesFiles,
+	steps(plan, context) {
+		const byHand = plan.sources.items.filter((item) => placeOf(item.location).kind === 'card' && (context.media(item.location)?.kept ?? 'person') === 'person');
+		return [
+			...(byHand.length
+				? [
+						{
+							id: 'copy-media',
+							phase: 'prepare' as const,
+							do: `Copy ${byHand.length} file${byHand.length > 1 ? 's' : ''} of yours to the endpoint once it runs, under these names: ${byHand.map((item) => placeOf(item.location).inPlaylist).join(', ')}.`,
+							expect: 'verify.sh names none of them as missing.'
+						}
+					]
+				: []),
+			{
+				id: 'licence',
+				phase: 'check' as const,
+				do: 'If guests can hear it, check what your local law asks for playing music in company.',
+				expect: 'A licence, or the certainty that none is needed.'
+			}
+		];
+	},
+	rehearse: rehearseSources
+};

@@ -1,0 +1,48 @@
+import { readFlac } from '../../formats/wav/flac';
+import { measureWav, readWav } from '../../formats/wav/wav';
+import { isStream } from '../../formats/playlist';
+import type { Media } from '../../parts/media';
+import type { Machine, PlayedMedia } from '../../engines/machine';
+
+/** To open a file; to connect to a stream and fill the first buffer; to give up on one that refuses. Typical. */
+const FILE_MS = 60;
+const STREAM_MS = 900;
+const REFUSED_MS = 400;
+
+/** Finds what a playlist entry leads to: a file of the card set, one on the bench's disks, or the stand-in stream server. */
+export function rehearseSources(machine: Machine): void {
+	const measured = new Map<string, PlayedMedia | string>();
+	machine.offers.openMedia = (location, done) => {
+		if (isStream(location)) {
+			const stream = machine.bench.streams.find((known) => known.url === location);
+			if (!machine.networkUp) return machine.after(REFUSED_MS, () => done('no network yet'));
+			if (machine.activeFaults.has('stream-refuses') || stream?.state === 'refuses') return machine.after(REFUSED_MS, () => done('the stream server refuses'));
+			if (!stream) return machine.after(REFUSED_MS, () => done('no stream server answers at this address'));
+			const { media } = stream;
+			return machine.after(STREAM_MS, () => done(media ? { ...asPlayed(media), durationMs: null } : 'the stream holds nothing that can be played'));
+		}
+		const path = location.startsWith('/') ? location : `/opt/yphos/${location.replace(/^\.\//, '')}`;
+		let found = measured.get(path);
+		if (found === undefined) measured.set(path, (found = lookOnDisk(machine, path)));
+		machine.after(FILE_MS, () => done(found!));
+	};
+	machine.on('fault', ({ name, on }) => {
+		if (name === 'stream-refuses') machine.log('fault', on ? 'The stream server refuses from now on' : 'The stream server answers again', '', 'fault');
+	});
+}
+
+function lookOnDisk(machine: Machine, path: string): PlayedMedia | string {
+	const file = machine.disk.files.get(path);
+	if (file?.bytes) return fromBytes(file.bytes) ?? 'the file is in no format that is known here';
+	const known = machine.bench.media.find((media) => media.location === path);
+	return known ? asPlayed(known) : 'there is no such file';
+}
+
+function fromBytes(bytes: Uint8Array): PlayedMedia | null {
+	const wav = readWav(bytes);
+	if (wav.ok) return { codec: 'pcm', lossless: true, ...wav.value, level: measureWav(bytes, wav.value) };
+	const flac = readFlac(bytes);
+	return flac.ok ? { codec: 'flac', lossless: true, ...flac.value, level: null } : null;
+}
+
+const asPlayed = (media: Media): PlayedMedia => ({ ...media, level: null });

@@ -1,0 +1,145 @@
+import { z } from 'zod';
+import type { Reader } from './soundReaders';
+
+const filled = (lines: readonly string[]): string[] => lines.map((line) => line.trim()).filter((line) => line !== '' && !/^\((?:not installed|none|ended with code \d+)\)$/.test(line));
+
+const useAll = (lines: readonly string[], used: Set<number>): void => lines.forEach((_, n) => used.add(n));
+
+/** Files of one value each: only their path says what the value means. */
+const ONE_VALUE: readonly { readonly path: RegExp; readonly what: string; read(values: string[], found: Parameters<Reader>[1], m: RegExpExecArray): void }[] = [
+	{ path: /(?:device-tree\/model|dmi\/id\/product_name)$/, what: 'model', read: ([model], { facts }) => (facts.model ??= model ?? null) },
+	{
+		path: /drm\/card\d+-([\w-]+)\/status$/,
+		what: 'screen sockets',
+		read: ([status], { facts }, m) => void facts.connectors.push({ name: m[1]!, connected: status === 'connected', modes: [], edidHex: null })
+	},
+	{
+		path: /drm\/card\d+-([\w-]+)\/modes$/,
+		what: 'screen modes',
+		read: (modes, { facts }, m) => facts.connectors.find((c) => c.name === m[1])?.modes.push(...new Set(modes))
+	},
+	{ path: /net\/(\w+)\/speed$/, what: 'link speed', read: ([mbps], { facts }, m) => Number(mbps) > 0 && facts.linkMbps.push({ name: m[1]!, mbps: Number(mbps) }) },
+	{ path: /(thermal_zone\d+)\/type$/, what: 'temperatures', read: ([type], { facts }, m) => void facts.temperaturesC.push({ name: `${m[1]} ${type ?? ''}`, celsius: NaN }) },
+	{
+		path: /(thermal_zone\d+)\/temp$/,
+		what: 'temperatures',
+		read([text], { facts }, m) {
+			const known = facts.temperaturesC.find((t) => t.name.startsWith(`${m[1]} `));
+			const celsius = Number(text) / 1000;
+			if (known) {
+				known.celsius = celsius;
+				known.name = known.name.slice(m[1]!.length + 1) || m[1]!;
+			} else facts.temperaturesC.push({ name: m[1]!, celsius });
+		}
+	},
+	{ path: /hwmon\d+\/in\w*_alarm$/, what: 'supply alarms', read: ([text], { facts }) => (facts.supplyAlarm = (facts.supplyAlarm ?? false) || text === '1') },
+	{ path: /get_throttled$/, what: 'throttle flags', read: ([text], { facts }) => (facts.supplyAlarm = (facts.supplyAlarm ?? false) || (parseInt(text ?? '0', 16) & 0x10001) !== 0) }
+];
+
+export const readOneValue: Reader = ({ heading, lines }, found, used) => {
+	const path = /^cat (\S+)$/.exec(heading)?.[1];
+	if (!path) return;
+	for (const rule of ONE_VALUE) {
+		const m = rule.path.exec(path);
+		if (!m) continue;
+		const values = filled(lines);
+		if (values.length) {
+			rule.read(values, found, m);
+			found.understood.add(rule.what);
+		}
+		useAll(lines, used);
+	}
+	if (/hwmon\d+\/name$/.test(path)) useAll(lines, used);
+};
+
+/** EDID as hexadecimal bytes. */
+export const readEdidHex: Reader = ({ heading, lines }, found, used) => {
+	const name = /^od .*card\d+-([\w-]+)\/edid$/.exec(heading)?.[1];
+	if (!name) return;
+	const hex = lines.join('').replace(/\s/g, '');
+	const connector = found.facts.connectors.find((c) => c.name === name);
+	if (connector && /^([0-9a-f]{2})+$/.test(hex)) {
+		connector.edidHex = hex;
+		found.understood.add('screen identity');
+	}
+	useAll(lines, used);
+};
+
+/** Memory, system and time of the report, each known by its own words. */
+export const readSystem: Reader = ({ heading, lines }, { facts, understood }, used) => {
+	lines.forEach((line, n) => {
+		const memory = /^MemTotal:\s+(\d+) kB$/.exec(line)?.[1] ?? (/^Mem:\s+(\d+)/.exec(line)?.[1] && heading === 'free' ? /^Mem:\s+(\d+)/.exec(line)![1] : undefined);
+		const system = /^PRETTY_NAME="?(.*?)"?$/.exec(line)?.[1];
+		if (memory !== undefined) {
+			facts.memoryMb = Math.round(Number(memory) / 1024);
+			understood.add('memory');
+		} else if (system !== undefined) {
+			facts.system = system;
+			understood.add('system');
+		} else if (/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\dZ$/.test(line)) facts.takenUtc = line;
+		else if (!/^\w[\w()]*:\s+\d+(?: kB)?$|^[A-Z][A-Z_]*=|^Linux version |^(?:x86_64|aarch64|armv\w+|riscv64)$|^Bus \d+ Device \d+: |^\((?:not installed|none|ended with code \d+)\)$/.test(line)) return;
+		used.add(n);
+	});
+	if (heading.startsWith('ls /dev/dvb') || heading.startsWith('iw ')) {
+		for (const line of filled(lines)) if (/^adapter\d+$/.test(line)) facts.tuners.push(line);
+		useAll(lines, used);
+	}
+};
+
+const lsblk = z.object({
+	blockdevices: z.array(
+		z.object({
+			name: z.string(),
+			size: z.union([z.number(), z.string().transform(Number)]),
+			type: z.string(),
+			mountpoints: z.array(z.string().nullable()).optional(),
+			mountpoint: z.string().nullable().optional(),
+			rm: z.union([z.boolean(), z.string().transform((v) => v === '1')]).optional(),
+			children: z.unknown().optional()
+		})
+	)
+});
+const addresses = z.array(
+	z.object({ ifname: z.string(), operstate: z.string().optional(), addr_info: z.array(z.object({ local: z.string().optional(), prefixlen: z.number().optional() })).optional() })
+);
+
+/** JSON listings: `lsblk -J -b` and `ip -j addr`, wherever they stand in the text. */
+export const readJson: Reader = ({ lines }, found, used) => {
+	for (let start = 0; start < lines.length; start++) {
+		if (used.has(start) || !/^[[{]/.test(lines[start]!)) continue;
+		for (let end = start; end < lines.length; end++) {
+			if (!/[\]}]$/.test(lines[end]!)) continue;
+			let value: unknown;
+			try {
+				value = JSON.parse(lines.slice(start, end + 1).join('\n'));
+			} catch {
+				continue;
+			}
+			if (takeJson(value, found)) for (let n = start; n <= end; n++) used.add(n);
+			start = end;
+			break;
+		}
+	}
+};
+
+function takeJson(value: unknown, { facts, understood }: Parameters<Reader>[1]): boolean {
+	const disks = lsblk.safeParse(value);
+	if (disks.success) {
+		facts.disks.push(
+			...disks.data.blockdevices.map((d) => ({
+				name: d.name,
+				sizeBytes: d.size,
+				type: d.type,
+				mountPoints: (d.mountpoints ?? [d.mountpoint ?? null]).flatMap((point) => point ?? []),
+				removable: d.rm ?? false
+			}))
+		);
+		understood.add('disks');
+		return true;
+	}
+	const nets = addresses.safeParse(value);
+	if (!nets.success || nets.data.length === 0) return false;
+	for (const net of nets.data) for (const info of net.addr_info ?? []) if (info.local && net.ifname !== 'lo') facts.addresses.push({ name: net.ifname, address: info.local, up: net.operstate === 'UP' });
+	understood.add('addresses');
+	return true;
+}
