@@ -42,7 +42,7 @@ bench.soundCards = [
 for (const stream of bench.streams) stream.state = 'refuses';
 const benchFile = resolve(work, 'bench.json');
 writeFileSync(benchFile, JSON.stringify(bench, null, '\t'));
-const foretold = JSON.parse(yphos('rehearse', set, '--bench', benchFile, '--json', '--at', '2026-11-24T12:00:00Z').out)[0].result;
+const foretold = JSON.parse(yphos('rehearse', set, '--bench', benchFile, '--json', '--at', '2026-11-24T12:00:00Z').out)[0];
 console.log(`Foretold: ${foretold.verdict}`);
 
 if (run('bash', [resolve(conformance, 'boot', 'make-root.sh')]) !== 0) process.exit(2);

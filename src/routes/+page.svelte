@@ -1,1 +1,120 @@
-<p>hi</p>
+<script lang="ts">
+	import { Button } from 'carbon-components-svelte';
+	import { goto } from '$app/navigation';
+	import { chain } from '$core/chain';
+	import { assess } from '$core/engines/assess';
+	import { contextFor } from '$core/engines/context';
+	import { emptyPlan } from '$core/plan/plan';
+	import Mark from '$lib/shell/Mark.svelte';
+	import { store } from '$lib/store/workshop.svelte';
+	import MiniChain from '$lib/shell/MiniChain.svelte';
+
+	const rows = $derived(store.workshop!.endpoints.map((endpoint) => ({ endpoint, assessment: assess(chain, endpoint.plan, contextFor(store.workshop!, endpoint.id)) })));
+
+	function add(): void {
+		const hostNames = new Set(store.workshop!.endpoints.map(({ plan }) => plan.network.hostName));
+		let number = store.workshop!.endpoints.length + 1;
+		while (hostNames.has(`endpoint-${number}`)) number++;
+		const id = crypto.randomUUID();
+		store.change('new endpoint', (workshop) => ({
+			...workshop,
+			endpoints: [...workshop.endpoints, { id, plan: emptyPlan(`Endpoint ${number}`, `endpoint-${number}`), probe: null, written: null, done: {} }]
+		}));
+		void goto(`/endpoint/${id}/plan/brief`);
+	}
+
+	function remove(id: string, name: string): void {
+		store.change(`remove ${name}`, (workshop) => ({ ...workshop, endpoints: workshop.endpoints.filter((endpoint) => endpoint.id !== id) }));
+		store.said = `${name} removed. Ctrl Z brings it back.`;
+	}
+</script>
+
+<header>
+	<h1>Shelf</h1>
+	<Button on:click={add}>New endpoint</Button>
+</header>
+<div class="shelf">
+	{#each rows as { endpoint, assessment } (endpoint.id)}
+		{@const telling = (id: string) => assessment.links.find((link) => link.id === id)?.telling ?? ''}
+		{@const worst = assessment.findings[0]}
+		<article class="sheet">
+			<div class="head">
+				<h2><a href={`/endpoint/${endpoint.id}/plan/sound`}>{endpoint.plan.brief.name}</a></h2>
+				<span class="soft small">{endpoint.plan.brief.room}</span>
+				<button type="button" class="quiet" onclick={() => remove(endpoint.id, endpoint.plan.brief.name)}>Remove</button>
+			</div>
+			<MiniChain links={assessment.links} />
+			<p class="now"><span class="mono">{telling('sound')}</span> · {telling('sources')} · {telling('programme')}</p>
+			<p class="worst">
+				<Mark level={assessment.worst} />
+				{#if worst}
+					<a href={`/endpoint/${endpoint.id}/plan/${worst.link}`}>{worst.title}</a>
+					{#if assessment.findings.length > 1}<span class="soft small">and {assessment.findings.length - 1} more</span>{/if}
+				{:else}
+					<span>All is well</span>
+				{/if}
+			</p>
+		</article>
+	{:else}
+		<article class="sheet">
+			<h2>The shelf is empty</h2>
+			<p>Begin with a new endpoint, or open a workshop that you have exported.</p>
+			<p class="row"><Button on:click={add}>New endpoint</Button><Button kind="tertiary" href="/venue">Open a workshop</Button></p>
+		</article>
+	{/each}
+</div>
+
+<style>
+	header {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		padding: 9px 20px;
+		border-bottom: 1px solid var(--rule);
+	}
+	.shelf {
+		padding: 18px 20px;
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(min(100%, 400px), 1fr));
+		gap: 16px;
+		align-items: start;
+	}
+	article {
+		display: grid;
+		gap: 8px;
+	}
+	.head {
+		display: flex;
+		align-items: baseline;
+		gap: 10px;
+	}
+	.head h2 a {
+		color: var(--ink);
+		text-decoration: none;
+	}
+	.head h2 a:hover {
+		text-decoration: underline;
+	}
+	.quiet {
+		margin-left: auto;
+		border: 0;
+		background: none;
+		color: var(--ink-soft);
+		font-size: 12.5px;
+		cursor: pointer;
+		text-decoration: underline;
+	}
+	.worst {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		flex-wrap: wrap;
+	}
+	.now {
+		font-size: 13.5px;
+	}
+	.row {
+		display: flex;
+		gap: 8px;
+	}
+</style>

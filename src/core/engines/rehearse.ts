@@ -1,5 +1,6 @@
 import { applyCard, Machine, type Bench, type CardTree, type FaultName, type Heard, type Span, type TimelineEvent } from './machine';
 import { describeRehearsal } from './rehearsalWords';
+import { joinSound } from './spans';
 import { FAULTS } from './machine/machine';
 import { readSeedTimeZone } from '../formats/seed/timeZone';
 
@@ -43,7 +44,7 @@ export function rehearse({ links, card, bench, startUtcMs, forMs, faults = [] }:
 	machine.clock.at(0, () => machine.mains(true));
 	machine.clock.runUntil(forMs);
 	machine.finish();
-	const result = { events: machine.events, spans: machine.spans, first: machine.firstHeard, untilMs: forMs, startUtcMs, timeZone };
+	const result = { events: machine.events, spans: joinSound(machine.spans), first: machine.firstHeard, untilMs: forMs, startUtcMs, timeZone };
 	return { ...result, ...describeRehearsal(result, faults) };
 }
 

@@ -70,7 +70,7 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 	if (!p) return [{ id: 'volts', label: 'At the board', text: 'no supply', value: null, sure: 'assumed', from: 'Choose a supply.', telling: true }];
 	const from = 'Constant power through copper at 20 °C, both conductors, and two plugs.';
 	return [
-		{ id: 'volts', label: 'At the board, busiest', text: p.voltsAtPeak === null ? 'collapses' : `${withUnit(p.voltsAtPeak, 2, 'V')} at the board`, value: p.voltsAtPeak, sure: 'typical', from, telling: true },
+		{ id: 'volts', label: 'When busiest', text: p.voltsAtPeak === null ? 'collapses' : `${withUnit(p.voltsAtPeak, 2, 'V')} at board`, value: p.voltsAtPeak, sure: 'typical', from, telling: true },
 		{ id: 'typical', label: 'Drawn while playing', text: withUnit(p.typicalW, 1, 'W'), value: p.typicalW, sure: 'typical', from: 'Sum of what the parts claim.' },
 		{ id: 'peak', label: 'Drawn at the busiest', text: withUnit(p.peakW, 1, 'W'), value: p.peakW, sure: 'typical', from: 'Sum of what the parts claim at their peak.' },
 		{ id: 'rated', label: 'The supply gives', text: withUnit(p.ratedW, 1, 'W'), value: p.ratedW, sure: 'exact', from: 'Volts times amperes on its label.' },

@@ -37,6 +37,7 @@ function playerOptions({ programme }: Plan, claimed: readonly PlayerClaim[]): Ca
 		option('input-default-bindings', 'no', 'programme'),
 		option('input-terminal', 'no', 'programme'),
 		option('msg-color', 'no', 'programme'),
+		option('quiet', 'yes', 'programme'),
 		option('network-timeout', '10', 'programme'),
 		...claimed.map((claim) => option(claim.option, claim.value, claim.setting)),
 		loops[programme.loop],

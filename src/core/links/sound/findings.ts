@@ -1,11 +1,12 @@
-import { claimsOn, type Claim } from '../../claims';
+import type { Claim } from '../../claims';
 import { withUnit } from '../../format';
 import type { Context, Finding, Fix } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { computeDigitalVolume } from './gainChain';
 import { computeLevels, volumeDb } from './levels';
+import { computeMeetings } from './meetings';
 import { playbackOf, probedDevice, routeOf } from './route';
-import { treat, type Treatment } from './treatment';
+import type { Treatment } from './treatment';
 
 const change = (label: string, part: Partial<Plan['sound']>): Fix => ({ label, apply: (p) => ({ ...p, sound: { ...p.sound, ...part } }) });
 
@@ -64,11 +65,10 @@ function assessDevice(plan: Plan, context: Context): Finding[] {
 /** What the sources meet. */
 function assessSources(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
 	const route = routeOf(plan, context);
-	const wanted = claimsOn(claims, 'sound');
-	if (!route || wanted.length === 0) return [];
-	const treated = wanted.map((claim) => ({ claim, treatment: treat(claim.shape, route) }));
+	const treated = computeMeetings(plan, context, claims);
+	if (!route || treated.length === 0) return [];
 	const having = (verdict: Treatment['verdict']) => treated.filter(({ treatment }) => treatment.verdict === verdict);
-	const names = (list: typeof treated): string => list.map(({ claim }) => claim.what).slice(0, 3).join(', ') + (list.length > 3 ? ` and ${list.length - 3} more` : '');
+	const names = (list: typeof treated): string => list.map(({ what }) => what).slice(0, 3).join(', ') + (list.length > 3 ? ` and ${list.length - 3} more` : '');
 	const findings: Finding[] = [];
 	if (having('refused').length) {
 		const door = (probedDevice(plan, context)?.doors.includes('hdmi') ?? context.part('converter', plan.parts.converter)?.joint === 'display') ? 'hdmi' : 'iec958';
@@ -82,33 +82,33 @@ function assessSources(plan: Plan, context: Context, claims: readonly Claim[]): 
 		});
 	}
 	const resampled = having('resampled');
-	const byChoice = resampled.filter(({ claim }) => claim.shape && route.playback.ratesHz.includes(claim.shape.sampleRateHz));
-	const byNeed = resampled.filter(({ claim }) => claim.shape && !route.playback.ratesHz.includes(claim.shape.sampleRateHz));
+	const byChoice = resampled.filter(({ shape }) => shape && route.playback.ratesHz.includes(shape.sampleRateHz));
+	const byNeed = resampled.filter(({ shape }) => shape && !route.playback.ratesHz.includes(shape.sampleRateHz));
 	if (byChoice.length && plan.sound.travel !== 'follow')
 		findings.push({
 			id: 'sound.resampled-by-choice',
 			level: 'note',
-			title: `${byChoice.length} of ${wanted.length} sources are resampled`,
+			title: `${byChoice.length} of ${treated.length} sources are resampled`,
 			why: `${names(byChoice)}: the converter could take ${byChoice.length === 1 ? 'it' : 'them'} as made, but everything is brought to ${plan.sound.fixedRateHz / 1000}\u2009kHz.`,
 			setting: 'sound.travel',
 			fixes: [change('Follow each source', { travel: 'follow' })]
 		});
 	if (byNeed.length) {
 		const top = Math.max(...route.playback.ratesHz);
-		const from = [...new Set(byNeed.map(({ claim }) => `${claim.shape!.sampleRateHz / 1000}\u2009kHz`))].join(' and ');
+		const from = [...new Set(byNeed.map(({ shape }) => `${shape!.sampleRateHz / 1000}\u2009kHz`))].join(' and ');
 		findings.push({
 			id: 'sound.resampled-by-need',
 			level: 'caution',
 			title: `${from} ${byNeed.length === 1 ? 'is' : 'are'} resampled`,
-			why: `${names(byNeed)}: this converter ${byNeed.some(({ claim }) => claim.shape!.sampleRateHz > top) ? `ends at ${top / 1000}\u2009kHz` : `takes ${route.playback.ratesHz.map((rate) => rate / 1000).join(', ')}\u2009kHz only`}. Few people hear a difference; for untouched samples choose a converter that takes this rate.`,
+			why: `${names(byNeed)}: this converter ${byNeed.some(({ shape }) => shape!.sampleRateHz > top) ? `ends at ${top / 1000}\u2009kHz` : `takes ${route.playback.ratesHz.map((rate) => rate / 1000).join(', ')}\u2009kHz only`}. Few people hear a difference; for untouched samples choose a converter that takes this rate.`,
 			setting: 'parts.converter',
-			fixes: converterFor(plan, context, Math.max(...byNeed.map(({ claim }) => claim.shape!.sampleRateHz)))
+			fixes: converterFor(plan, context, Math.max(...byNeed.map(({ shape }) => shape!.sampleRateHz)))
 		});
 	}
-	const mixed = having('mixed').filter(({ claim, treatment }) => claim.shape!.channels > treatment.channels);
-	if (mixed.length) findings.push({ id: 'sound.mixed-down', level: 'note', title: `${mixed.length} of ${wanted.length} sources are mixed down`, why: `${names(mixed)}: more channels than the converter has. All of it is heard, from fewer speakers.`, setting: 'parts.converter', fixes: [] });
+	const mixed = having('mixed').filter(({ shape, treatment }) => shape!.channels > treatment.channels);
+	if (mixed.length) findings.push({ id: 'sound.mixed-down', level: 'note', title: `${mixed.length} of ${treated.length} sources are mixed down`, why: `${names(mixed)}: more channels than the converter has. All of it is heard, from fewer speakers.`, setting: 'parts.converter', fixes: [] });
 	const narrowed = having('narrowed');
-	if (narrowed.length) findings.push({ id: 'sound.narrowed', level: 'note', title: `${narrowed.length} of ${wanted.length} sources lose bits`, why: `${names(narrowed)}: the converter takes ${narrowed[0]!.treatment.bitDepth} bit. The noise this adds lies ${withUnit(narrowed[0]!.treatment.bitDepth * 6.02, 0, 'dB')} below full scale.`, setting: 'parts.converter', fixes: [] });
+	if (narrowed.length) findings.push({ id: 'sound.narrowed', level: 'note', title: `${narrowed.length} of ${treated.length} sources lose bits`, why: `${names(narrowed)}: the converter takes ${narrowed[0]!.treatment.bitDepth} bit. The noise this adds lies ${withUnit(narrowed[0]!.treatment.bitDepth * 6.02, 0, 'dB')} below full scale.`, setting: 'parts.converter', fixes: [] });
 	return findings;
 }
 

@@ -1,0 +1,63 @@
+<script lang="ts">
+	import type { Figure } from '$core/link';
+
+	let { figures }: { figures: readonly Figure[] } = $props();
+	const sure = { exact: 'exact', measured: 'measured', typical: 'typical', assumed: 'assumed' } as const;
+</script>
+
+<table class="sheet">
+	<caption class="visually-hidden">Figures</caption>
+	<tbody>
+		{#each figures as figure (figure.id)}
+			<tr>
+				<th scope="row">
+					<details>
+						<summary>{figure.label}</summary>
+						<p class="soft small">{figure.from}</p>
+					</details>
+				</th>
+				<td class="mono">{figure.text}</td>
+				<td class="sure soft">{sure[figure.sure]}</td>
+			</tr>
+		{/each}
+	</tbody>
+</table>
+
+<style>
+	table {
+		width: 100%;
+		border-collapse: separate;
+		border-spacing: 0;
+		padding: 4px 14px;
+	}
+	tr + tr > * {
+		border-top: 1px solid var(--rule);
+	}
+	th {
+		text-align: left;
+		font-weight: 400;
+		padding: 6px 8px 6px 0;
+		vertical-align: top;
+	}
+	td {
+		padding: 6px 0;
+		text-align: right;
+		vertical-align: top;
+	}
+	td.mono {
+		font-size: 13px;
+	}
+	.sure {
+		width: 62px;
+		font-size: 12px;
+	}
+	summary {
+		cursor: pointer;
+		list-style: none;
+	}
+	summary::after {
+		content: '\00a0?';
+		color: var(--ink-faint);
+		font-size: 12px;
+	}
+</style>

@@ -1,0 +1,89 @@
+<script lang="ts">
+	import { Modal, PasswordInput } from 'carbon-components-svelte';
+	import { chain } from '$core/chain';
+	import { write } from '$core/engines/write';
+	import { derivePsk } from '$core/formats/keyfile/psk';
+	import { sentence } from '$core/result';
+	import Mark from '$lib/shell/Mark.svelte';
+	import { download, safeName } from '$lib/shell/download';
+	import { loadMediaBytes } from '$lib/store/media';
+	import { store } from '$lib/store/workshop.svelte';
+	import { useEndpoint } from './view.svelte';
+
+	let { onclose }: { onclose: () => void } = $props();
+	const view = useEndpoint();
+	const stops = $derived(view.assessment.findings.filter((finding) => finding.level === 'stop'));
+	const radio = $derived(view.plan.network.way === 'radio');
+	let passphrase = $state('');
+	let problem = $state('');
+	let busy = $state(false);
+
+	async function writeSet(): Promise<void> {
+		problem = '';
+		busy = true;
+		try {
+			const key = radio ? derivePsk(view.plan.network.ssid, passphrase) : null;
+			if (key && !key.ok) {
+				problem = sentence(key.faults);
+				return;
+			}
+			const secrets = { mediaBytes: await loadMediaBytes(view.plan), ...(key ? { radioPskHex: key.value } : {}) };
+			const files = write(chain, view.plan, view.context, secrets);
+			const { zipCardSet } = await import('./zip');
+			download(`${safeName(view.plan.brief.name)}-card-set.zip`, zipCardSet(files), 'application/zip');
+			const { rememberWritten } = await import('./written');
+			store.changeEndpoint(view.endpoint!.id, 'write the card set', (endpoint) => ({ ...endpoint, written: rememberWritten(files, new Date().toISOString()) }));
+			store.said = 'Card set written; the run sheet says what to do with it';
+			passphrase = '';
+			onclose();
+		} finally {
+			busy = false;
+		}
+	}
+</script>
+
+<Modal
+	open
+	modalHeading={`Write the card set of ${view.plan.brief.name}`}
+	primaryButtonText={busy ? 'Writing …' : 'Download the set'}
+	secondaryButtonText="Not now"
+	primaryButtonDisabled={busy || stops.length > 0 || (radio && passphrase === '')}
+	on:click:button--secondary={onclose}
+	on:close={onclose}
+	on:submit={writeSet}
+>
+	{#if stops.length}
+		<p>A plan with a stop is never written: the endpoint would not do what you want. Mend these first.</p>
+		<ul>
+			{#each stops as stop (stop.id)}
+				<li>
+					<Mark level="stop" />
+					<a href={`/endpoint/${view.endpoint!.id}/plan/${stop.link}`} onclick={onclose}>{stop.title}</a>
+				</li>
+			{/each}
+		</ul>
+	{:else}
+		<p>{view.files.length} files in one archive. Unpack it, and copy what is inside <code>boot</code> onto the card's first partition. Nothing leaves this computer.</p>
+		{#if radio}
+			<div class="pass">
+				<PasswordInput labelText={`Pass phrase of the radio network "${view.plan.network.ssid}"`} helperText="Only the key made from it goes on the card. Yphos keeps neither." bind:value={passphrase} invalid={problem !== ''} invalidText={problem} />
+			</div>
+		{/if}
+	{/if}
+</Modal>
+
+<style>
+	ul {
+		list-style: none;
+		padding: 0;
+	}
+	li {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		padding: 4px 0;
+	}
+	.pass {
+		margin-top: 16px;
+	}
+</style>

@@ -1,0 +1,62 @@
+import { getContext, setContext } from 'svelte';
+import { chain } from '$core/chain';
+import { assess } from '$core/engines/assess';
+import { benchFor } from '$core/engines/benchFor';
+import { contextFor } from '$core/engines/context';
+import { runSheet } from '$core/engines/runSheet';
+import { write } from '$core/engines/write';
+import type { Fix } from '$core/link';
+import { planSchema, type LinkId, type Plan } from '$core/plan/plan';
+import { loadMediaBytes } from '$lib/store/media';
+import { store } from '$lib/store/workshop.svelte';
+
+const titleOf = (id: LinkId): string => chain.find((link) => link.id === id)!.title;
+
+/** One endpoint and all that follows from its plan; recomputed as the plan changes. */
+export class EndpointView {
+	#id: () => string;
+	mediaBytes = $state.raw<ReadonlyMap<string, Uint8Array>>(new Map());
+
+	constructor(id: () => string) {
+		this.#id = id;
+	}
+
+	id(): string {
+		return this.#id();
+	}
+
+	endpoint = $derived.by(() => store.workshop?.endpoints.find((endpoint) => endpoint.id === this.id()) ?? null);
+	plan = $derived(this.endpoint?.plan as Plan);
+	context = $derived(contextFor(store.workshop!, this.id()));
+	assessment = $derived(assess(chain, this.plan, this.context));
+	sheet = $derived(runSheet(chain, this.plan, this.context));
+	files = $derived(write(chain, this.plan, this.context, { mediaBytes: this.mediaBytes }));
+	bench = $derived(benchFor(this.plan, this.context, this.assessment.links.find((link) => link.id === 'power')?.figures.find((figure) => figure.id === 'volts')?.value ?? null));
+
+	async loadMedia(): Promise<void> {
+		this.mediaBytes = await loadMediaBytes(this.plan);
+	}
+
+	/** Puts a value at "link.key"; gives a sentence, and changes nothing, when the value is not allowed. */
+	set(path: string, value: unknown): string | null {
+		const [link, key] = path.split('.') as [LinkId, string];
+		const next = { ...this.plan, [link]: { ...this.plan[link], [key]: value } };
+		const parsed = planSchema.shape[link].safeParse(next[link]);
+		if (!parsed.success) return parsed.error.issues[0]!.message;
+		store.changePlan(this.#id(), `${titleOf(link)}: ${key}`, (plan) => ({ ...plan, [link]: parsed.data }));
+		return null;
+	}
+
+	edit(label: string, change: (plan: Plan) => Plan): void {
+		store.changePlan(this.#id(), label, change);
+	}
+
+	apply(fix: Fix): void {
+		store.changePlan(this.#id(), fix.label, fix.apply);
+		store.said = `Done: ${fix.label}. Ctrl Z takes it back.`;
+	}
+}
+
+const KEY = Symbol('endpoint');
+export const provideEndpoint = (view: EndpointView): EndpointView => setContext(KEY, view);
+export const useEndpoint = (): EndpointView => getContext(KEY);

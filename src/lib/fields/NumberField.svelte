@@ -1,0 +1,54 @@
+<script lang="ts">
+	import { TextInput } from 'carbon-components-svelte';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+
+	interface Props {
+		path: string;
+		label: string;
+		value: number;
+		unit: string;
+		step?: number;
+		hint?: string;
+	}
+	let { path, label, value, unit, step = 1, hint = '' }: Props = $props();
+	const view = useEndpoint();
+	let draft = $state<string | null>(null);
+	let error = $state('');
+
+	function typed(text: string): void {
+		const number = Number(text.trim().replace(',', '.').replace('\u2212', '-'));
+		error = text.trim() === '' || Number.isNaN(number) ? 'A number, please.' : (view.set(path, number) ?? '');
+		draft = text;
+	}
+
+	/** Arrow keys count up and down, as people expect of a number. */
+	function nudge(event: KeyboardEvent): void {
+		if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+		event.preventDefault();
+		const next = Math.round((value + (event.key === 'ArrowUp' ? step : -step)) * 1000) / 1000;
+		if (view.set(path, next) === null) {
+			draft = null;
+			error = '';
+		}
+	}
+</script>
+
+<!-- svelte-ignore a11y_no_static_element_interactions -->
+<div id={`setting-${path}`} class="number" onkeydown={nudge} onfocusout={() => error === '' && (draft = null)}>
+	<TextInput
+		labelText={`${label} (${unit})`}
+		helperText={hint}
+		value={draft ?? String(value)}
+		invalid={error !== ''}
+		invalidText={error}
+		inputmode="decimal"
+		autocomplete="off"
+		on:input={(event) => typed(String(event.detail ?? ''))}
+	/>
+</div>
+
+<style>
+	.number :global(input) {
+		font-family: var(--mono);
+	}
+</style>

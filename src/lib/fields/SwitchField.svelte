@@ -1,0 +1,18 @@
+<script lang="ts">
+	import { Checkbox } from 'carbon-components-svelte';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+
+	interface Props {
+		path: string;
+		label: string;
+		value: boolean;
+		hint?: string;
+	}
+	let { path, label, value, hint = '' }: Props = $props();
+	const view = useEndpoint();
+</script>
+
+<div id={`setting-${path}`}>
+	<Checkbox labelText={label} checked={value} on:check={(event) => event.detail !== value && view.set(path, event.detail)} />
+	{#if hint}<p class="soft small">{hint}</p>{/if}
+</div>

@@ -1,0 +1,44 @@
+<script lang="ts">
+	import { TextInput } from 'carbon-components-svelte';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+
+	interface Props {
+		path: string;
+		label: string;
+		value: string;
+		hint?: string;
+		placeholder?: string;
+		mono?: boolean;
+	}
+	let { path, label, value, hint = '', placeholder = '', mono = false }: Props = $props();
+	const view = useEndpoint();
+
+	/** What stands in the field while it is not allowed: it is never thrown away. */
+	let draft = $state<string | null>(null);
+	let error = $state('');
+
+	function typed(text: string): void {
+		error = view.set(path, text) ?? '';
+		draft = error ? text : null;
+	}
+</script>
+
+<div id={`setting-${path}`} class:mono-field={mono}>
+	<TextInput
+		labelText={label}
+		helperText={hint}
+		{placeholder}
+		value={draft ?? value}
+		invalid={error !== ''}
+		invalidText={error}
+		autocomplete="off"
+		spellcheck="false"
+		on:input={(event) => typed(String(event.detail ?? ''))}
+	/>
+</div>
+
+<style>
+	.mono-field :global(input) {
+		font-family: var(--mono);
+	}
+</style>

@@ -1,0 +1,32 @@
+<script lang="ts">
+	interface Props {
+		text: string;
+		label?: string;
+	}
+	let { text, label = 'Copy' }: Props = $props();
+	let said = $state('');
+
+	async function copy(): Promise<void> {
+		try {
+			await navigator.clipboard.writeText(text);
+			said = 'Copied';
+		} catch {
+			said = 'Not allowed; select it by hand';
+		}
+		setTimeout(() => (said = ''), 2000);
+	}
+</script>
+
+<button type="button" onclick={copy} aria-live="polite">{said || label}</button>
+
+<style>
+	button {
+		border: 1px solid var(--rule-strong);
+		border-radius: var(--radius);
+		background: var(--sheet);
+		color: var(--ink);
+		font-size: 12.5px;
+		padding: 3px 9px;
+		cursor: pointer;
+	}
+</style>

@@ -1,0 +1,79 @@
+<script lang="ts">
+	import type { Finding, Fix } from '$core/link';
+	import Mark from './Mark.svelte';
+
+	interface Props {
+		finding: Finding;
+		onfix: (fix: Fix) => void;
+	}
+	let { finding, onfix }: Props = $props();
+</script>
+
+<article class={finding.level} data-finding={finding.id}>
+	<Mark level={finding.level} />
+	<div>
+		<h4>{finding.title}</h4>
+		<p>{finding.why}</p>
+		{#if finding.fixes.length}
+			<div class="fixes">
+				{#each finding.fixes as fix (fix.label)}
+					<button type="button" onclick={() => onfix(fix)}>{fix.label}</button>
+				{/each}
+			</div>
+		{/if}
+	</div>
+</article>
+
+<style>
+	article {
+		display: flex;
+		gap: 10px;
+		padding: 10px 12px;
+		border-radius: var(--radius);
+	}
+	article :global(svg) {
+		margin-top: 2px;
+	}
+	h4 {
+		font-size: 14.5px;
+		line-height: 1.35;
+		font-weight: 700;
+	}
+	.stop {
+		background: var(--brick-wash);
+	}
+	.caution {
+		background: var(--amber-wash);
+	}
+	.note {
+		background: var(--slate-wash);
+	}
+	div {
+		min-width: 0;
+		flex: 1;
+	}
+	p {
+		color: var(--ink-soft);
+		font-size: 13.5px;
+	}
+	.fixes {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		margin-top: 8px;
+	}
+	button {
+		border: 1px solid var(--bottle);
+		border-radius: var(--radius);
+		background: var(--sheet);
+		color: var(--bottle);
+		font-weight: 600;
+		font-size: 13.5px;
+		padding: 5px 12px;
+		cursor: pointer;
+		text-align: left;
+	}
+	button:hover {
+		background: var(--bottle-wash);
+	}
+</style>

@@ -1,0 +1,15 @@
+<script lang="ts">
+	import { store } from '$lib/store/workshop.svelte';
+
+	const time = $derived(store.savedUtc ? new Date(store.savedUtc).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) : null);
+	const words = $derived(
+		{
+			saved: time ? `Saved ${time}` : 'Nothing changed yet',
+			saving: 'Saving …',
+			failed: 'Not saved',
+			conflict: 'Changed in another tab'
+		}[store.save]
+	);
+</script>
+
+<p class="small soft" aria-live="polite">{words}</p>

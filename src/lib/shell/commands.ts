@@ -1,0 +1,34 @@
+import { goto } from '$app/navigation';
+import { chain } from '$core/chain';
+import type { Workshop } from '$core/plan/workshop';
+import { store } from '$lib/store/workshop.svelte';
+import { toggleTheme } from './theme';
+
+export interface Command {
+	readonly title: string;
+	readonly keys?: string;
+	run(): void;
+}
+
+const go = (path: string) => (): void => void goto(path);
+
+/** Everything that can be done from the keyboard, the same list for the palette and the shortcuts. */
+export function commandsFor(workshop: Workshop | null, endpointId: string | undefined): Command[] {
+	const here = workshop?.endpoints.find((endpoint) => endpoint.id === endpointId);
+	return [
+		{ title: 'Undo', keys: 'Ctrl Z', run: () => store.undo() },
+		{ title: 'Redo', keys: 'Ctrl Shift Z', run: () => store.redo() },
+		{ title: 'Shelf: all endpoints', keys: 'g s', run: go('/') },
+		...(here
+			? [
+					...chain.map((link, index) => ({ title: `${link.title} of ${here.plan.brief.name}`, keys: `g ${index + 1}`, run: go(`/endpoint/${here.id}/plan/${link.id}`) })),
+					{ title: 'Card files', keys: 'g f', run: go(`/endpoint/${here.id}/files`) },
+					{ title: 'Rehearsal', keys: 'g r', run: go(`/endpoint/${here.id}/rehearsal`) },
+					{ title: 'Run sheet', keys: 'g u', run: go(`/endpoint/${here.id}/run-sheet`) }
+				]
+			: []),
+		...(workshop?.endpoints ?? []).filter((endpoint) => endpoint.id !== endpointId).map((endpoint) => ({ title: `Go to ${endpoint.plan.brief.name}`, run: go(`/endpoint/${endpoint.id}/plan/sound`) })),
+		{ title: 'Venue and workshop file', keys: 'g v', run: go('/venue') },
+		{ title: 'Daylight or lamplight', keys: 'g l', run: toggleTheme }
+	];
+}

@@ -1,0 +1,77 @@
+<script lang="ts">
+	import { formatBytes } from '$core/format';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+
+	const view = useEndpoint();
+	const figure = (id: string): number => view.assessment.links.find((link) => link.id === 'card')?.figures.find((f) => f.id === id)?.value ?? 0;
+	const capacity = $derived(figure('capacity') * 1e9);
+	const parts = $derived.by(() => {
+		const media = figure('media');
+		const reserve = (capacity * view.plan.card.reservePercent) / 100;
+		const free = Math.max(0, figure('free'));
+		return [
+			{ name: 'system', bytes: Math.max(0, capacity - reserve - free - media), kind: 'system' },
+			{ name: 'media', bytes: Math.min(media, capacity), kind: 'media' },
+			{ name: 'free', bytes: free, kind: 'free' },
+			{ name: 'kept free', bytes: reserve, kind: 'reserve' }
+		];
+	});
+	const offsets = $derived(parts.map((_, n) => parts.slice(0, n).reduce((sum, part) => sum + part.bytes, 0)));
+	const x = (bytes: number): number => (capacity ? (bytes / capacity) * 600 : 0);
+</script>
+
+{#if capacity}
+	<figure class="sheet">
+		<figcaption><b>Room on the card</b> <span class="soft">{formatBytes(capacity)} in all</span></figcaption>
+		<svg viewBox="0 0 600 40" preserveAspectRatio="none" role="img" aria-label="Room on the card">
+			{#each parts as part, n (part.name)}<rect class={part.kind} x={x(offsets[n]!)} width={Math.max(0, x(part.bytes))} y="6" height="28" />{/each}
+		</svg>
+		<ul>
+			{#each parts as part (part.name)}<li><i class={part.kind}></i>{part.name} <span class="mono">{formatBytes(part.bytes)}</span></li>{/each}
+		</ul>
+	</figure>
+{/if}
+
+<style>
+	figure {
+		margin: 0;
+	}
+	svg {
+		width: 100%;
+		height: 40px;
+	}
+	rect {
+		stroke: var(--sheet);
+	}
+	.system {
+		fill: var(--slate);
+		background: var(--slate);
+	}
+	.media {
+		fill: var(--bottle);
+		background: var(--bottle);
+	}
+	.free {
+		fill: var(--bottle-wash);
+		background: var(--bottle-wash);
+	}
+	.reserve {
+		fill: var(--trace-idle);
+		background: var(--trace-idle);
+	}
+	ul {
+		list-style: none;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px 20px;
+		padding: 0;
+		margin: 6px 0 0;
+	}
+	i {
+		display: inline-block;
+		width: 11px;
+		height: 11px;
+		margin-right: 6px;
+		border: 1px solid var(--rule-strong);
+	}
+</style>

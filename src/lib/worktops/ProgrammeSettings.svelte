@@ -1,0 +1,98 @@
+<script lang="ts">
+	import { Button, TextInput } from 'carbon-components-svelte';
+	import { WEEKDAYS, type QuietHours } from '$core/links/programme/settings';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { ChoiceField, SwitchField } from '$lib/fields';
+
+	const view = useEndpoint();
+	const programme = $derived(view.plan.programme);
+	/** Times that are not allowed yet, by place. */
+	let drafts = $state<Record<string, string>>({});
+	let error = $state('');
+
+	const setQuiet = (quiet: readonly QuietHours[]): string | null => view.set('programme.quiet', quiet);
+	const replace = (index: number, part: Partial<QuietHours>): string | null => setQuiet(programme.quiet.map((hours, n) => (n === index ? { ...hours, ...part } : hours)));
+
+	function time(index: number, key: 'from' | 'until', text: string): void {
+		error = replace(index, { [key]: text }) ?? '';
+		drafts[`${index}${key}`] = text;
+		if (!error) delete drafts[`${index}${key}`];
+	}
+
+	function toggle(index: number, day: (typeof WEEKDAYS)[number]): void {
+		const days = programme.quiet[index]!.weekdays.length ? programme.quiet[index]!.weekdays : [...WEEKDAYS];
+		const next = days.includes(day) ? days.filter((other) => other !== day) : WEEKDAYS.filter((other) => other === day || days.includes(other));
+		if (next.length) replace(index, { weekdays: next.length === WEEKDAYS.length ? [] : next });
+	}
+</script>
+
+<SwitchField path="programme.startAtBoot" label="Starts with the board" value={programme.startAtBoot} />
+<ChoiceField
+	path="programme.loop"
+	label="Order"
+	value={programme.loop}
+	options={[
+		{ value: 'list', text: 'The list, over and over' },
+		{ value: 'one', text: 'The first entry, over and over' },
+		{ value: 'once', text: 'The list once, then silence' }
+	]}
+/>
+<SwitchField path="programme.shuffle" label="Shuffled" value={programme.shuffle} />
+<h3>Quiet hours</h3>
+{#each programme.quiet as hours, index (index)}
+	<div class="quiet">
+		<div class="two">
+			<TextInput labelText="From" value={drafts[`${index}from`] ?? hours.from} invalid={`${index}from` in drafts} on:input={(event) => time(index, 'from', String(event.detail ?? ''))} />
+			<TextInput labelText="Until" value={drafts[`${index}until`] ?? hours.until} invalid={`${index}until` in drafts} on:input={(event) => time(index, 'until', String(event.detail ?? ''))} />
+		</div>
+		<div class="days" role="group" aria-label="On evenings of">
+			{#each WEEKDAYS as day (day)}
+				{@const on = hours.weekdays.length === 0 || hours.weekdays.includes(day)}
+				<button type="button" class:on aria-pressed={on} onclick={() => toggle(index, day)}>{day}</button>
+			{/each}
+		</div>
+		<Button kind="ghost" size="small" on:click={() => setQuiet(programme.quiet.filter((_, n) => n !== index))}>Take out</Button>
+	</div>
+{:else}
+	<p class="soft">None: it may sound at any hour.</p>
+{/each}
+{#if error}<p class="bad" role="alert">{error}</p>{/if}
+<div><Button kind="tertiary" size="small" on:click={() => setQuiet([...programme.quiet, { weekdays: [], from: '22:00', until: '07:00' }])}>Add quiet hours</Button></div>
+
+<style>
+	.two {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+	}
+	.quiet {
+		border: 1px solid var(--rule);
+		border-radius: var(--radius);
+		padding: 8px 10px;
+		background: var(--sheet);
+	}
+	.days {
+		display: flex;
+		margin: 8px 0 4px;
+	}
+	.days button {
+		flex: 1;
+		border: 1px solid var(--rule-strong);
+		background: var(--sheet);
+		color: var(--ink-soft);
+		font-size: 12px;
+		padding: 4px 0;
+		cursor: pointer;
+	}
+	.days button + button {
+		border-left: 0;
+	}
+	.days button.on {
+		background: var(--bottle);
+		color: var(--on-bottle);
+		font-weight: 700;
+	}
+	.bad {
+		color: var(--brick);
+	}
+</style>

@@ -1,0 +1,80 @@
+<script lang="ts">
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { ChoiceField, NumberField, TextField } from '$lib/fields';
+
+	const view = useEndpoint();
+	const sound = $derived(view.plan.sound);
+	const of = (kind: string): { value: string; text: string }[] => [
+		{ value: '', text: 'none' },
+		...view.context.drawer.filter((part) => part.kind === kind).map((part) => ({ value: part.id, text: part.name }))
+	];
+	const travelHint = $derived(
+		{
+			follow: 'The purest, and only one program may sound at a time.',
+			fixed: 'One rate for a converter that clicks when it changes; what is made otherwise is resampled well, in the player.',
+			shared: 'Announcements over music, for instance. Costs: one rate, and a few thousandths of a second.'
+		}[sound.travel]
+	);
+</script>
+
+<ChoiceField path="parts.converter" label="Way out" value={view.plan.parts.converter ?? ''} options={of('converter')} />
+<div class="two">
+	<TextField path="sound.cardId" label="Name of the card" value={sound.cardId} mono placeholder="Field24" />
+	<NumberField path="sound.deviceNumber" label="Device" unit="no." value={sound.deviceNumber} />
+</div>
+<ChoiceField
+	path="sound.door"
+	label="Kind of output"
+	value={sound.door}
+	options={[
+		{ value: 'hw', text: 'Plain samples (hw)' },
+		{ value: 'iec958', text: 'Optical or coaxial (iec958)' },
+		{ value: 'hdmi', text: 'A display’s sound (hdmi)' }
+	]}
+/>
+<ChoiceField
+	path="sound.travel"
+	label="How the samples travel"
+	value={sound.travel}
+	options={[
+		{ value: 'follow', text: 'Follow each source, untouched' },
+		{ value: 'fixed', text: 'All at one rate' },
+		{ value: 'shared', text: 'Shared by several programs' }
+	]}
+	hint={travelHint}
+/>
+{#if sound.travel !== 'follow'}
+	<ChoiceField path="sound.fixedRate" label="The one rate" value={String(sound.fixedRateHz)} options={[44100, 48000, 88200, 96000, 192000].map((hz) => ({ value: String(hz), text: `${hz / 1000} kHz` }))} onpick={(hz) => view.set('sound.fixedRateHz', Number(hz))} />
+{/if}
+<div class="two">
+	<ChoiceField
+		path="sound.volumeAt"
+		label="Volume is set"
+		value={sound.volumeAt}
+		options={[
+			{ value: 'fixed', text: 'on the amplifier' },
+			{ value: 'player', text: 'in the player' },
+			{ value: 'converter', text: 'in the converter' }
+		]}
+	/>
+	{#if sound.volumeAt !== 'fixed'}<NumberField path="sound.volumeDb" label="Volume" unit="dB" step={0.5} value={sound.volumeDb} />{/if}
+</div>
+{#if sound.volumeAt === 'converter'}
+	<TextField path="sound.mixerName" label="The converter's control" value={sound.mixerName} mono hint="As amixer calls it." />
+{/if}
+<div class="two">
+	<ChoiceField path="parts.amplifier" label="Amplifier" value={view.plan.parts.amplifier ?? ''} options={of('amplifier')} />
+	<ChoiceField path="parts.speakers" label="Speakers" value={view.plan.parts.speakers ?? ''} options={of('speakers')} />
+</div>
+<div class="two">
+	<NumberField path="sound.distanceM" label="Distance" unit="m" step={0.1} value={sound.distanceM} />
+	<NumberField path="sound.loudestDb" label="Never above" unit="dB" value={sound.loudestDb} />
+</div>
+
+<style>
+	.two {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+	}
+</style>

@@ -1,0 +1,84 @@
+<script lang="ts">
+	import { Button, FileUploaderButton, TextInput } from 'carbon-components-svelte';
+	import { isStream, readPlaylist, writeM3u, writeXspf } from '$core/formats/playlist';
+	import { sourceItem } from '$core/links/sources/settings';
+	import { sentence } from '$core/result';
+	import { download, safeName } from '$lib/shell/download';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { SwitchField, TextField } from '$lib/fields';
+	import { addPlaylist, takeAudioFiles } from './sourcesIntake';
+
+	const view = useEndpoint();
+	const sources = $derived(view.plan.sources);
+	let address = $state('');
+	let problem = $state('');
+	let remarks = $state<readonly string[]>([]);
+
+	function addStream(): void {
+		const location = address.trim();
+		const parsed = sourceItem.safeParse({ id: crypto.randomUUID(), location, title: '', durationSec: null, extra: [] });
+		problem = !parsed.success ? parsed.error.issues[0]!.message : isStream(location) ? '' : 'An address begins with http:// or https://. For a file, use the button below.';
+		if (problem || !parsed.success) return;
+		view.edit('add a stream', (plan) => ({ ...plan, sources: { ...plan.sources, items: [...plan.sources.items, parsed.data] } }));
+		address = '';
+	}
+
+	async function importLists(files: readonly File[]): Promise<void> {
+		for (const file of files) {
+			const read = readPlaylist(new Uint8Array(await file.arrayBuffer()));
+			problem = read.ok ? '' : `${file.name}: ${sentence(read.faults)}`;
+			if (!read.ok) continue;
+			remarks = [`${file.name}: ${read.value.entries.length} entries, ${read.value.format}.`, ...read.value.remarks];
+			view.edit('import a playlist', (plan) => addPlaylist(plan, read.value, () => crypto.randomUUID()));
+		}
+	}
+
+	async function addFiles(files: readonly File[]): Promise<void> {
+		remarks = await takeAudioFiles(view.endpoint!.id, files);
+		await view.loadMedia();
+	}
+
+	const list = $derived({ title: sources.listTitle || null, header: sources.header, entries: sources.items.map((item) => ({ ...item, title: item.title || null })) });
+	const name = $derived(safeName(sources.listTitle || view.plan.brief.name));
+</script>
+
+<TextField path="sources.listTitle" label="Title of the list" value={sources.listTitle} />
+<SwitchField path="sources.waitForNetwork" label="Wait for the network before playing" value={sources.waitForNetwork} />
+<form
+	onsubmit={(event) => {
+		event.preventDefault();
+		addStream();
+	}}
+>
+	<TextInput labelText="Address of a stream" placeholder="http://…" bind:value={address} invalid={problem !== ''} invalidText={problem} />
+	<Button size="small" kind="tertiary" type="submit">Add stream</Button>
+</form>
+<div class="row">
+	<FileUploaderButton size="small" kind="tertiary" multiple labelText="Import a playlist" disableLabelChanges accept={['.m3u', '.m3u8', '.pls', '.xspf']} on:change={(event) => importLists(event.detail)} />
+	<FileUploaderButton size="small" kind="tertiary" multiple labelText="Add audio files" disableLabelChanges accept={['audio/*', '.flac', '.wav']} on:change={(event) => addFiles(event.detail)} />
+</div>
+{#if remarks.length}<ul class="soft small" aria-live="polite">{#each remarks as remark (remark)}<li>{remark}</li>{/each}</ul>{/if}
+<div class="row">
+	<Button size="small" kind="ghost" disabled={sources.items.length === 0} on:click={() => download(`${name}.m3u8`, writeM3u(list), 'audio/x-mpegurl')}>Save as M3U8</Button>
+	<Button size="small" kind="ghost" disabled={sources.items.length === 0} on:click={() => download(`${name}.xspf`, writeXspf(list), 'application/xspf+xml')}>Save as XSPF</Button>
+</div>
+
+<style>
+	.row {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+	}
+	form {
+		display: grid;
+		gap: 8px;
+		justify-items: start;
+	}
+	form > :global(.bx--form-item) {
+		width: 100%;
+	}
+	ul {
+		margin: 0;
+		padding-left: 18px;
+	}
+</style>

@@ -1,0 +1,146 @@
+<script lang="ts">
+	import 'carbon-components-svelte/css/all.css';
+	import '$lib/app.css';
+	import { onMount, type Snippet } from 'svelte';
+	import { page } from '$app/state';
+	import { commandsFor } from '$lib/shell/commands';
+	import Notices from '$lib/shell/Notices.svelte';
+	import Palette from '$lib/shell/Palette.svelte';
+	import Shelf from '$lib/shell/Shelf.svelte';
+	import { applyTheme } from '$lib/shell/theme';
+	import { store } from '$lib/store/workshop.svelte';
+
+	let { children }: { children: Snippet } = $props();
+	let palette = $state<'find' | 'keys' | null>(null);
+	let shelfOpen = $state(false);
+	/** The first key of a pair such as "g f". */
+	let pending = '';
+	const commands = $derived(commandsFor(store.workshop, page.params.id));
+
+	onMount(() => {
+		applyTheme();
+		void store.open();
+	});
+
+	$effect(() => {
+		void page.url.pathname;
+		shelfOpen = false;
+	});
+
+	const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+	function key(event: KeyboardEvent): void {
+		const withCtrl = event.ctrlKey || event.metaKey;
+		const letter = event.key.toLowerCase();
+		if (withCtrl && letter === 'k') palette = 'find';
+		else if (withCtrl && letter === 'z' && !isTyping(event.target)) {
+			if (event.shiftKey) store.redo();
+			else store.undo();
+		} else if (withCtrl || event.altKey || isTyping(event.target)) return;
+		else if (event.key === '?') palette = 'keys';
+		else if (pending === 'g') {
+			pending = '';
+			const command = commands.find((known) => known.keys === `g ${letter}`);
+			if (!command) return;
+			command.run();
+		} else {
+			pending = letter;
+			return;
+		}
+		event.preventDefault();
+	}
+</script>
+
+<svelte:window onkeydown={key} />
+<svelte:head><title>Yphos</title></svelte:head>
+
+<div class="frame">
+	<header class="narrow">
+		<button type="button" onclick={() => (shelfOpen = !shelfOpen)} aria-expanded={shelfOpen}>{shelfOpen ? 'Close' : 'Endpoints'}</button>
+		<strong>Yphos</strong>
+	</header>
+	<div class="aside" class:open={shelfOpen}><Shelf onpalette={() => (palette = 'find')} /></div>
+	<main>
+		<Notices />
+		{#if store.workshop}
+			{@render children()}
+		{:else}
+			<p class="opening soft">Opening the workshop …</p>
+		{/if}
+		<p class="visually-hidden" aria-live="polite">{store.said}</p>
+	</main>
+</div>
+{#if store.said}
+	{#key store.said}<p class="said">{store.said}</p>{/key}
+{/if}
+{#if palette}<Palette {commands} mode={palette} onclose={() => (palette = null)} />{/if}
+
+<style>
+	.frame {
+		display: grid;
+		grid-template-columns: 208px minmax(0, 1fr);
+		min-height: 100vh;
+	}
+	.aside {
+		position: sticky;
+		top: 0;
+		height: 100vh;
+		overflow-y: auto;
+	}
+	.narrow {
+		display: none;
+	}
+	.opening {
+		padding: 32px;
+	}
+	.said {
+		position: fixed;
+		right: 16px;
+		bottom: 16px;
+		background: var(--ink);
+		color: var(--paper);
+		padding: 8px 14px;
+		border-radius: var(--radius);
+		animation: fade 4s forwards;
+		pointer-events: none;
+	}
+	@keyframes fade {
+		0%,
+		80% {
+			opacity: 1;
+		}
+		100% {
+			opacity: 0;
+		}
+	}
+	@media (max-width: 760px) {
+		.frame {
+			grid-template-columns: minmax(0, 1fr);
+			grid-template-rows: auto 1fr;
+		}
+		.narrow {
+			display: flex;
+			gap: 12px;
+			align-items: center;
+			padding: 8px 12px;
+			background: var(--well);
+			border-bottom: 1px solid var(--rule);
+		}
+		.narrow button {
+			min-height: 36px;
+			border: 1px solid var(--rule-strong);
+			border-radius: var(--radius);
+			background: var(--sheet);
+			color: var(--ink);
+			padding: 0 12px;
+		}
+		.aside {
+			display: none;
+			position: static;
+			height: auto;
+		}
+		.aside.open {
+			display: block;
+		}
+	}
+</style>

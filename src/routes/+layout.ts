@@ -1,0 +1,3 @@
+// All data are in the browser: the server has nothing to render.
+export const ssr = false;
+export const prerender = false;

@@ -1,0 +1,104 @@
+<script lang="ts">
+	import type { Component } from 'svelte';
+	import { page } from '$app/state';
+	import type { LinkId } from '$core/plan/plan';
+	import ChainMap from '$lib/endpoint/ChainMap.svelte';
+	import FigureList from '$lib/endpoint/FigureList.svelte';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import FindingCard from '$lib/shell/FindingCard.svelte';
+	import { worktops } from '$lib/worktops';
+
+	const view = useEndpoint();
+	const id = $derived(page.params.link as LinkId);
+	const link = $derived(view.assessment.links.find((state) => state.id === id)!);
+	const elsewhere = $derived(view.assessment.findings.filter((finding) => finding.link !== id && finding.level !== 'note'));
+	const Settings: Component = $derived(worktops[id].settings);
+	const Drawing: Component | undefined = $derived(worktops[id].drawing);
+	const Beside: Component | undefined = $derived(worktops[id].beside);
+	const Below: Component | undefined = $derived(worktops[id].below);
+
+	/** Coming from a line of a card file: the field behind it is ready to be changed. */
+	$effect(() => {
+		const setting = page.url.hash.slice(1);
+		if (setting) document.getElementById(setting)?.querySelector<HTMLElement>('input, select')?.focus();
+	});
+</script>
+
+<div class="strip"><ChainMap /></div>
+<div class="worktop">
+	<section class="settings" aria-label={`${link.title}: settings`}>
+		<h2>{link.title}</h2>
+		<Settings />
+	</section>
+	<section class="follows" aria-label={`${link.title}: what follows`}>
+		{#if Drawing}<Drawing />{/if}
+		<div class="pair">
+			{#if Beside}<Beside />{:else}<FigureList figures={link.figures} />{/if}
+			<div class="findings">
+				{#each link.findings as finding (finding.id)}
+					<FindingCard {finding} onfix={(fix) => view.apply(fix)} />
+				{:else}
+					<p class="soft">Nothing to find fault with here.</p>
+				{/each}
+				{#if elsewhere.length}
+					<p class="soft small">
+						Elsewhere in the chain:
+						{#each elsewhere as finding, n (finding.id)}{n ? ', ' : ''}<a href={`/endpoint/${view.endpoint!.id}/plan/${finding.link}`}>{finding.title}</a>{/each}.
+					</p>
+				{/if}
+			</div>
+		</div>
+		{#if Beside}
+			<div class="pair">
+				<FigureList figures={link.figures} />
+				{#if Below}<Below />{/if}
+			</div>
+		{/if}
+	</section>
+</div>
+
+<style>
+	.strip {
+		background: var(--sheet);
+		border-bottom: 1px solid var(--rule);
+		overflow-x: auto;
+	}
+	.worktop {
+		display: grid;
+		grid-template-columns: 320px minmax(0, 1fr);
+	}
+	.settings {
+		padding: 14px 18px 24px;
+		border-right: 1px solid var(--rule);
+		display: flex;
+		flex-direction: column;
+		gap: 12px;
+	}
+	.follows {
+		padding: 14px 20px 24px;
+		display: flex;
+		flex-direction: column;
+		gap: 14px;
+		min-width: 0;
+	}
+	.pair {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+		gap: 14px;
+		align-items: start;
+	}
+	.findings {
+		display: grid;
+		gap: 10px;
+	}
+	@media (max-width: 980px) {
+		.worktop,
+		.pair {
+			grid-template-columns: minmax(0, 1fr);
+		}
+		.settings {
+			border-right: 0;
+			border-bottom: 1px solid var(--rule);
+		}
+	}
+</style>

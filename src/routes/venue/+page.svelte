@@ -1,0 +1,71 @@
+<script lang="ts">
+	import { Button, FileUploaderButton, TextInput } from 'carbon-components-svelte';
+	import { venueSchema, type Venue } from '$core/plan/venue';
+	import { emptyWorkshop } from '$core/plan/workshop';
+	import { download, safeName } from '$lib/shell/download';
+	import { store } from '$lib/store/workshop.svelte';
+	import { demoWorkshop } from '$demo/workshop';
+
+	const workshop = $derived(store.workshop!);
+	let drafts = $state<Partial<Venue>>({});
+	let errors = $state<Partial<Record<keyof Venue, string>>>({});
+	let answer = $state('');
+	const FIELDS: { key: keyof Venue; label: string; hint: string }[] = [
+		{ key: 'name', label: 'Name of the venue', hint: '' },
+		{ key: 'timeZone', label: 'Time zone', hint: 'As in the tz database: quiet hours and timers follow it.' },
+		{ key: 'currency', label: 'Currency', hint: 'Three letters.' }
+	];
+
+	function typed(key: keyof Venue, value: string): void {
+		const parsed = venueSchema.shape[key].safeParse(value);
+		errors[key] = parsed.success ? undefined : parsed.error.issues[0]!.message;
+		if (parsed.success) {
+			delete drafts[key];
+			store.change(`venue: ${key}`, (current) => ({ ...current, venue: { ...current.venue, [key]: value } }));
+		} else drafts[key] = value;
+	}
+	const save = (): void => download(`${safeName(workshop.venue.name)}.yphos.json`, `${JSON.stringify(workshop, null, '\t')}\n`, 'application/json');
+	async function open(files: readonly File[]): Promise<void> {
+		if (!files[0]) return;
+		answer = (await store.importText(await files[0].text())) ?? `${files[0].name} is open. Ctrl Z brings back what was here before.`;
+	}
+</script>
+
+<div class="page">
+	<h1>Venue and workshop file</h1>
+	<section class="sheet">
+		<h2>Where the endpoints live</h2>
+		{#each FIELDS as { key, label, hint } (key)}
+			<TextInput labelText={label} helperText={hint} value={drafts[key] ?? workshop.venue[key]} invalid={Boolean(errors[key])} invalidText={errors[key] ?? ''} on:input={(event) => typed(key, String(event.detail ?? ''))} />
+		{/each}
+	</section>
+	<section class="sheet">
+		<h2>The workshop file</h2>
+		<p>Everything you keep, in one open file. Passwords are never in it. Nothing is sent anywhere: keep a copy yourself.</p>
+		<div class="row">
+			<Button on:click={save}>Export the workshop</Button>
+			<FileUploaderButton kind="tertiary" labelText="Open a workshop file" disableLabelChanges accept={['.json']} on:change={(event) => open(event.detail)} />
+			<Button kind="ghost" on:click={() => store.change('open the demo workshop', () => demoWorkshop)}>Open the demo workshop</Button>
+			<Button kind="ghost" on:click={() => store.change('begin an empty workshop', (current) => ({ ...emptyWorkshop(store.zone), parts: current.parts }))}>Begin an empty one</Button>
+		</div>
+		{#if answer}<p role="status">{answer}</p>{/if}
+	</section>
+</div>
+
+<style>
+	.page {
+		padding: 14px 20px;
+		display: grid;
+		gap: 14px;
+		max-width: 640px;
+	}
+	section {
+		display: grid;
+		gap: 12px;
+	}
+	.row {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+	}
+</style>
