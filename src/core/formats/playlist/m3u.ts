@@ -19,7 +19,10 @@ export function readM3u(text: string): Result<Playlist> {
 		if (line === '') continue;
 		if (/^#EXTM3U\b/i.test(line)) {
 			if (line.length > 7) header.push(line);
-		} else if (/^#EXTINF:/i.test(line)) pending = { ...pending, ...readExtinf(line) };
+		} else if (/^#EXTINF:/i.test(line)) {
+			const { extra, ...inf } = readExtinf(line);
+			pending = { ...inf, extra: [...pending.extra, ...extra] };
+		}
 		else if (/^#PLAYLIST:/i.test(line)) title = line.slice(10).trim();
 		else if (line.startsWith('#')) pending.extra.push(line);
 		else {
@@ -31,16 +34,19 @@ export function readM3u(text: string): Result<Playlist> {
 	return ok({ title, entries, header: [...header, ...pending.extra], remarks: [] });
 }
 
-function readExtinf(line: string): { title: string | null; durationSec: number | null; extra?: string[] } {
+/** Attributes between the seconds and the comma are kept as a line of their own until they are written back in their place. */
+const ATTRIBUTES = '#EXTINF-ATTRIBUTES:';
+
+function readExtinf(line: string): { title: string | null; durationSec: number | null; extra: string[] } {
 	const body = line.slice(8);
 	const m = /^\s*(-?\d+(?:\.\d+)?)?((?:[^,"]|"[^"]*")*)(?:,(.*))?$/s.exec(body);
-	if (!m) return { title: body.replace(/^[^,]*,/, '').trim() || null, durationSec: null };
+	if (!m) return { title: body.replace(/^[^,]*,/, '').trim() || null, durationSec: null, extra: [] };
 	const seconds = m[1] === undefined ? -1 : Number(m[1]);
 	const attributes = m[2]!.trim();
 	return {
 		title: m[3]?.trim() || null,
 		durationSec: seconds > 0 ? Math.round(seconds) : null,
-		...(attributes ? { extra: [`#EXTINF-ATTRIBUTES:${attributes}`] } : {})
+		extra: attributes ? [`${ATTRIBUTES}${attributes}`] : []
 	};
 }
 
@@ -62,8 +68,8 @@ export function writeM3uLines(list: Pick<Playlist, 'title' | 'entries'> & Partia
 }
 
 function writeEntry({ location, title, durationSec, extra }: PlaylistEntry): string[] {
-	const attributes = extra.find((line) => line.startsWith('#EXTINF-ATTRIBUTES:'))?.slice('#EXTINF-ATTRIBUTES:'.length);
-	const others = extra.filter((line) => !line.startsWith('#EXTINF-ATTRIBUTES:'));
+	const attributes = extra.find((line) => line.startsWith(ATTRIBUTES))?.slice(ATTRIBUTES.length);
+	const others = extra.filter((line) => !line.startsWith(ATTRIBUTES));
 	const inf =
 		title !== null || durationSec !== null || attributes
 			? [`#EXTINF:${durationSec ?? -1}${attributes ? ` ${attributes}` : ''},${oneLine(title ?? '')}`]

@@ -8,8 +8,11 @@ export interface UnitEntry {
 	readonly value: string;
 }
 
-/** Plain text in a setting such as Description=: only the percent sign means something. */
-export const unitText = (text: string): string => text.replaceAll('%', '%%');
+/**
+ * Plain text in a setting such as Description=: only the percent sign means something, and a backslash at the very end,
+ * which would join the next line. A space behind it keeps them apart and is taken off again when read.
+ */
+export const unitText = (text: string): string => text.replaceAll('%', '%%').replace(/\\$/, '\\ ');
 
 /** One word of a command line, exactly as given: quoted when it holds anything but plain characters. */
 export function execWord(word: string): string {
@@ -27,7 +30,7 @@ export function readUnit(text: string): UnitEntry[] {
 	let pending = '';
 	for (const raw of text.split(/\r?\n/)) {
 		if (/^\s*[#;]/.test(raw)) continue;
-		if (raw.endsWith('\\')) {
+		if (/(?<!\\)(?:\\\\)*\\$/.test(raw)) {
 			pending += `${raw.slice(0, -1)} `;
 			continue;
 		}

@@ -126,7 +126,7 @@ function assessVolume(plan: Plan, context: Context): Finding[] {
 	const { sound } = plan;
 	if (levels) {
 		const overDb = levels.peak.splDb - sound.loudestDb;
-		const lowerDb = Math.round((volumeDb(plan) - overDb - 0.5) * 2) / 2;
+		const lowerDb = overDb > 0 ? lowerVolume(plan, context) : null;
 		if (overDb > 0)
 			findings.push({
 				id: 'sound.too-loud',
@@ -134,7 +134,7 @@ function assessVolume(plan: Plan, context: Context): Finding[] {
 				title: `Up to ${withUnit(levels.peak.splDb, 0, 'dB')} at the listener`,
 				why: `You set ${withUnit(sound.loudestDb, 0, 'dB')} as the most, and the amplifier\u2019s knob may be fully open. Above 85\u2009dB hearing suffers with time; the louder, the sooner.`,
 				setting: sound.volumeAt === 'fixed' ? 'sound.volumeAt' : 'sound.volumeDb',
-				fixes: lowerDb >= -90 ? [sound.volumeAt === 'fixed' ? change(`Set ${withUnit(lowerDb, 1, 'dB')} in the player`, { volumeAt: 'player', volumeDb: lowerDb }) : change(`Lower to ${withUnit(lowerDb, 1, 'dB')}`, { volumeDb: lowerDb })] : []
+				fixes: lowerDb !== null ? [sound.volumeAt === 'fixed' ? change(`Set ${withUnit(lowerDb, 1, 'dB')} in the player`, { volumeAt: 'player', volumeDb: lowerDb }) : change(`Lower to ${withUnit(lowerDb, 1, 'dB')}`, { volumeDb: lowerDb })] : []
 			});
 		else if (levels.peak.clipped)
 			findings.push({ id: 'sound.clips', level: 'caution', title: 'The amplifier clips on loud passages', why: 'With its knob fully open it is asked for more than it has. Turn the knob back, or lower the volume here.', setting: 'sound.volumeDb', fixes: sound.volumeAt === 'fixed' ? [] : [change('Lower by 6\u2009dB', { volumeDb: Math.max(-90, sound.volumeDb - 6) })] });
@@ -154,4 +154,13 @@ function assessVolume(plan: Plan, context: Context): Finding[] {
 			});
 	}
 	return findings;
+}
+
+/** The highest volume, in half decibels, at which full scale stays within what the person allows; an amplifier that clips hides how far that is. */
+function lowerVolume(plan: Plan, context: Context): number | null {
+	for (let db = Math.floor(volumeDb(plan) * 2) / 2; db >= -90; db -= 0.5) {
+		const levels = computeLevels({ ...plan, sound: { ...plan.sound, volumeAt: 'player', volumeDb: db } }, context);
+		if (levels && levels.peak.splDb <= plan.sound.loudestDb) return db;
+	}
+	return null;
 }

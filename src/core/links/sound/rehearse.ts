@@ -69,11 +69,14 @@ export function rehearseSound(machine: Machine): void {
 		look(Number(seconds) * 5);
 	});
 	machine.programs.set('/usr/bin/amixer', (process) => {
-		const args = process.argv.filter((arg) => !['--quiet', '--'].includes(arg));
-		const card = machine.bench.soundCards.find((known) => known.cardId === args[2] && present.has(known.cardId));
-		const wanted = /^(-?\d+(?:\.\d+)?)dB$/.exec(args[5] ?? '');
-		if (!card?.volume || card.volume.name !== args[4] || !wanted) {
-			machine.log('sound', `The converter has no control "${args[4] ?? ''}": the player is not started`, '', 'bad');
+		const { argv } = process;
+		const cardId = argv[argv.indexOf('--card') + 1];
+		const [, control = '', level = ''] = argv.slice(argv.indexOf('--') + 1);
+		const card = machine.bench.soundCards.find((known) => known.cardId === cardId && present.has(known.cardId));
+		const wanted = /^(-?\d+(?:\.\d+)?)dB$/.exec(level);
+		if (!card?.volume || card.volume.name !== control || !wanted) {
+			machine.log('sound', `The converter has no control "${control}": the player is not started`, '', 'bad');
+			machine.setAudible('silence', `the converter has no control "${control}"`, null);
 			return process.after(30, () => process.exit(1));
 		}
 		volumeDb.set(card.cardId, Math.max(card.volume.lowestDb, Number(wanted[1])));

@@ -33,7 +33,7 @@ export function treat(shape: SoundShape | null, route: Route): Treatment {
 	const linear = playback.formats.filter((format) => format !== 'IEC958_SUBFRAME_LE');
 	const bits = Math.max(...(linear.length ? linear : playback.formats).map((format) => SAMPLE_BITS[format]));
 	if (route.door === 'hw' && linear.length === 0)
-		return { verdict: 'refused', sampleRateHz: 0, bitDepth: 0, channels: 0, words: 'refused: this output takes only framed digital sound' };
+		return { verdict: 'refused', sampleRateHz: 0, bitDepth: 0, channels: 0, words: 'refused by this output' };
 	if (!shape) return { verdict: 'unknown', sampleRateHz: 0, bitDepth: 0, channels: 0, words: 'unknown' };
 
 	const sampleRateHz = nearest(route.forcedRateHz ?? shape.sampleRateHz, playback.ratesHz);

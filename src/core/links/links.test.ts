@@ -1,0 +1,128 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { demoWorkshop } from '../../../demo/workshop';
+import { chain } from '../chain';
+import { assess } from '../engines/assess';
+import { contextFor } from '../engines/context';
+import { nextElapses, readCalendar } from '../formats/systemd/calendar';
+import { cardFileName, placeOf } from '../mediaPlace';
+import type { Plan } from '../plan/plan';
+import { computeCardRoom, computeRetention, computeSize } from './card/room';
+import { loopOhm, voltsAtConstantPower } from './power/load';
+import { isQuiet, quietCalendars, quietLine } from './programme/quiet';
+import { MAY_SOUND } from './programme/scripts';
+import { WEEKDAYS } from './programme/settings';
+
+const lounge = demoWorkshop.endpoints[0]!;
+const ids = (plan: Plan): string[] => assess(chain, plan, contextFor(demoWorkshop, lounge.id)).findings.map((f) => f.id);
+
+describe('findings', () => {
+	it.each([
+		['brief.stays-silent', (p: Plan) => (p.programme.startAtBoot = false)],
+		['brief.too-slow', (p: Plan) => (p.brief.soundWithinSec = 6)],
+		['parts.no-supply', (p: Plan) => (p.parts.supply = null)],
+		['parts.no-board', (p: Plan) => (p.parts.board = 'sold')],
+		['power.too-weak', (p: Plan) => (p.parts.supply = 'supply-5-1')],
+		['power.lead-sags', (p: Plan) => (p.power = { leadLengthM: 5, leadAreaMm2: 0.08 })],
+		['network.streams-without', (p: Plan) => (p.network.way = 'none')],
+		['network.no-ssid', (p: Plan) => (p.network.way = 'radio')],
+		['network.same-name', (p: Plan) => (p.network.hostName = 'foghorn')],
+		['sources.empty', (p: Plan) => (p.sources.items = [])],
+		['sources.endless', (p: Plan) => (p.sources.items = [...p.sources.items].reverse())],
+		['sources.unknown', (p: Plan) => (p.sources.items[0]!.location = 'new.mp3')],
+		['sources.elsewhere', (p: Plan) => (p.sources.items[0]!.location = '/srv/music/a.flac')],
+		['programme.empty-quiet-0', (p: Plan) => (p.programme.quiet[0]!.until = '22:00')]
+	])('%s is found when it is so, and only then', (id, spoil) => {
+		const plan = structuredClone(lounge.plan);
+		expect(ids(plan)).not.toContain(id);
+		spoil(plan);
+		expect(ids(plan)).toContain(id);
+	});
+});
+
+describe('quiet hours', () => {
+	const hours = fc.record({ weekdays: fc.subarray([...WEEKDAYS]), from: clock(), until: clock() }).filter((h) => h.from !== h.until);
+	function clock() {
+		return fc.tuple(fc.integer({ min: 0, max: 23 }), fc.constantFrom('00', '30')).map(([h, m]) => `${String(h).padStart(2, '0')}:${m}`);
+	}
+	it('the script on the endpoint and the simulated one agree at every hour', () => {
+		const dir = mkdtempSync(join(tmpdir(), 'yphos-quiet-'));
+		writeFileSync(join(dir, 'may-sound.sh'), MAY_SOUND.join('\n'));
+		const cases = fc.sample(fc.tuple(fc.array(hours, { minLength: 1, maxLength: 3 }), fc.integer({ min: 1, max: 7 }), clock()), { numRuns: 60, seed: 3 });
+		for (const [list, weekday, time] of cases) {
+			const data = list.map(quietLine).join('\n') + '\n';
+			writeFileSync(join(dir, 'quiet.txt'), data);
+			let code = 0;
+			try {
+				execFileSync('sh', [join(dir, 'may-sound.sh')], { env: { PATH: process.env.PATH, YPHOS_QUIET_HOURS: join(dir, 'quiet.txt'), YPHOS_WEEKDAY: String(weekday), YPHOS_TIME: time.replace(':', '') } });
+			} catch (error) {
+				code = (error as { status: number }).status;
+			}
+			expect(code === 1, `${data} ${weekday} ${time}`).toBe(isQuiet(data, weekday, Number(time.replace(':', ''))));
+		}
+	});
+	it('the timers fire where quiet begins and ends', () => {
+		fc.assert(
+			fc.property(hours, (one) => {
+				const data = quietLine(one);
+				const quietAt = (ms: number): boolean => {
+					const d = new Date(ms);
+					return isQuiet(data, ((d.getUTCDay() + 6) % 7) + 1, d.getUTCHours() * 100 + d.getUTCMinutes());
+				};
+				for (const [which, expected] of [['begins', true], ['ends', false]] as const) {
+					const rule = readCalendar(quietCalendars(one)[which]);
+					if (!rule.ok) throw new Error(quietCalendars(one)[which]);
+					for (const at of nextElapses(rule.value, 'UTC', Date.UTC(2026, 10, 24), 7)) {
+						expect(quietAt(at)).toBe(expected);
+						expect(quietAt(at - 60_000)).toBe(!expected);
+					}
+				}
+			}),
+			{ numRuns: 30 }
+		);
+	});
+});
+
+describe('names of files on the card', () => {
+	it('are ones that every file system takes, and no two meet', () => {
+		fc.assert(
+			fc.property(fc.array(fc.string({ unit: 'grapheme', minLength: 1, maxLength: 80 }), { minLength: 2, maxLength: 5 }), (names) => {
+				const distinct = [...new Set(names)];
+				const made = distinct.map(cardFileName);
+				expect(new Set(made).size).toBe(distinct.length);
+				for (const name of made) expect(name).toMatch(/^[^"*/:<>?\\|]{1,120}$/u);
+			})
+		);
+		expect(cardFileName('Night ferry.wav')).toBe('Night ferry.wav');
+		expect(cardFileName('Who? "Me".flac')).toMatch(/^Who_ _Me_-[0-9a-f]{8}\.flac$/);
+	});
+	it('are used for files only', () => {
+		expect(placeOf('http://a.example/b')).toEqual({ kind: 'stream', inPlaylist: 'http://a.example/b' });
+		expect(placeOf('/srv/a.flac').kind).toBe('disk');
+		expect(placeOf('a.flac')).toEqual({ kind: 'card', inPlaylist: '/opt/yphos/media/a.flac' });
+	});
+});
+
+// Independent arithmetic: integer bytes; Ohm's law with the resistivity of IEC 60028.
+describe('figures', () => {
+	it('of storage', () => {
+		expect(computeSize(12_500_000, 3600)).toMatchObject({ bytes: 5_625_000_000, gigabytes: 5.625 });
+		expect(computeCardRoom({ capacityGb: 64, reservedPercent: 10, systemGb: 0 }).usableBytes).toBe(57_600_000_000);
+		expect(computeRetention({ policy: 'untilFull', usableBytes: 100, newBytesByDay: [60, 30, 50, 200] })).toEqual({ usedBytesByDay: [60, 90, 80, 200], peakBytes: 200, firstOverflowDay: 4, daysDeletedInOrder: [1, 2, 3] });
+	});
+	it('of the lead: what is lost is what the current drops', () => {
+		const ohm = loopOhm(2, 0.33);
+		expect(ohm).toBeCloseTo(0.0172414 * 4 / 0.33 + 0.04, 9);
+		fc.assert(
+			fc.property(fc.double({ min: 0.1, max: 20, noNaN: true }), fc.double({ min: 0.01, max: 0.3, noNaN: true }), (watts, r) => {
+				const volts = voltsAtConstantPower(5.1, r, watts);
+				if (volts !== null) expect(5.1 - (watts / volts) * r).toBeCloseTo(volts, 6);
+			})
+		);
+		expect(voltsAtConstantPower(5, 1, 10)).toBeNull();
+	});
+});
