@@ -7,7 +7,8 @@ import { defineConfig } from 'vitest/config';
 const withoutRemoteFonts: Plugin = {
 	name: 'without-remote-fonts',
 	enforce: 'pre',
-	transform: (code, id) => (id.includes('carbon-components-svelte/css') ? code.replace(/@font-face\s*\{[^}]*\}/g, '') : null)
+	transform: (code, id) =>
+		id.includes('carbon-components-svelte/css') ? code.replace(/@font-face\s*\{[^}]*\}/g, '') : null
 };
 
 export default defineConfig({

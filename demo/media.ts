@@ -20,27 +20,49 @@ export function demoMediaBytes(location: string): Uint8Array | null {
 	return bytes;
 }
 
-const tones = Object.entries(TONES).map(
-	([location, tone]): Media => ({
-		location,
-		codec: 'pcm',
-		lossless: true,
-		sampleRateHz: tone.sampleRateHz,
-		bitDepth: 16,
-		channels: tone.channels,
-		bitRateBps: null,
-		durationMs: tone.durationMs,
-		sizeBytes: 44 + (tone.durationMs / 1000) * tone.sampleRateHz * tone.channels * 2,
-		kept: 'demo',
-		from: 'file'
-	})
-);
+const tones = Object.entries(TONES).map(([location, tone]): Media => ({
+	location,
+	codec: 'pcm',
+	lossless: true,
+	sampleRateHz: tone.sampleRateHz,
+	bitDepth: 16,
+	channels: tone.channels,
+	bitRateBps: null,
+	durationMs: tone.durationMs,
+	sizeBytes: 44 + (tone.durationMs / 1000) * tone.sampleRateHz * tone.channels * 2,
+	kept: 'demo',
+	from: 'file'
+}));
 
-const stream = (location: string, codec: string, sampleRateHz: number, bitRateBps: number): Media => ({ location, codec, lossless: false, sampleRateHz, bitDepth: 24, channels: 2, bitRateBps, durationMs: null, sizeBytes: null, kept: 'person', from: 'typed' });
+const stream = (location: string, codec: string, sampleRateHz: number, bitRateBps: number): Media => ({
+	location,
+	codec,
+	lossless: false,
+	sampleRateHz,
+	bitDepth: 24,
+	channels: 2,
+	bitRateBps,
+	durationMs: null,
+	sizeBytes: null,
+	kept: 'person',
+	from: 'typed'
+});
 
 export const demoMedia: Media[] = [
 	...tones,
-	{ location: 'Lens turning, studio.flac', codec: 'flac', lossless: true, sampleRateHz: 192_000, bitDepth: 24, channels: 2, bitRateBps: null, durationMs: 213_000, sizeBytes: 168_400_000, kept: 'person', from: 'file' },
+	{
+		location: 'Lens turning, studio.flac',
+		codec: 'flac',
+		lossless: true,
+		sampleRateHz: 192_000,
+		bitDepth: 24,
+		channels: 2,
+		bitRateBps: null,
+		durationMs: 213_000,
+		sizeBytes: 168_400_000,
+		kept: 'person',
+		from: 'file'
+	},
 	stream('http://radio.skerrin.example:8000/harbour', 'aac', 48_000, 128_000),
 	stream('http://radio.skerrin.example:8000/night', 'mp3', 44_100, 192_000)
 ];

@@ -2,12 +2,76 @@ import type { Part } from '$core/parts/schema';
 
 /** The drawer of the demo workshop: generic parts by class, figures typical of the class. */
 export const demoParts: Part[] = [
-	{ kind: 'board', id: 'board-full-4', name: 'Full-size board, 4 GB, two micro display ports', sure: 'typical', price: 62, memoryMb: 4096, idleW: 2.7, peakW: 7.6, brownOutV: 4.63, firmwareSec: 3.1, kernelSec: 4.4, servicesSec: 3.2, hasClock: false, radio: true, wired: true },
-	{ kind: 'board', id: 'board-full-1', name: 'Older full-size board, 1 GB, one display port', sure: 'typical', price: 38, memoryMb: 1024, idleW: 1.9, peakW: 5.6, brownOutV: 4.63, firmwareSec: 3.6, kernelSec: 7.2, servicesSec: 6.5, hasClock: false, radio: true, wired: true },
-	{ kind: 'board', id: 'board-small-512', name: 'Small board, 512 MB, radio only', sure: 'typical', price: 17, memoryMb: 512, idleW: 0.7, peakW: 2.9, brownOutV: 4.63, firmwareSec: 3.4, kernelSec: 9.5, servicesSec: 11, hasClock: false, radio: true, wired: false },
+	{
+		kind: 'board',
+		id: 'board-full-4',
+		name: 'Full-size board, 4 GB, two micro display ports',
+		sure: 'typical',
+		price: 62,
+		memoryMb: 4096,
+		idleW: 2.7,
+		peakW: 7.6,
+		brownOutV: 4.63,
+		firmwareSec: 3.1,
+		kernelSec: 4.4,
+		servicesSec: 3.2,
+		hasClock: false,
+		radio: true,
+		wired: true
+	},
+	{
+		kind: 'board',
+		id: 'board-full-1',
+		name: 'Older full-size board, 1 GB, one display port',
+		sure: 'typical',
+		price: 38,
+		memoryMb: 1024,
+		idleW: 1.9,
+		peakW: 5.6,
+		brownOutV: 4.63,
+		firmwareSec: 3.6,
+		kernelSec: 7.2,
+		servicesSec: 6.5,
+		hasClock: false,
+		radio: true,
+		wired: true
+	},
+	{
+		kind: 'board',
+		id: 'board-small-512',
+		name: 'Small board, 512 MB, radio only',
+		sure: 'typical',
+		price: 17,
+		memoryMb: 512,
+		idleW: 0.7,
+		peakW: 2.9,
+		brownOutV: 4.63,
+		firmwareSec: 3.4,
+		kernelSec: 9.5,
+		servicesSec: 11,
+		hasClock: false,
+		radio: true,
+		wired: false
+	},
 	{ kind: 'supply', id: 'supply-5-3', name: 'Supply 5.1 V, 3 A', sure: 'standard', price: 9, volts: 5.1, amperes: 3 },
-	{ kind: 'supply', id: 'supply-5-2a5', name: 'Supply 5.1 V, 2.5 A', sure: 'standard', price: 8, volts: 5.1, amperes: 2.5 },
-	{ kind: 'supply', id: 'supply-5-1', name: 'Telephone charger 5 V, 1 A', sure: 'standard', price: 0, volts: 5, amperes: 1 },
+	{
+		kind: 'supply',
+		id: 'supply-5-2a5',
+		name: 'Supply 5.1 V, 2.5 A',
+		sure: 'standard',
+		price: 8,
+		volts: 5.1,
+		amperes: 2.5
+	},
+	{
+		kind: 'supply',
+		id: 'supply-5-1',
+		name: 'Telephone charger 5 V, 1 A',
+		sure: 'standard',
+		price: 0,
+		volts: 5,
+		amperes: 1
+	},
 	{ kind: 'card', id: 'card-32', name: 'Card 32 GB, A1 class', sure: 'standard', price: 8, capacityGb: 32 },
 	{ kind: 'card', id: 'card-16', name: 'Card 16 GB, class 10', sure: 'standard', price: 6, capacityGb: 16 },
 	{
@@ -31,7 +95,11 @@ export const demoParts: Part[] = [
 		sure: 'typical',
 		price: 94,
 		joint: 'usb',
-		playback: { ratesHz: [44100, 48000, 88200, 96000, 176400, 192000, 352800, 384000], formats: ['S16_LE', 'S24_3LE', 'S32_LE'], channels: [2] },
+		playback: {
+			ratesHz: [44100, 48000, 88200, 96000, 176400, 192000, 352800, 384000],
+			formats: ['S16_LE', 'S24_3LE', 'S32_LE'],
+			channels: [2]
+		},
 		fullScaleVrms: 2.1,
 		volts: 5,
 		milliamperes: 320,
@@ -59,17 +127,79 @@ export const demoParts: Part[] = [
 		sure: 'typical',
 		price: 31,
 		joint: 'optical',
-		playback: { ratesHz: [32000, 44100, 48000, 88200, 96000, 176400, 192000], formats: ['IEC958_SUBFRAME_LE'], channels: [2] },
+		playback: {
+			ratesHz: [32000, 44100, 48000, 88200, 96000, 176400, 192000],
+			formats: ['IEC958_SUBFRAME_LE'],
+			channels: [2]
+		},
 		fullScaleVrms: 2,
 		volts: 5,
 		milliamperes: 60,
 		readySec: 0.3,
 		volume: null
 	},
-	{ kind: 'converter', id: 'conv-jack', name: 'The board\u2019s own headphone jack', sure: 'typical', price: 0, joint: 'jack', playback: { ratesHz: [44100, 48000], formats: ['S16_LE'], channels: [1, 2] }, fullScaleVrms: 0.9, volts: 5, milliamperes: 0, readySec: 0.2, volume: { name: 'PCM', lowestDb: -100, startDb: -20 } },
-	{ kind: 'amplifier', id: 'amp-old', name: 'Old integrated amplifier, 2 × 30 W', sure: 'typical', price: 0, sensitivityVrms: 0.25, ratedW: 30, ratedOhm: 8 },
-	{ kind: 'amplifier', id: 'amp-mono', name: 'Small amplifier board, 2 × 10 W', sure: 'typical', price: 14, sensitivityVrms: 0.7, ratedW: 10, ratedOhm: 4 },
-	{ kind: 'amplifier', id: 'amp-powered', name: 'Inside powered speakers, 2 × 20 W', sure: 'typical', price: 0, sensitivityVrms: 1, ratedW: 20, ratedOhm: 6 },
-	{ kind: 'speakers', id: 'sp-shelf', name: 'Shelf pair, 8 Ω, 86 dB', sure: 'typical', price: 0, ohm: 8, sensitivityDb: 86, count: 2 },
-	{ kind: 'speakers', id: 'sp-powered', name: 'Powered pair, 6 Ω, 87 dB', sure: 'typical', price: 120, ohm: 6, sensitivityDb: 87, count: 2 }
+	{
+		kind: 'converter',
+		id: 'conv-jack',
+		name: 'The board\u2019s own headphone jack',
+		sure: 'typical',
+		price: 0,
+		joint: 'jack',
+		playback: { ratesHz: [44100, 48000], formats: ['S16_LE'], channels: [1, 2] },
+		fullScaleVrms: 0.9,
+		volts: 5,
+		milliamperes: 0,
+		readySec: 0.2,
+		volume: { name: 'PCM', lowestDb: -100, startDb: -20 }
+	},
+	{
+		kind: 'amplifier',
+		id: 'amp-old',
+		name: 'Old integrated amplifier, 2 × 30 W',
+		sure: 'typical',
+		price: 0,
+		sensitivityVrms: 0.25,
+		ratedW: 30,
+		ratedOhm: 8
+	},
+	{
+		kind: 'amplifier',
+		id: 'amp-mono',
+		name: 'Small amplifier board, 2 × 10 W',
+		sure: 'typical',
+		price: 14,
+		sensitivityVrms: 0.7,
+		ratedW: 10,
+		ratedOhm: 4
+	},
+	{
+		kind: 'amplifier',
+		id: 'amp-powered',
+		name: 'Inside powered speakers, 2 × 20 W',
+		sure: 'typical',
+		price: 0,
+		sensitivityVrms: 1,
+		ratedW: 20,
+		ratedOhm: 6
+	},
+	{
+		kind: 'speakers',
+		id: 'sp-shelf',
+		name: 'Shelf pair, 8 Ω, 86 dB',
+		sure: 'typical',
+		price: 0,
+		ohm: 8,
+		sensitivityDb: 86,
+		count: 2
+	},
+	{
+		kind: 'speakers',
+		id: 'sp-powered',
+		name: 'Powered pair, 6 Ω, 87 dB',
+		sure: 'typical',
+		price: 120,
+		ohm: 6,
+		sensitivityDb: 87,
+		count: 2
+	}
 ];

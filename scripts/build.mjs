@@ -4,7 +4,15 @@ import { resolve } from 'node:path';
 import { ensurePackages } from './ensure.mjs';
 import { has, root, run } from './run.mjs';
 
-const SOURCES = ['src', 'demo', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts', 'vite.cli.config.ts'];
+const SOURCES = [
+	'src',
+	'demo',
+	'static',
+	'package-lock.json',
+	'svelte.config.js',
+	'vite.config.ts',
+	'vite.cli.config.ts'
+];
 
 function youngest(path) {
 	const at = statSync(path);
@@ -15,7 +23,11 @@ function youngest(path) {
 export function ensureBuild() {
 	ensurePackages();
 	const products = ['build/index.js', 'build/cli/yphos.mjs'].map((name) => resolve(root, name));
-	const newest = Math.max(...SOURCES.map((name) => resolve(root, name)).filter(has).map(youngest));
+	const newest = Math.max(
+		...SOURCES.map((name) => resolve(root, name))
+			.filter(has)
+			.map(youngest)
+	);
 	if (products.every((path) => has(path) && statSync(path).mtimeMs > newest)) return;
 	console.log('Building …');
 	if (run('npm', ['run', '--silent', 'build', '--', '--logLevel', 'error']) !== 0) process.exit(1);

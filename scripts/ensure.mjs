@@ -23,7 +23,10 @@ export function ensurePackages() {
 
 /** A fresh clone's lock file is young without having changed. */
 function sameVersions(lock, installed) {
-	const versions = (path) => Object.entries(JSON.parse(readFileSync(path, 'utf8')).packages).filter(([name, p]) => name && !p.optional && !p.devOptional);
+	const versions = (path) =>
+		Object.entries(JSON.parse(readFileSync(path, 'utf8')).packages).filter(
+			([name, p]) => name && !p.optional && !p.devOptional
+		);
 	const there = new Map(versions(installed).map(([name, p]) => [name, p.version]));
 	return versions(lock).every(([name, p]) => there.get(name) === p.version);
 }

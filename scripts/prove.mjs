@@ -42,7 +42,9 @@ bench.soundCards = [
 for (const stream of bench.streams) stream.state = 'refuses';
 const benchFile = resolve(work, 'bench.json');
 writeFileSync(benchFile, JSON.stringify(bench, null, '\t'));
-const foretold = JSON.parse(yphos('rehearse', set, '--bench', benchFile, '--json', '--at', '2026-11-24T12:00:00Z').out)[0];
+const foretold = JSON.parse(
+	yphos('rehearse', set, '--bench', benchFile, '--json', '--at', '2026-11-24T12:00:00Z').out
+)[0];
 console.log(`Foretold: ${foretold.verdict}`);
 
 if (run('bash', [resolve(conformance, 'boot', 'make-root.sh')]) !== 0) process.exit(2);
@@ -54,15 +56,31 @@ const heard = foretold.first?.heard;
 
 const rows = [
 	['card set applied, verified, nothing failed', 'yes', started === 0 ? 'yes' : 'no', started === 0],
-	['second apply', 'changes nothing', verdict.changedBySecondApply === '' ? 'changes nothing' : 'changes files', verdict.changedBySecondApply === ''],
+	[
+		'second apply',
+		'changes nothing',
+		verdict.changedBySecondApply === '' ? 'changes nothing' : 'changes files',
+		verdict.changedBySecondApply === ''
+	],
 	['rate', `${heard?.sampleRateHz} Hz`, `${given?.[2]} Hz`, Number(given?.[2]) === heard?.sampleRateHz],
 	['width', `${heard?.bitDepth} bit`, given?.[1], given?.[1] === `S${heard?.bitDepth}_LE`],
 	['channels', String(heard?.channels), given?.[3], Number(given?.[3]) === heard?.channels],
-	['level', `${heard?.rmsDbfs?.toFixed(2)} dBFS RMS`, `${verdict.sound?.rmsDbfs?.toFixed(2)} dBFS RMS`, Math.abs(heard?.rmsDbfs - verdict.sound?.rmsDbfs) <= TOLERANCE.levelDb],
-	['pitch', `${heard?.pitchHz?.toFixed(1)} Hz`, `${verdict.sound?.dominantHz} Hz`, Math.abs(heard?.pitchHz - verdict.sound?.dominantHz) <= TOLERANCE.pitchHz]
+	[
+		'level',
+		`${heard?.rmsDbfs?.toFixed(2)} dBFS RMS`,
+		`${verdict.sound?.rmsDbfs?.toFixed(2)} dBFS RMS`,
+		Math.abs(heard?.rmsDbfs - verdict.sound?.rmsDbfs) <= TOLERANCE.levelDb
+	],
+	[
+		'pitch',
+		`${heard?.pitchHz?.toFixed(1)} Hz`,
+		`${verdict.sound?.dominantHz} Hz`,
+		Math.abs(heard?.pitchHz - verdict.sound?.dominantHz) <= TOLERANCE.pitchHz
+	]
 ];
 console.log(`\n${'what'.padEnd(44)}${'foretold'.padEnd(22)}${'found'.padEnd(22)}`);
-for (const [what, told, found, good] of rows) console.log(`${what.padEnd(44)}${String(told).padEnd(22)}${String(found).padEnd(22)}${good ? 'agrees' : 'DIFFERS'}`);
+for (const [what, told, found, good] of rows)
+	console.log(`${what.padEnd(44)}${String(told).padEnd(22)}${String(found).padEnd(22)}${good ? 'agrees' : 'DIFFERS'}`);
 const good = rows.filter((row) => row[3]).length;
 console.log(`${good} passed, ${rows.length - good} failed`);
 process.exit(good === rows.length ? 0 : 1);

@@ -21,7 +21,8 @@ export interface Flags {
 }
 type Command = (args: readonly string[], flags: Flags) => number;
 
-const text = (flags: Flags, name: string): string | undefined => (typeof flags[name] === 'string' ? flags[name] : undefined);
+const text = (flags: Flags, name: string): string | undefined =>
+	typeof flags[name] === 'string' ? flags[name] : undefined;
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
 const sayJson = (value: unknown): void => say(JSON.stringify(value, null, '\t'));
 const need = (args: readonly string[], what: string): string => {
@@ -32,16 +33,36 @@ const need = (args: readonly string[], what: string): string => {
 function chosen(workshop: Workshop, flags: Flags): Endpoint[] {
 	const id = text(flags, 'endpoint');
 	const found = workshop.endpoints.filter((endpoint) => id === undefined || endpoint.id === id);
-	if (found.length === 0) throw new Refusal(id === undefined ? 'The workshop has no endpoint.' : `There is no endpoint ${id}. There are: ${workshop.endpoints.map((e) => e.id).join(', ')}.`);
+	if (found.length === 0)
+		throw new Refusal(
+			id === undefined
+				? 'The workshop has no endpoint.'
+				: `There is no endpoint ${id}. There are: ${workshop.endpoints.map((e) => e.id).join(', ')}.`
+		);
 	return found;
 }
 
 export const check: Command = (args, flags) => {
 	const { workshop, damaged } = readPlanFile(need(args, 'PLAN'));
 	for (const piece of damaged) process.stderr.write(`left out ${piece.where}: ${piece.why}\n`);
-	const reports = chosen(workshop, flags).map((endpoint) => ({ endpoint, assessment: assess(chain, endpoint.plan, contextFor(workshop, endpoint.id)) }));
+	const reports = chosen(workshop, flags).map((endpoint) => ({
+		endpoint,
+		assessment: assess(chain, endpoint.plan, contextFor(workshop, endpoint.id))
+	}));
 	if (flags.json)
-		sayJson(reports.map(({ endpoint, assessment }) => ({ endpoint: endpoint.id, findings: assessment.findings.map((f) => ({ id: f.id, link: f.link, level: f.level, title: f.title, why: f.why, fixes: f.fixes.map((fix) => fix.label) })) })));
+		sayJson(
+			reports.map(({ endpoint, assessment }) => ({
+				endpoint: endpoint.id,
+				findings: assessment.findings.map((f) => ({
+					id: f.id,
+					link: f.link,
+					level: f.level,
+					title: f.title,
+					why: f.why,
+					fixes: f.fixes.map((fix) => fix.label)
+				}))
+			}))
+		);
 	else
 		for (const { endpoint, assessment } of reports) {
 			say(`${endpoint.plan.brief.name} (${endpoint.id})`);
@@ -65,15 +86,24 @@ export const writeCommand: Command = (args, flags) => {
 		const context = contextFor(workshop, endpoint.id);
 		const { findings, worst } = assess(chain, endpoint.plan, context);
 		if (worst === 'stop' && !flags['even-so']) {
-			process.stderr.write(`${endpoint.id} is not written: ${findings.filter((f) => f.level === 'stop').map((f) => f.title).join('; ')}. Mend that first, or add --even-so.\n`);
+			process.stderr.write(
+				`${endpoint.id} is not written: ${findings
+					.filter((f) => f.level === 'stop')
+					.map((f) => f.title)
+					.join('; ')}. Mend that first, or add --even-so.\n`
+			);
 			refused++;
 			continue;
 		}
 		const dir = endpoints.length > 1 ? join(out, endpoint.id) : out;
-		const files = write(chain, endpoint.plan, context, { mediaBytes: readMedia(endpoint.plan, text(flags, 'media')), radioPskHex: radioKey(endpoint, flags) });
+		const files = write(chain, endpoint.plan, context, {
+			mediaBytes: readMedia(endpoint.plan, text(flags, 'media')),
+			radioPskHex: radioKey(endpoint, flags)
+		});
 		writeCardFiles(dir, files);
 		writeFileSync(join(dir, 'docs', 'bench.json'), `${JSON.stringify(benchFor(endpoint.plan, context), null, '\t')}\n`);
-		if (flags.json) sayJson({ endpoint: endpoint.id, dir, files: files.map(({ path, mode, why }) => ({ path, mode, why })) });
+		if (flags.json)
+			sayJson({ endpoint: endpoint.id, dir, files: files.map(({ path, mode, why }) => ({ path, mode, why })) });
 		else say(`${endpoint.id}: ${files.length} files in ${dir}`);
 	}
 	return refused ? 1 : 0;
@@ -83,7 +113,10 @@ export const writeCommand: Command = (args, flags) => {
 function radioKey(endpoint: Endpoint, flags: Flags): string | undefined {
 	if (endpoint.plan.network.way !== 'radio') return undefined;
 	const file = text(flags, 'passphrase-file');
-	if (!file) throw new Refusal(`${endpoint.id} joins "${endpoint.plan.network.ssid}" by radio. Put the pass phrase into a file and add --passphrase-file FILE.`);
+	if (!file)
+		throw new Refusal(
+			`${endpoint.id} joins "${endpoint.plan.network.ssid}" by radio. Put the pass phrase into a file and add --passphrase-file FILE.`
+		);
 	const psk = derivePsk(endpoint.plan.network.ssid, readFileSync(file, 'utf8').replace(/\r?\n$/, ''));
 	if (!psk.ok) throw new Refusal(sentence(psk.faults));
 	return psk.value;
@@ -92,7 +125,17 @@ function radioKey(endpoint: Endpoint, flags: Flags): string | undefined {
 export const rehearseCommand: Command = (args, flags) => {
 	const path = need(args, 'PLAN or DIR');
 	const runs = path !== 'demo' && isFolder(path) ? [fromFolder(path, flags)] : fromPlan(path, flags);
-	const results = runs.map(({ name, card, bench }) => ({ name, result: rehearse({ links: chain, card, bench, startUtcMs: startOf(flags), forMs: lengthOf(flags), faults: faultsOf(flags) }) }));
+	const results = runs.map(({ name, card, bench }) => ({
+		name,
+		result: rehearse({
+			links: chain,
+			card,
+			bench,
+			startUtcMs: startOf(flags),
+			forMs: lengthOf(flags),
+			faults: faultsOf(flags)
+		})
+	}));
 	if (flags.json) sayJson(results.map(({ name, result }) => ({ name, ...result })));
 	else for (const { name, result } of results) sayTimeline(name, result);
 	return results.every(({ result }) => result.first) ? 0 : 1;
@@ -105,13 +148,23 @@ interface Run {
 }
 
 function readBench(path: string): Bench {
-	if (!existsSync(path)) throw new Refusal(`There is no bench at ${path}. A card set that yphos wrote has docs/bench.json; else give --bench FILE.`);
+	if (!existsSync(path))
+		throw new Refusal(
+			`There is no bench at ${path}. A card set that yphos wrote has docs/bench.json; else give --bench FILE.`
+		);
 	const parsed = benchSchema.safeParse(JSON.parse(readFileSync(path, 'utf8')));
-	if (!parsed.success) throw new Refusal(`${path} is no bench: ${parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ')}`);
+	if (!parsed.success)
+		throw new Refusal(
+			`${path} is no bench: ${parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ')}`
+		);
 	return parsed.data;
 }
 
-const fromFolder = (dir: string, flags: Flags): Run => ({ name: dir, card: readCardTree(dir), bench: readBench(text(flags, 'bench') ?? join(dir, 'docs', 'bench.json')) });
+const fromFolder = (dir: string, flags: Flags): Run => ({
+	name: dir,
+	card: readCardTree(dir),
+	bench: readBench(text(flags, 'bench') ?? join(dir, 'docs', 'bench.json'))
+});
 
 function fromPlan(path: string, flags: Flags): Run[] {
 	const { workshop } = readPlanFile(path);
@@ -120,7 +173,9 @@ function fromPlan(path: string, flags: Flags): Run[] {
 		const bench = text(flags, 'bench');
 		return {
 			name: endpoint.plan.brief.name,
-			card: cardTree(write(chain, endpoint.plan, context, { mediaBytes: readMedia(endpoint.plan, text(flags, 'media')) })),
+			card: cardTree(
+				write(chain, endpoint.plan, context, { mediaBytes: readMedia(endpoint.plan, text(flags, 'media')) })
+			),
 			bench: bench ? readBench(bench) : benchFor(endpoint.plan, context)
 		};
 	});
@@ -135,7 +190,8 @@ function startOf(flags: Flags): number {
 
 function span(value: string, flag: string): number {
 	const ms = readTimeSpanMs(value);
-	if (ms === null || !Number.isFinite(ms)) throw new Refusal(`${flag} ${value} is no length of time. Write it like 90s, 5min or 24h.`);
+	if (ms === null || !Number.isFinite(ms))
+		throw new Refusal(`${flag} ${value} is no length of time. Write it like 90s, 5min or 24h.`);
 	return ms;
 }
 
@@ -145,14 +201,24 @@ function faultsOf(flags: Flags): PlannedFault[] {
 	const given = flags.fault === undefined ? [] : ([flags.fault].flat() as string[]);
 	return given.map((word) => {
 		const m = /^([a-z-]+)@([^+]+)(?:\+(.+))?$/.exec(word);
-		if (!m || !(m[1]! in FAULTS)) throw new Refusal(`--fault ${word}: write NAME@TIME or NAME@TIME+LENGTH, such as power-cut@40s+5s. Names: ${Object.keys(FAULTS).join(', ')}.`);
-		return { name: m[1] as FaultName, atMs: span(m[2]!, '--fault'), ...(m[3] ? { lastsMs: span(m[3], '--fault') } : {}) };
+		if (!m || !(m[1]! in FAULTS))
+			throw new Refusal(
+				`--fault ${word}: write NAME@TIME or NAME@TIME+LENGTH, such as power-cut@40s+5s. Names: ${Object.keys(FAULTS).join(', ')}.`
+			);
+		return {
+			name: m[1] as FaultName,
+			atMs: span(m[2]!, '--fault'),
+			...(m[3] ? { lastsMs: span(m[3], '--fault') } : {})
+		};
 	});
 }
 
 function sayTimeline(name: string, result: Rehearsal): void {
 	say(`${name}\n`);
-	for (const event of result.events) say(`${(event.atMs / 1000).toFixed(1).padStart(9)}  ${event.link.padEnd(10)}${event.text}${event.reading ? `  [${event.reading}]` : ''}`);
+	for (const event of result.events)
+		say(
+			`${(event.atMs / 1000).toFixed(1).padStart(9)}  ${event.link.padEnd(10)}${event.text}${event.reading ? `  [${event.reading}]` : ''}`
+		);
 	say(`\n${result.verdict}`);
 	for (const word of result.words) say(word);
 }
@@ -167,8 +233,11 @@ export const probe: Command = (args, flags) => {
 		say(`Understood: ${understood.join(', ')}`);
 		if (facts.model) say(`Board: ${facts.model}${facts.memoryMb ? `, ${facts.memoryMb} MB` : ''}`);
 		for (const d of facts.soundDevices)
-			say(`Sound: hw:CARD=${d.cardId},DEV=${d.deviceNumber}  ${d.cardName}${d.playback ? `  ${d.playback.ratesHz.join('/')} Hz, ${d.playback.formats.join('/')}, ${d.playback.channels.join('/')} channels` : '  abilities not reported'}`);
-		for (const c of facts.connectors) say(`Screen socket: ${c.name} ${c.connected ? `connected, ${c.modes.length} modes` : 'empty'}`);
+			say(
+				`Sound: hw:CARD=${d.cardId},DEV=${d.deviceNumber}  ${d.cardName}${d.playback ? `  ${d.playback.ratesHz.join('/')} Hz, ${d.playback.formats.join('/')}, ${d.playback.channels.join('/')} channels` : '  abilities not reported'}`
+			);
+		for (const c of facts.connectors)
+			say(`Screen socket: ${c.name} ${c.connected ? `connected, ${c.modes.length} modes` : 'empty'}`);
 		if (facts.supplyAlarm) say('Supply: the board has reported too little voltage');
 		if (notUnderstood.length) say(`Not understood:\n  ${notUnderstood.join('\n  ')}`);
 	}
@@ -178,7 +247,8 @@ export const probe: Command = (args, flags) => {
 export const calc: Command = (args) => {
 	const name = need(args, 'NAME');
 	const calculation = calculations[name];
-	if (!calculation) throw new Refusal(`There is no calculation ${name}. There are: ${Object.keys(calculations).join(', ')}.`);
+	if (!calculation)
+		throw new Refusal(`There is no calculation ${name}. There are: ${Object.keys(calculations).join(', ')}.`);
 	let bad = 0;
 	for (const line of readFileSync(0, 'utf8').split('\n')) {
 		if (line.trim() === '') continue;
@@ -195,7 +265,10 @@ export const calc: Command = (args) => {
 export const demo: Command = (args) => {
 	const dir = need(args, 'DIR');
 	mkdirSync(dir, { recursive: true });
-	writeFileSync(join(dir, 'skerrin-light.yphos.json'), `${JSON.stringify(readPlanFile('demo').workshop, null, '\t')}\n`);
+	writeFileSync(
+		join(dir, 'skerrin-light.yphos.json'),
+		`${JSON.stringify(readPlanFile('demo').workshop, null, '\t')}\n`
+	);
 	say(`wrote ${join(dir, 'skerrin-light.yphos.json')}`);
 	return 0;
 };

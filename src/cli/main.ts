@@ -39,7 +39,8 @@ try {
 	else process.exitCode = COMMANDS[name as keyof typeof COMMANDS](args, flags);
 } catch (error) {
 	// A file that is not there is the person's to mend; anything else is our bug and keeps its trace.
-	const isTheirs = error instanceof Refusal || (error as NodeJS.ErrnoException).code !== undefined || error instanceof SyntaxError;
+	const isTheirs =
+		error instanceof Refusal || (error as NodeJS.ErrnoException).code !== undefined || error instanceof SyntaxError;
 	process.stderr.write(`${isTheirs ? (error as Error).message : (error as Error).stack}\n`);
 	process.exitCode = 2;
 }

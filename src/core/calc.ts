@@ -10,13 +10,17 @@ import { sentence, type Result } from './result';
 type Calculation = (input: unknown) => unknown;
 
 /** Values that the input makes impossible are an answer (`valid: false`); input of the wrong shape is an error. */
-const orInvalid = <T>(result: Result<T>, shape: (value: T) => object): object => (result.ok ? { valid: true, ...shape(result.value) } : { valid: false, reason: sentence(result.faults) });
+const orInvalid = <T>(result: Result<T>, shape: (value: T) => object): object =>
+	result.ok ? { valid: true, ...shape(result.value) } : { valid: false, reason: sentence(result.faults) };
 
 const calculation =
 	<I>(schema: z.ZodType<I>, run: (input: I) => unknown): Calculation =>
 	(input) => {
 		const parsed = schema.safeParse(input);
-		if (!parsed.success) throw new TypeError(parsed.error.issues.map((issue) => `${issue.path.join('.') || 'input'}: ${issue.message}`).join('; '));
+		if (!parsed.success)
+			throw new TypeError(
+				parsed.error.issues.map((issue) => `${issue.path.join('.') || 'input'}: ${issue.message}`).join('; ')
+			);
 		return run(parsed.data);
 	};
 
@@ -34,9 +38,11 @@ export const calculations: Readonly<Record<string, Calculation>> = {
 			z.object({ kind: z.literal('unescape'), escaped: z.string() })
 		]),
 		(input) => {
-			if (input.kind === 'path') return orInvalid(escapeUnitPath(input.path), (escaped) => ({ unit: `${escaped}.${input.suffix}` }));
+			if (input.kind === 'path')
+				return orInvalid(escapeUnitPath(input.path), (escaped) => ({ unit: `${escaped}.${input.suffix}` }));
 			if (input.kind === 'string') return { escaped: escapeUnitText(input.text) };
-			if (input.kind === 'template') return orInvalid(fillUnitTemplate(input.template, input.text), (unit) => ({ unit }));
+			if (input.kind === 'template')
+				return orInvalid(fillUnitTemplate(input.template, input.text), (unit) => ({ unit }));
 			return orInvalid(unescapeUnitText(input.escaped), (text) => ({ text }));
 		}
 	),
@@ -44,8 +50,20 @@ export const calculations: Readonly<Record<string, Calculation>> = {
 	storage: calculation(
 		z.discriminatedUnion('kind', [
 			z.object({ kind: z.literal('size'), bitrateBps: positive, durationS: z.number().min(0) }),
-			z.object({ kind: z.literal('cardHours'), capacityGb: positive, reservedPercent: z.number().min(0).max(100), systemGb: z.number().min(0), bitrateBps: positive }),
-			z.object({ kind: z.literal('retention'), policy: z.enum(['keepDays', 'untilFull']), keepDays: z.number().int().positive().optional(), usableBytes: z.number().min(0), newBytesByDay: z.array(z.number().min(0)) })
+			z.object({
+				kind: z.literal('cardHours'),
+				capacityGb: positive,
+				reservedPercent: z.number().min(0).max(100),
+				systemGb: z.number().min(0),
+				bitrateBps: positive
+			}),
+			z.object({
+				kind: z.literal('retention'),
+				policy: z.enum(['keepDays', 'untilFull']),
+				keepDays: z.number().int().positive().optional(),
+				usableBytes: z.number().min(0),
+				newBytesByDay: z.array(z.number().min(0))
+			})
 		]),
 		(input) => {
 			if (input.kind === 'size') {
@@ -54,15 +72,33 @@ export const calculations: Readonly<Record<string, Calculation>> = {
 			}
 			if (input.kind === 'retention') return computeRetention(input);
 			const { usableBytes } = computeCardRoom(input);
-			return { usableBytes, usableGib: round(usableBytes / 2 ** 30, 4), hours: round(computeHours(usableBytes, input.bitrateBps), 4) };
+			return {
+				usableBytes,
+				usableGib: round(usableBytes / 2 ** 30, 4),
+				hours: round(computeHours(usableBytes, input.bitrateBps), 4)
+			};
 		}
 	),
 
-	psk: calculation(z.object({ ssid: z.string(), passphrase: z.string() }), ({ ssid, passphrase }) => orInvalid(derivePsk(ssid, passphrase), (pskHex) => ({ pskHex }))),
+	psk: calculation(z.object({ ssid: z.string(), passphrase: z.string() }), ({ ssid, passphrase }) =>
+		orInvalid(derivePsk(ssid, passphrase), (pskHex) => ({ pskHex }))
+	),
 
-	onCalendar: calculation(z.object({ zone: z.string(), onCalendar: z.string(), afterUtc: z.string(), count: z.number().int().min(1).max(1000) }), (input) => {
-		const after = Date.parse(input.afterUtc);
-		if (Number.isNaN(after)) throw new TypeError('afterUtc: not a time');
-		return orInvalid(readCalendar(input.onCalendar), (rule) => ({ elapsesUtc: nextElapses(rule, input.zone, after, input.count).map((ms) => new Date(ms).toISOString().replace('.000Z', 'Z')) }));
-	})
+	onCalendar: calculation(
+		z.object({
+			zone: z.string(),
+			onCalendar: z.string(),
+			afterUtc: z.string(),
+			count: z.number().int().min(1).max(1000)
+		}),
+		(input) => {
+			const after = Date.parse(input.afterUtc);
+			if (Number.isNaN(after)) throw new TypeError('afterUtc: not a time');
+			return orInvalid(readCalendar(input.onCalendar), (rule) => ({
+				elapsesUtc: nextElapses(rule, input.zone, after, input.count).map((ms) =>
+					new Date(ms).toISOString().replace('.000Z', 'Z')
+				)
+			}));
+		}
+	)
 };

@@ -5,10 +5,12 @@ import type { CardFile } from './link';
 const encoder = new TextEncoder();
 const digests = new WeakMap<object, string>();
 
-export const cardText = (file: Extract<CardFile, { lines: unknown }>): string => file.lines.map((line) => `${line.text}\n`).join('');
+export const cardText = (file: Extract<CardFile, { lines: unknown }>): string =>
+	file.lines.map((line) => `${line.text}\n`).join('');
 
 /** The bytes of a file as they stand on the card. */
-export const cardBytes = (file: CardFile): Uint8Array => ('lines' in file ? encoder.encode(cardText(file)) : file.bytes);
+export const cardBytes = (file: CardFile): Uint8Array =>
+	'lines' in file ? encoder.encode(cardText(file)) : file.bytes;
 
 /** SHA-256 in hexadecimal; media are hashed once, however often the set is made. */
 export function cardDigest(file: CardFile): string {

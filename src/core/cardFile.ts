@@ -1,9 +1,15 @@
 import type { CardFile, CardLine, SettingPath } from './link';
 
 /** Lines that all come from one setting. */
-export const lines = (setting: SettingPath, ...texts: readonly string[]): CardLine[] => texts.map((text) => ({ text, setting }));
+export const lines = (setting: SettingPath, ...texts: readonly string[]): CardLine[] =>
+	texts.map((text) => ({ text, setting }));
 
-export const textFile = (path: string, why: string, content: readonly CardLine[], mode: CardFile['mode'] = '0644'): CardFile => ({ path, mode, why, lines: content });
+export const textFile = (
+	path: string,
+	why: string,
+	content: readonly CardLine[],
+	mode: CardFile['mode'] = '0644'
+): CardFile => ({ path, mode, why, lines: content });
 
 /** The place on the card of a file that belongs at `target` on the endpoint. */
 export const rootPath = (target: string): string => `boot/yphos/root${target}`;

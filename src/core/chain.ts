@@ -9,4 +9,13 @@ import { programme } from './links/programme';
 import { sound } from './links/sound';
 import { sources } from './links/sources';
 
-export const chain: readonly Link[] = [brief, parts, power, card, network, sources, sound, programme] as readonly Link[];
+export const chain: readonly Link[] = [
+	brief,
+	parts,
+	power,
+	card,
+	network,
+	sources,
+	sound,
+	programme
+] as readonly Link[];

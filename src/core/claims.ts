@@ -26,7 +26,14 @@ export type Claim = ClaimBase &
 		/** An option for the player. */
 		| { readonly on: 'player'; readonly option: string; readonly value: string; readonly setting: SettingPath }
 		/** A condition for starting the player: units to wait for, or a command to run first. */
-		| { readonly on: 'start'; readonly setting: SettingPath; readonly after?: string; readonly before?: readonly string[]; readonly group?: string; readonly device?: string }
+		| {
+				readonly on: 'start';
+				readonly setting: SettingPath;
+				readonly after?: string;
+				readonly before?: readonly string[];
+				readonly group?: string;
+				readonly device?: string;
+		  }
 		| { readonly on: 'package'; readonly name: string; readonly setting: SettingPath }
 		| { readonly on: 'unit'; readonly name: string; readonly setting: SettingPath }
 		/** A read-only test of the finished endpoint: a shell command that succeeds when all is well. */

@@ -5,7 +5,8 @@ export const withUnit = (value: number, digits: number, unit: string): string =>
 	`${(Object.is(value, -0) ? 0 : value).toFixed(digits).replace('-', '\u2212')}${THIN}${unit}`;
 
 /** 44100 → "44.1 kHz". */
-export const formatHz = (hz: number): string => (hz >= 1000 ? withUnit(hz / 1000, hz % 1000 === 0 ? 0 : hz % 100 === 0 ? 1 : 2, 'kHz') : withUnit(hz, 0, 'Hz'));
+export const formatHz = (hz: number): string =>
+	hz >= 1000 ? withUnit(hz / 1000, hz % 1000 === 0 ? 0 : hz % 100 === 0 ? 1 : 2, 'kHz') : withUnit(hz, 0, 'Hz');
 
 /** Milliseconds as seconds with a tenth, minutes and hours beyond. */
 export function formatSeconds(ms: number): string {
@@ -22,4 +23,5 @@ export function formatBytes(bytes: number): string {
 	return withUnit(scaled, scaled >= 100 ? 0 : 1, ['B', 'kB', 'MB', 'GB', 'TB'][index]!);
 }
 
-export const formatBps = (bps: number): string => (bps >= 1e6 ? withUnit(bps / 1e6, 1, 'Mbit/s') : withUnit(bps / 1e3, 0, 'kbit/s'));
+export const formatBps = (bps: number): string =>
+	bps >= 1e6 ? withUnit(bps / 1e6, 1, 'Mbit/s') : withUnit(bps / 1e3, 0, 'kbit/s');

@@ -65,7 +65,8 @@ interface CardFileBase {
 	readonly mode: '0644' | '0755' | '0600';
 	readonly why: string;
 }
-export type CardFile = CardFileBase & ({ readonly lines: readonly CardLine[] } | { readonly bytes: Uint8Array; readonly setting: SettingPath });
+export type CardFile = CardFileBase &
+	({ readonly lines: readonly CardLine[] } | { readonly bytes: Uint8Array; readonly setting: SettingPath });
 
 /** What is asked for when a card set is written and never kept. */
 export interface Secrets {

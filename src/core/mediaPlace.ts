@@ -8,7 +8,10 @@ import { MEDIA_DIR } from './cardFile';
  */
 export function cardFileName(location: string): string {
 	const original = location.split('/').at(-1)!;
-	const plain = original.normalize('NFC').replace(/[^\p{L}\p{N} ._()&+,=@'!-]/gu, '_').replace(/^[ .-]+|[ .]+$/g, '');
+	const plain = original
+		.normalize('NFC')
+		.replace(/[^\p{L}\p{N} ._()&+,=@'!-]/gu, '_')
+		.replace(/^[ .-]+|[ .]+$/g, '');
 	const extension = /\.[A-Za-z0-9]{1,5}$/.exec(plain)?.[0] ?? '';
 	const stem = plain.slice(0, plain.length - extension.length).slice(0, 60);
 	const needsMark = `${stem}${extension}` !== location || stem === '';

@@ -9,7 +9,8 @@ export interface Fault {
 	readonly where?: string;
 }
 
-export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly faults: readonly Fault[] };
+export type Result<T> =
+	{ readonly ok: true; readonly value: T } | { readonly ok: false; readonly faults: readonly Fault[] };
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
 

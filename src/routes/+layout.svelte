@@ -27,7 +27,8 @@
 		shelfOpen = false;
 	});
 
-	const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+	const isTyping = (target: EventTarget | null): boolean =>
+		target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 	function key(event: KeyboardEvent): void {
 		const withCtrl = event.ctrlKey || event.metaKey;
@@ -56,7 +57,9 @@
 
 <div class="frame">
 	<header class="narrow">
-		<button type="button" onclick={() => (shelfOpen = !shelfOpen)} aria-expanded={shelfOpen}>{shelfOpen ? 'Close' : 'Endpoints'}</button>
+		<button type="button" onclick={() => (shelfOpen = !shelfOpen)} aria-expanded={shelfOpen}
+			>{shelfOpen ? 'Close' : 'Endpoints'}</button
+		>
 		<strong>Yphos</strong>
 	</header>
 	<div class="aside" class:open={shelfOpen}><Shelf onpalette={() => (palette = 'find')} /></div>

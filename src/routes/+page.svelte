@@ -9,7 +9,12 @@
 	import { store } from '$lib/store/workshop.svelte';
 	import MiniChain from '$lib/shell/MiniChain.svelte';
 
-	const rows = $derived(store.workshop!.endpoints.map((endpoint) => ({ endpoint, assessment: assess(chain, endpoint.plan, contextFor(store.workshop!, endpoint.id)) })));
+	const rows = $derived(
+		store.workshop!.endpoints.map((endpoint) => ({
+			endpoint,
+			assessment: assess(chain, endpoint.plan, contextFor(store.workshop!, endpoint.id))
+		}))
+	);
 
 	function add(): void {
 		const hostNames = new Set(store.workshop!.endpoints.map(({ plan }) => plan.network.hostName));
@@ -18,13 +23,19 @@
 		const id = crypto.randomUUID();
 		store.change('new endpoint', (workshop) => ({
 			...workshop,
-			endpoints: [...workshop.endpoints, { id, plan: emptyPlan(`Endpoint ${number}`, `endpoint-${number}`), probe: null, written: null, done: {} }]
+			endpoints: [
+				...workshop.endpoints,
+				{ id, plan: emptyPlan(`Endpoint ${number}`, `endpoint-${number}`), probe: null, written: null, done: {} }
+			]
 		}));
 		void goto(`/endpoint/${id}/plan/brief`);
 	}
 
 	function remove(id: string, name: string): void {
-		store.change(`remove ${name}`, (workshop) => ({ ...workshop, endpoints: workshop.endpoints.filter((endpoint) => endpoint.id !== id) }));
+		store.change(`remove ${name}`, (workshop) => ({
+			...workshop,
+			endpoints: workshop.endpoints.filter((endpoint) => endpoint.id !== id)
+		}));
 		store.said = `${name} removed. Ctrl Z brings it back.`;
 	}
 </script>
@@ -41,7 +52,8 @@
 			<div class="head">
 				<h2><a href={`/endpoint/${endpoint.id}/plan/sound`}>{endpoint.plan.brief.name}</a></h2>
 				<span class="soft small">{endpoint.plan.brief.room}</span>
-				<button type="button" class="quiet" onclick={() => remove(endpoint.id, endpoint.plan.brief.name)}>Remove</button>
+				<button type="button" class="quiet" onclick={() => remove(endpoint.id, endpoint.plan.brief.name)}>Remove</button
+				>
 			</div>
 			<MiniChain links={assessment.links} />
 			<p class="now"><span class="mono">{telling('sound')}</span> · {telling('sources')} · {telling('programme')}</p>
@@ -49,7 +61,8 @@
 				<Mark level={assessment.worst} />
 				{#if worst}
 					<a href={`/endpoint/${endpoint.id}/plan/${worst.link}`}>{worst.title}</a>
-					{#if assessment.findings.length > 1}<span class="soft small">and {assessment.findings.length - 1} more</span>{/if}
+					{#if assessment.findings.length > 1}<span class="soft small">and {assessment.findings.length - 1} more</span
+						>{/if}
 				{:else}
 					<span>All is well</span>
 				{/if}
@@ -59,7 +72,9 @@
 		<article class="sheet">
 			<h2>The shelf is empty</h2>
 			<p>Begin with a new endpoint, or open a workshop that you have exported.</p>
-			<p class="row"><Button on:click={add}>New endpoint</Button><Button kind="tertiary" href="/venue">Open a workshop</Button></p>
+			<p class="row">
+				<Button on:click={add}>New endpoint</Button><Button kind="tertiary" href="/venue">Open a workshop</Button>
+			</p>
 		</article>
 	{/each}
 </div>

@@ -20,9 +20,11 @@ export interface Assessment {
 }
 
 const ORDER: readonly Level[] = ['stop', 'caution', 'note'];
-const worstOf = (findings: readonly Finding[]): Level | null => ORDER.find((level) => findings.some((finding) => finding.level === level)) ?? null;
+const worstOf = (findings: readonly Finding[]): Level | null =>
+	ORDER.find((level) => findings.some((finding) => finding.level === level)) ?? null;
 
-export const collectClaims = (chain: readonly Link[], plan: Plan, context: Context): Claim[] => chain.flatMap((link) => link.claims(plan, context));
+export const collectClaims = (chain: readonly Link[], plan: Plan, context: Context): Claim[] =>
+	chain.flatMap((link) => link.claims(plan, context));
 
 /** Walks the chain once: what follows from the plan, and what is wrong with it. */
 export function assess(chain: readonly Link[], plan: Plan, context: Context): Assessment {
@@ -30,8 +32,17 @@ export function assess(chain: readonly Link[], plan: Plan, context: Context): As
 	const links = chain.map((link): LinkState => {
 		const figures = link.figures(plan, context, claims);
 		const findings = link.assess(plan, context, claims);
-		return { id: link.id, title: link.title, figures, findings, telling: figures.find((figure) => figure.telling)?.text ?? '', worst: worstOf(findings) };
+		return {
+			id: link.id,
+			title: link.title,
+			figures,
+			findings,
+			telling: figures.find((figure) => figure.telling)?.text ?? '',
+			worst: worstOf(findings)
+		};
 	});
-	const findings = links.flatMap((link) => link.findings.map((finding) => ({ ...finding, link: link.id }))).sort((a, b) => ORDER.indexOf(a.level) - ORDER.indexOf(b.level));
+	const findings = links
+		.flatMap((link) => link.findings.map((finding) => ({ ...finding, link: link.id })))
+		.sort((a, b) => ORDER.indexOf(a.level) - ORDER.indexOf(b.level));
 	return { links, findings, worst: worstOf(findings) };
 }

@@ -24,10 +24,18 @@ export function benchFor(plan: Plan, context: Context, voltsAtBoard: number | nu
 		},
 		soundCards: soundCards(plan, context),
 		amplifier: amplifier ? { name: amplifier.name, muted: false, ...amplifierFigures(amplifier) } : null,
-		speakers: speakers ? { name: speakers.name, sensitivityDb: speakers.sensitivityDb, ohm: speakers.ohm, count: speakers.count } : null,
+		speakers: speakers
+			? { name: speakers.name, sensitivityDb: speakers.sensitivityDb, ohm: speakers.ohm, count: speakers.count }
+			: null,
 		distanceM: plan.sound.distanceM,
-		network: { wired: true, radio: plan.network.ssid ? { ssid: plan.network.ssid, pskHex: null } : null, joinMs: JOIN_MS[plan.network.way] },
-		streams: locations.filter((location) => placeOf(location).kind === 'stream').map((url) => ({ url, state: 'plays', media: context.media(url) })),
+		network: {
+			wired: true,
+			radio: plan.network.ssid ? { ssid: plan.network.ssid, pskHex: null } : null,
+			joinMs: JOIN_MS[plan.network.way]
+		},
+		streams: locations
+			.filter((location) => placeOf(location).kind === 'stream')
+			.map((url) => ({ url, state: 'plays', media: context.media(url) })),
 		media: locations.flatMap((location) => {
 			const media = context.media(location);
 			return media && placeOf(location).kind !== 'stream' ? [{ ...media, location: placeOf(location).inPlaylist }] : [];
@@ -45,8 +53,26 @@ function soundCards(plan: Plan, context: Context): BenchSoundCard[] {
 			const playback = device.playback ?? part?.playback;
 			if (!playback) return [];
 			const mixer = device.mixers[0];
-			return [{ ...ready, cardId: device.cardId, deviceNumber: device.deviceNumber, name: device.cardName, playback, volume: mixer ? { name: mixer.name, lowestDb: mixer.lowestDb ?? -60, startDb: mixer.nowDb ?? 0 } : null }];
+			return [
+				{
+					...ready,
+					cardId: device.cardId,
+					deviceNumber: device.deviceNumber,
+					name: device.cardName,
+					playback,
+					volume: mixer ? { name: mixer.name, lowestDb: mixer.lowestDb ?? -60, startDb: mixer.nowDb ?? 0 } : null
+				}
+			];
 		});
 	if (!part || plan.sound.cardId === '') return [];
-	return [{ ...ready, cardId: plan.sound.cardId, deviceNumber: plan.sound.deviceNumber, name: part.name, playback: part.playback, volume: part.volume }];
+	return [
+		{
+			...ready,
+			cardId: plan.sound.cardId,
+			deviceNumber: plan.sound.deviceNumber,
+			name: part.name,
+			playback: part.playback,
+			volume: part.volume
+		}
+	];
 }

@@ -16,6 +16,8 @@ export function contextFor(workshop: Workshop, endpointId: string): Context {
 		drawer: workshop.parts,
 		media: (location) => media.get(location) ?? null,
 		probe: endpoint?.probe ?? null,
-		otherHostNames: workshop.endpoints.filter((item) => item.id !== endpointId).map(({ plan }) => ({ name: plan.brief.name, hostName: plan.network.hostName }))
+		otherHostNames: workshop.endpoints
+			.filter((item) => item.id !== endpointId)
+			.map(({ plan }) => ({ name: plan.brief.name, hostName: plan.network.hostName }))
 	};
 }

@@ -21,8 +21,14 @@ const START = Date.parse('2026-11-24T18:40:00Z');
 const endpoint = (id: string) => demoWorkshop.endpoints.find((known) => known.id === id)!;
 const lounge = endpoint('bunkhouse-lounge').plan;
 const bench = endpoint('test-bench').plan;
-const bytes = (plan: Plan) => new Map(plan.sources.items.flatMap(({ location }) => (demoMediaBytes(location) ? [[location, demoMediaBytes(location)!] as const] : [])));
-const filesOf = (id: string, plan: Plan): CardFile[] => write(chain, plan, contextFor(demoWorkshop, id), { mediaBytes: bytes(plan) });
+const bytes = (plan: Plan) =>
+	new Map(
+		plan.sources.items.flatMap(({ location }) =>
+			demoMediaBytes(location) ? [[location, demoMediaBytes(location)!] as const] : []
+		)
+	);
+const filesOf = (id: string, plan: Plan): CardFile[] =>
+	write(chain, plan, contextFor(demoWorkshop, id), { mediaBytes: bytes(plan) });
 const textOf = (files: readonly CardFile[], path: string): string => {
 	const file = files.find((known) => known.path === `boot/yphos/root${path}`);
 	if (!file || !('lines' in file)) throw new Error(`no ${path}`);
@@ -37,16 +43,27 @@ interface Run {
 	startUtcMs?: number;
 	change?: (bench: Bench) => void;
 }
-function run({ id = 'bunkhouse-lounge', plan = endpoint(id).plan, faults = [], forMs = 120_000, startUtcMs = START, change }: Run = {}): Rehearsal {
+function run({
+	id = 'bunkhouse-lounge',
+	plan = endpoint(id).plan,
+	faults = [],
+	forMs = 120_000,
+	startUtcMs = START,
+	change
+}: Run = {}): Rehearsal {
 	const context = contextFor(demoWorkshop, id);
 	const surroundings = structuredClone(benchFor(plan, context));
 	change?.(surroundings);
 	return rehearse({ links: chain, card: cardTree(filesOf(id, plan)), bench: surroundings, startUtcMs, forMs, faults });
 }
-const stateAt = (result: Rehearsal, atMs: number) => result.spans.find((span) => span.fromMs <= atMs && atMs < span.toMs)?.state;
+const stateAt = (result: Rehearsal, atMs: number) =>
+	result.spans.find((span) => span.fromMs <= atMs && atMs < span.toMs)?.state;
 
 describe('the card set', () => {
-	it('is the same to the byte for the same plan', () => expect(filesOf('bunkhouse-lounge', lounge).map((f) => ('lines' in f ? cardText(f) : f.bytes.length))).toEqual(filesOf('bunkhouse-lounge', lounge).map((f) => ('lines' in f ? cardText(f) : f.bytes.length))));
+	it('is the same to the byte for the same plan', () =>
+		expect(filesOf('bunkhouse-lounge', lounge).map((f) => ('lines' in f ? cardText(f) : f.bytes.length))).toEqual(
+			filesOf('bunkhouse-lounge', lounge).map((f) => ('lines' in f ? cardText(f) : f.bytes.length))
+		));
 	it('names for every line a setting that exists', () => {
 		for (const { id, plan } of demoWorkshop.endpoints)
 			for (const file of filesOf(id, plan))
@@ -58,33 +75,75 @@ describe('the card set', () => {
 	});
 	it('lists each placed file in apply.sh and each file in the manifest', () => {
 		const files = filesOf('bunkhouse-lounge', lounge);
-		const text = (path: string) => cardText(files.find((f) => f.path === path) as Extract<CardFile, { lines: unknown }>);
-		const listed = (JSON.parse(text('boot/yphos/manifest.json')) as { files: { path: string }[] }).files.map((f) => `boot/yphos/${f.path}`);
-		for (const file of files.filter((f) => f.path.startsWith('boot/yphos/') && !f.path.endsWith('manifest.json'))) expect(listed).toContain(file.path);
-		expect(text('boot/yphos/apply.sh').match(/^place /gm)).toHaveLength(files.filter((f) => f.path.startsWith('boot/yphos/root/')).length);
+		const text = (path: string) =>
+			cardText(files.find((f) => f.path === path) as Extract<CardFile, { lines: unknown }>);
+		const listed = (JSON.parse(text('boot/yphos/manifest.json')) as { files: { path: string }[] }).files.map(
+			(f) => `boot/yphos/${f.path}`
+		);
+		for (const file of files.filter((f) => f.path.startsWith('boot/yphos/') && !f.path.endsWith('manifest.json')))
+			expect(listed).toContain(file.path);
+		expect(text('boot/yphos/apply.sh').match(/^place /gm)).toHaveLength(
+			files.filter((f) => f.path.startsWith('boot/yphos/root/')).length
+		);
 	});
 	it('carries whatever a person can type exactly, or the plan refuses it', () => {
 		const awkward = fc.string({ unit: 'grapheme', minLength: 1, maxLength: 30 });
-		const special = fc.constantFrom('"', "'", '%', '$', '\\', '#', '\n', '\u{1f3b5}', '-x', ';', '`', '%%n', '${A}', ' lead', 'trail ', '[x]', '#EXTM3U');
+		const special = fc.constantFrom(
+			'"',
+			"'",
+			'%',
+			'$',
+			'\\',
+			'#',
+			'\n',
+			'\u{1f3b5}',
+			'-x',
+			';',
+			'`',
+			'%%n',
+			'${A}',
+			' lead',
+			'trail ',
+			'[x]',
+			'#EXTM3U'
+		);
 		fc.assert(
-			fc.property(fc.array(fc.oneof(awkward, special), { minLength: 1, maxLength: 3 }).map((parts) => parts.join('')), (typed) => {
-				const parsed = planSchema.safeParse({ ...lounge, brief: { ...lounge.brief, name: typed }, sound: { ...lounge.sound, mixerName: typed }, sources: { ...lounge.sources, items: [{ id: 'x', location: 'Night ferry.wav', title: typed, durationSec: null, extra: [] }] } });
-				if (!parsed.success) return void expect(parsed.error.issues[0]!.message).not.toBe('');
-				const files = filesOf('bunkhouse-lounge', parsed.data);
-				const list = readM3u(textOf(files, '/opt/yphos/playlist.m3u8'));
-				expect(list.ok && list.value.entries.map((e) => e.title ?? '')).toEqual([typed.trim()]);
-				const unit = readUnit(textOf(files, '/etc/systemd/system/yphos-player.service'));
-				expect(unit.find((e) => e.key === 'Description')!.value.replaceAll('%%', '%')).toBe(`Plays for ${typed}`.trimEnd());
-				const heard = run({ plan: parsed.data, change: (b) => (b.soundCards[0]!.volume!.name = typed) });
-				expect(heard.first).not.toBeNull();
-			}),
+			fc.property(
+				fc.array(fc.oneof(awkward, special), { minLength: 1, maxLength: 3 }).map((parts) => parts.join('')),
+				(typed) => {
+					const parsed = planSchema.safeParse({
+						...lounge,
+						brief: { ...lounge.brief, name: typed },
+						sound: { ...lounge.sound, mixerName: typed },
+						sources: {
+							...lounge.sources,
+							items: [{ id: 'x', location: 'Night ferry.wav', title: typed, durationSec: null, extra: [] }]
+						}
+					});
+					if (!parsed.success) return void expect(parsed.error.issues[0]!.message).not.toBe('');
+					const files = filesOf('bunkhouse-lounge', parsed.data);
+					const list = readM3u(textOf(files, '/opt/yphos/playlist.m3u8'));
+					expect(list.ok && list.value.entries.map((e) => e.title ?? '')).toEqual([typed.trim()]);
+					const unit = readUnit(textOf(files, '/etc/systemd/system/yphos-player.service'));
+					expect(unit.find((e) => e.key === 'Description')!.value.replaceAll('%%', '%')).toBe(
+						`Plays for ${typed}`.trimEnd()
+					);
+					const heard = run({ plan: parsed.data, change: (b) => (b.soundCards[0]!.volume!.name = typed) });
+					expect(heard.first).not.toBeNull();
+				}
+			),
 			{ numRuns: 40 }
 		);
 	});
 	it('says the same in its files as the plan says', () => {
 		const files = filesOf('bunkhouse-lounge', lounge);
-		expect(readAlsaConf(textOf(files, '/etc/asound.conf'))).toMatchObject({ ok: true, value: { pcm: { default: { type: 'plug', slave: { pcm: 'hw:CARD=Field24,DEV=0' } } } } });
-		expect(Object.fromEntries(readMpvConf(textOf(files, '/etc/mpv/mpv.conf')).map((o) => [o.name, o.value]))).toMatchObject({ 'audio-device': 'alsa/hw:CARD=Field24,DEV=0', 'loop-playlist': 'inf', video: 'no' });
+		expect(readAlsaConf(textOf(files, '/etc/asound.conf'))).toMatchObject({
+			ok: true,
+			value: { pcm: { default: { type: 'plug', slave: { pcm: 'hw:CARD=Field24,DEV=0' } } } }
+		});
+		expect(
+			Object.fromEntries(readMpvConf(textOf(files, '/etc/mpv/mpv.conf')).map((o) => [o.name, o.value]))
+		).toMatchObject({ 'audio-device': 'alsa/hw:CARD=Field24,DEV=0', 'loop-playlist': 'inf', video: 'no' });
 	});
 });
 
@@ -92,20 +151,45 @@ describe('a rehearsal', () => {
 	it('foretells rate, width, level and pitch from the files alone', () => {
 		const { first, verdict } = run({ id: 'test-bench' });
 		// A sine at -12 dBFS peak has -15.05 dBFS RMS after 16 bit rounding; the plan takes 6 dB off.
-		expect(first!.heard).toMatchObject({ sampleRateHz: 48_000, bitDepth: 16, treatment: 'resampled from 44.1\u2009kHz', rmsDbfs: expect.closeTo(-21.01, 1), pitchHz: expect.closeTo(440, 1) });
+		expect(first!.heard).toMatchObject({
+			sampleRateHz: 48_000,
+			bitDepth: 16,
+			treatment: 'resampled from 44.1\u2009kHz',
+			rmsDbfs: expect.closeTo(-21.01, 1),
+			pitchHz: expect.closeTo(440, 1)
+		});
 		expect(verdict).toBe('Sound after 9.1\u2009s: 48\u2009kHz, 16 bit, resampled from 44.1\u2009kHz');
 	});
-	it('is the same every time', () => expect(run({ faults: [{ name: 'power-cut', atMs: 30_000 }] })).toEqual(run({ faults: [{ name: 'power-cut', atMs: 30_000 }] })));
+	it('is the same every time', () =>
+		expect(run({ faults: [{ name: 'power-cut', atMs: 30_000 }] })).toEqual(
+			run({ faults: [{ name: 'power-cut', atMs: 30_000 }] })
+		));
 	it.each([
-		['the converter has another name', (b: Bench) => (b.soundCards[0]!.cardId = 'Other'), 'the converter Field24 is not there'],
+		[
+			'the converter has another name',
+			(b: Bench) => (b.soundCards[0]!.cardId = 'Other'),
+			'the converter Field24 is not there'
+		],
 		['the amplifier is muted', (b: Bench) => (b.amplifier!.muted = true), 'the amplifier is muted'],
-		['its control has another name', (b: Bench) => (b.soundCards[0]!.volume!.name = 'PCM'), 'the converter has no control "Master"']
-	])('is silent, and says why, when %s', (_, change, why) => expect(run({ change })).toMatchObject({ first: null, verdict: `Silence: ${why}` }));
+		[
+			'its control has another name',
+			(b: Bench) => (b.soundCards[0]!.volume!.name = 'PCM'),
+			'the converter has no control "Master"'
+		]
+	])('is silent, and says why, when %s', (_, change, why) =>
+		expect(run({ change })).toMatchObject({ first: null, verdict: `Silence: ${why}` })
+	);
 	it('knows that a framed output refuses plain samples, as the findings do', () => {
 		const foghorn = endpoint('fog-horn-room').plan;
-		const started = { ...foghorn, programme: { ...foghorn.programme, startAtBoot: true }, network: { ...foghorn.network, way: 'wired' as const } };
+		const started = {
+			...foghorn,
+			programme: { ...foghorn.programme, startAtBoot: true },
+			network: { ...foghorn.network, way: 'wired' as const }
+		};
 		expect(run({ id: 'fog-horn-room', plan: started }).verdict).toContain('refused by this output');
-		expect(run({ id: 'fog-horn-room', plan: { ...started, sound: { ...started.sound, door: 'iec958' } } }).first).not.toBeNull();
+		expect(
+			run({ id: 'fog-horn-room', plan: { ...started, sound: { ...started.sound, door: 'iec958' } } }).first
+		).not.toBeNull();
 	});
 	it('a pulled converter silences it, and it comes back alone', () => {
 		const result = run({ faults: [{ name: 'converter-unplugged', atMs: 40_000, lastsMs: 10_000 }] });
@@ -114,10 +198,27 @@ describe('a rehearsal', () => {
 	});
 	it('a power cut starts everything again', () => {
 		const result = run({ faults: [{ name: 'power-cut', atMs: 40_000, lastsMs: 5_000 }] });
-		expect([39_000, 42_000, 46_000, 70_000].map((ms) => stateAt(result, ms))).toEqual(['sound', 'off', 'silence', 'sound']);
+		expect([39_000, 42_000, 46_000, 70_000].map((ms) => stateAt(result, ms))).toEqual([
+			'sound',
+			'off',
+			'silence',
+			'sound'
+		]);
 	});
 	it('a refused stream is passed over, or waited for when there is nothing else', () => {
-		const only = (locations: string[]): Plan => ({ ...lounge, sources: { ...lounge.sources, items: locations.map((location, n) => ({ id: String(n), location, title: location, durationSec: null, extra: [] })) } });
+		const only = (locations: string[]): Plan => ({
+			...lounge,
+			sources: {
+				...lounge.sources,
+				items: locations.map((location, n) => ({
+					id: String(n),
+					location,
+					title: location,
+					durationSec: null,
+					extra: []
+				}))
+			}
+		});
 		const stream = 'http://radio.skerrin.example:8000/harbour';
 		const refuse = (b: Bench) => b.streams.forEach((s) => (s.state = 'refuses'));
 		expect(run({ plan: only([stream, 'Night ferry.wav']), change: refuse }).first!.heard.title).toBe('Night ferry.wav');
@@ -135,18 +236,36 @@ describe('a rehearsal', () => {
 		const day = run({ forMs: 86_400_000, faults: [{ name: 'power-cut', atMs: 6 * 3_600_000 }] });
 		// 18:40 UTC in November is 18:40 on the Faroes: quiet from 22:00 (3 h 20 min on) to 07:00 (12 h 20 min on).
 		const hour = 3_600_000;
-		expect([3.2, 3.5, 6.1, 12.2, 12.5].map((h) => stateAt(day, h * hour))).toEqual(['sound', 'quiet', 'quiet', 'quiet', 'sound']);
+		expect([3.2, 3.5, 6.1, 12.2, 12.5].map((h) => stateAt(day, h * hour))).toEqual([
+			'sound',
+			'quiet',
+			'quiet',
+			'quiet',
+			'sound'
+		]);
 	});
 	it('a plan without a stop always sounds on its own bench', () => {
-		const change = fc.record({ travel: fc.constantFrom('follow', 'fixed', 'shared'), volumeAt: fc.constantFrom('fixed', 'player', 'converter'), volumeDb: fc.integer({ min: -40, max: 0 }), fixedRateHz: fc.constantFrom(44_100, 48_000, 96_000), cardId: fc.constantFrom('Field24', 'A-b_9', '') });
+		const change = fc.record({
+			travel: fc.constantFrom('follow', 'fixed', 'shared'),
+			volumeAt: fc.constantFrom('fixed', 'player', 'converter'),
+			volumeDb: fc.integer({ min: -40, max: 0 }),
+			fixedRateHz: fc.constantFrom(44_100, 48_000, 96_000),
+			cardId: fc.constantFrom('Field24', 'A-b_9', '')
+		});
 		fc.assert(
 			fc.property(change, fc.boolean(), fc.constantFrom('list', 'one', 'once'), (sound, waitForNetwork, loop) => {
-				const plan: Plan = { ...lounge, sound: { ...lounge.sound, ...sound } as Plan['sound'], sources: { ...lounge.sources, waitForNetwork }, programme: { ...lounge.programme, loop: loop as 'list', quiet: [] } };
+				const plan: Plan = {
+					...lounge,
+					sound: { ...lounge.sound, ...sound } as Plan['sound'],
+					sources: { ...lounge.sources, waitForNetwork },
+					programme: { ...lounge.programme, loop: loop as 'list', quiet: [] }
+				};
 				if (assess(chain, plan, contextFor(demoWorkshop, 'bunkhouse-lounge')).worst === 'stop') return;
 				expect(run({ plan }).first).not.toBeNull();
 			}),
 			{ numRuns: 60 }
 		);
 	});
-	it('the bench tone plays its list over and over without a gap that is noticed', () => expect(run({ id: 'test-bench', plan: bench }).spans.filter((s) => s.state === 'sound')).toHaveLength(1));
+	it('the bench tone plays its list over and over without a gap that is noticed', () =>
+		expect(run({ id: 'test-bench', plan: bench }).spans.filter((s) => s.state === 'sound')).toHaveLength(1));
 });

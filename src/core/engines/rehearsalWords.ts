@@ -5,7 +5,11 @@ import type { PlannedFault } from './rehearse';
 
 /** One line that says what was heard first, or why nothing was; then what each fault did. */
 export function describeRehearsal(
-	run: { readonly spans: readonly Span[]; readonly first: { readonly atMs: number; readonly heard: Heard } | null; readonly untilMs: number },
+	run: {
+		readonly spans: readonly Span[];
+		readonly first: { readonly atMs: number; readonly heard: Heard } | null;
+		readonly untilMs: number;
+	},
 	faults: readonly PlannedFault[]
 ): { verdict: string; words: string[] } {
 	const last = run.spans.at(-1);
@@ -15,13 +19,22 @@ export function describeRehearsal(
 	return { verdict, words: faults.map((fault) => describeFault(run.spans, fault, run.untilMs)) };
 }
 
-export const describeHeard = (heard: Heard): string => `${formatHz(heard.sampleRateHz)}, ${heard.bitDepth} bit, ${heard.treatment}`;
+export const describeHeard = (heard: Heard): string =>
+	`${formatHz(heard.sampleRateHz)}, ${heard.bitDepth} bit, ${heard.treatment}`;
 
 function describeFault(spans: readonly Span[], fault: PlannedFault, untilMs: number): string {
 	const label = FAULTS[fault.name].label;
-	const lost = spans.find((span) => span.fromMs >= fault.atMs - 1 && span.state !== 'sound' && span.fromMs <= fault.atMs + (fault.lastsMs ?? FAULTS[fault.name].lastsMs));
-	const wasSounding = spans.some((span) => span.state === 'sound' && span.fromMs < fault.atMs && span.toMs >= fault.atMs);
-	if (!wasSounding) return `${label} at ${formatSeconds(fault.atMs)}: nothing was sounding yet; compare the first sound.`;
+	const lost = spans.find(
+		(span) =>
+			span.fromMs >= fault.atMs - 1 &&
+			span.state !== 'sound' &&
+			span.fromMs <= fault.atMs + (fault.lastsMs ?? FAULTS[fault.name].lastsMs)
+	);
+	const wasSounding = spans.some(
+		(span) => span.state === 'sound' && span.fromMs < fault.atMs && span.toMs >= fault.atMs
+	);
+	if (!wasSounding)
+		return `${label} at ${formatSeconds(fault.atMs)}: nothing was sounding yet; compare the first sound.`;
 	if (!lost) return `${label} at ${formatSeconds(fault.atMs)}: nobody hears a difference.`;
 	const back = spans.find((span) => span.state === 'sound' && span.fromMs >= lost.fromMs);
 	return back

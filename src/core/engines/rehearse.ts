@@ -1,4 +1,13 @@
-import { applyCard, Machine, type Bench, type CardTree, type FaultName, type Heard, type Span, type TimelineEvent } from './machine';
+import {
+	applyCard,
+	Machine,
+	type Bench,
+	type CardTree,
+	type FaultName,
+	type Heard,
+	type Span,
+	type TimelineEvent
+} from './machine';
 import { describeRehearsal } from './rehearsalWords';
 import { joinSound } from './spans';
 import { FAULTS } from './machine/machine';
@@ -39,12 +48,20 @@ export function rehearse({ links, card, bench, startUtcMs, forMs, faults = [] }:
 	const machine = new Machine(card, disk, bench, startUtcMs, timeZone);
 	for (const link of links) link.rehearse(machine);
 	for (const fault of faults) planFault(machine, fault);
-	if (!card.has('boot/yphos/apply.sh')) machine.log('card', 'There is no apply.sh on the card: nothing is set up', '', 'bad');
+	if (!card.has('boot/yphos/apply.sh'))
+		machine.log('card', 'There is no apply.sh on the card: nothing is set up', '', 'bad');
 	for (const path of disk.missing) machine.log('card', `apply.sh stops: ${path} is not on the card`, '', 'bad');
 	machine.clock.at(0, () => machine.mains(true));
 	machine.clock.runUntil(forMs);
 	machine.finish();
-	const result = { events: machine.events, spans: joinSound(machine.spans), first: machine.firstHeard, untilMs: forMs, startUtcMs, timeZone };
+	const result = {
+		events: machine.events,
+		spans: joinSound(machine.spans),
+		first: machine.firstHeard,
+		untilMs: forMs,
+		startUtcMs,
+		timeZone
+	};
 	return { ...result, ...describeRehearsal(result, faults) };
 }
 

@@ -15,7 +15,11 @@ export interface SheetPhase {
 /** All steps in the order in which a person does them; what needs a restart shares one, at the end of its phase. */
 export function runSheet(chain: readonly Link[], plan: Plan, context: Context): SheetPhase[] {
 	const claims = collectClaims(chain, plan, context);
-	const all = chain.flatMap((link) => link.steps(plan, context, claims).map((step): SheetStep => ({ ...step, key: `${link.id}.${step.id}`, link: link.id })));
+	const all = chain.flatMap((link) =>
+		link
+			.steps(plan, context, claims)
+			.map((step): SheetStep => ({ ...step, key: `${link.id}.${step.id}`, link: link.id }))
+	);
 	return PHASES.map((phase) => {
 		const steps = all.filter((step) => step.phase === phase);
 		const restart = steps.some((step) => step.needsRestart);

@@ -8,8 +8,13 @@ export function joinSound(spans: readonly Span[]): Span[] {
 	const joined: Span[] = [];
 	spans.forEach((span, n) => {
 		const last = joined.at(-1);
-		const isGap = span.state === 'silence' && span.toMs - span.fromMs < UNNOTICED_MS && last?.state === 'sound' && spans[n + 1]?.state === 'sound';
-		if (last && last.state === 'sound' && (isGap || span.state === 'sound')) joined[joined.length - 1] = { ...last, toMs: span.toMs };
+		const isGap =
+			span.state === 'silence' &&
+			span.toMs - span.fromMs < UNNOTICED_MS &&
+			last?.state === 'sound' &&
+			spans[n + 1]?.state === 'sound';
+		if (last && last.state === 'sound' && (isGap || span.state === 'sound'))
+			joined[joined.length - 1] = { ...last, toMs: span.toMs };
 		else joined.push(span);
 	});
 	return joined;

@@ -9,5 +9,7 @@ export function write(chain: readonly Link[], plan: Plan, context: Context, secr
 	const claims = collectClaims(chain, plan, context);
 	const made = chain.flatMap((link) => link.files(plan, context, claims, secrets));
 	const seals = chain.flatMap((link) => link.seal?.(made, plan, claims) ?? []);
-	return [...made, ...seals, printRunSheet(plan.brief.name, runSheet(chain, plan, context))].sort((a, b) => (a.path < b.path ? -1 : 1));
+	return [...made, ...seals, printRunSheet(plan.brief.name, runSheet(chain, plan, context))].sort((a, b) =>
+		a.path < b.path ? -1 : 1
+	);
 }

@@ -18,7 +18,8 @@ import { MAY_SOUND } from './programme/scripts';
 import { WEEKDAYS } from './programme/settings';
 
 const lounge = demoWorkshop.endpoints[0]!;
-const ids = (plan: Plan): string[] => assess(chain, plan, contextFor(demoWorkshop, lounge.id)).findings.map((f) => f.id);
+const ids = (plan: Plan): string[] =>
+	assess(chain, plan, contextFor(demoWorkshop, lounge.id)).findings.map((f) => f.id);
 
 describe('findings', () => {
 	it.each([
@@ -45,20 +46,34 @@ describe('findings', () => {
 });
 
 describe('quiet hours', () => {
-	const hours = fc.record({ weekdays: fc.subarray([...WEEKDAYS]), from: clock(), until: clock() }).filter((h) => h.from !== h.until);
+	const hours = fc
+		.record({ weekdays: fc.subarray([...WEEKDAYS]), from: clock(), until: clock() })
+		.filter((h) => h.from !== h.until);
 	function clock() {
-		return fc.tuple(fc.integer({ min: 0, max: 23 }), fc.constantFrom('00', '30')).map(([h, m]) => `${String(h).padStart(2, '0')}:${m}`);
+		return fc
+			.tuple(fc.integer({ min: 0, max: 23 }), fc.constantFrom('00', '30'))
+			.map(([h, m]) => `${String(h).padStart(2, '0')}:${m}`);
 	}
 	it('the script on the endpoint and the simulated one agree at every hour', () => {
 		const dir = mkdtempSync(join(tmpdir(), 'yphos-quiet-'));
 		writeFileSync(join(dir, 'may-sound.sh'), MAY_SOUND.join('\n'));
-		const cases = fc.sample(fc.tuple(fc.array(hours, { minLength: 1, maxLength: 3 }), fc.integer({ min: 1, max: 7 }), clock()), { numRuns: 60, seed: 3 });
+		const cases = fc.sample(
+			fc.tuple(fc.array(hours, { minLength: 1, maxLength: 3 }), fc.integer({ min: 1, max: 7 }), clock()),
+			{ numRuns: 60, seed: 3 }
+		);
 		for (const [list, weekday, time] of cases) {
 			const data = list.map(quietLine).join('\n') + '\n';
 			writeFileSync(join(dir, 'quiet.txt'), data);
 			let code = 0;
 			try {
-				execFileSync('sh', [join(dir, 'may-sound.sh')], { env: { PATH: process.env.PATH, YPHOS_QUIET_HOURS: join(dir, 'quiet.txt'), YPHOS_WEEKDAY: String(weekday), YPHOS_TIME: time.replace(':', '') } });
+				execFileSync('sh', [join(dir, 'may-sound.sh')], {
+					env: {
+						PATH: process.env.PATH,
+						YPHOS_QUIET_HOURS: join(dir, 'quiet.txt'),
+						YPHOS_WEEKDAY: String(weekday),
+						YPHOS_TIME: time.replace(':', '')
+					}
+				});
 			} catch (error) {
 				code = (error as { status: number }).status;
 			}
@@ -73,7 +88,10 @@ describe('quiet hours', () => {
 					const d = new Date(ms);
 					return isQuiet(data, ((d.getUTCDay() + 6) % 7) + 1, d.getUTCHours() * 100 + d.getUTCMinutes());
 				};
-				for (const [which, expected] of [['begins', true], ['ends', false]] as const) {
+				for (const [which, expected] of [
+					['begins', true],
+					['ends', false]
+				] as const) {
 					const rule = readCalendar(quietCalendars(one)[which]);
 					if (!rule.ok) throw new Error(quietCalendars(one)[which]);
 					for (const at of nextElapses(rule.value, 'UTC', Date.UTC(2026, 10, 24), 7)) {
@@ -90,12 +108,15 @@ describe('quiet hours', () => {
 describe('names of files on the card', () => {
 	it('are ones that every file system takes, and no two meet', () => {
 		fc.assert(
-			fc.property(fc.array(fc.string({ unit: 'grapheme', minLength: 1, maxLength: 80 }), { minLength: 2, maxLength: 5 }), (names) => {
-				const distinct = [...new Set(names)];
-				const made = distinct.map(cardFileName);
-				expect(new Set(made).size).toBe(distinct.length);
-				for (const name of made) expect(name).toMatch(/^[^"*/:<>?\\|]{1,120}$/u);
-			})
+			fc.property(
+				fc.array(fc.string({ unit: 'grapheme', minLength: 1, maxLength: 80 }), { minLength: 2, maxLength: 5 }),
+				(names) => {
+					const distinct = [...new Set(names)];
+					const made = distinct.map(cardFileName);
+					expect(new Set(made).size).toBe(distinct.length);
+					for (const name of made) expect(name).toMatch(/^[^"*/:<>?\\|]{1,120}$/u);
+				}
+			)
 		);
 		expect(cardFileName('Night ferry.wav')).toBe('Night ferry.wav');
 		expect(cardFileName('Who? "Me".flac')).toMatch(/^Who_ _Me_-[0-9a-f]{8}\.flac$/);
@@ -112,16 +133,25 @@ describe('figures', () => {
 	it('of storage', () => {
 		expect(computeSize(12_500_000, 3600)).toMatchObject({ bytes: 5_625_000_000, gigabytes: 5.625 });
 		expect(computeCardRoom({ capacityGb: 64, reservedPercent: 10, systemGb: 0 }).usableBytes).toBe(57_600_000_000);
-		expect(computeRetention({ policy: 'untilFull', usableBytes: 100, newBytesByDay: [60, 30, 50, 200] })).toEqual({ usedBytesByDay: [60, 90, 80, 200], peakBytes: 200, firstOverflowDay: 4, daysDeletedInOrder: [1, 2, 3] });
+		expect(computeRetention({ policy: 'untilFull', usableBytes: 100, newBytesByDay: [60, 30, 50, 200] })).toEqual({
+			usedBytesByDay: [60, 90, 80, 200],
+			peakBytes: 200,
+			firstOverflowDay: 4,
+			daysDeletedInOrder: [1, 2, 3]
+		});
 	});
 	it('of the lead: what is lost is what the current drops', () => {
 		const ohm = loopOhm(2, 0.33);
-		expect(ohm).toBeCloseTo(0.0172414 * 4 / 0.33 + 0.04, 9);
+		expect(ohm).toBeCloseTo((0.0172414 * 4) / 0.33 + 0.04, 9);
 		fc.assert(
-			fc.property(fc.double({ min: 0.1, max: 20, noNaN: true }), fc.double({ min: 0.01, max: 0.3, noNaN: true }), (watts, r) => {
-				const volts = voltsAtConstantPower(5.1, r, watts);
-				if (volts !== null) expect(5.1 - (watts / volts) * r).toBeCloseTo(volts, 6);
-			})
+			fc.property(
+				fc.double({ min: 0.1, max: 20, noNaN: true }),
+				fc.double({ min: 0.01, max: 0.3, noNaN: true }),
+				(watts, r) => {
+					const volts = voltsAtConstantPower(5.1, r, watts);
+					if (volts !== null) expect(5.1 - (watts / volts) * r).toBeCloseTo(volts, 6);
+				}
+			)
 		);
 		expect(voltsAtConstantPower(5, 1, 10)).toBeNull();
 	});

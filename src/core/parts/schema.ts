@@ -4,10 +4,23 @@ import { lineText } from '../plan/text';
 /** How sure a figure is: from a standard, typical for the class, or measured by the person. */
 export const SURENESS = ['standard', 'typical', 'measured'] as const;
 
-const base = { id: z.string().min(1), name: lineText(80).min(1), sure: z.enum(SURENESS), price: z.number().min(0).nullable() };
+const base = {
+	id: z.string().min(1),
+	name: lineText(80).min(1),
+	sure: z.enum(SURENESS),
+	price: z.number().min(0).nullable()
+};
 
 /** ALSA sample formats with the bits that matter in each. Source: alsa-lib, snd_pcm_format_width. */
-export const SAMPLE_BITS = { U8: 8, S16_LE: 16, S24_LE: 24, S24_3LE: 24, S32_LE: 32, FLOAT_LE: 24, IEC958_SUBFRAME_LE: 24 } as const;
+export const SAMPLE_BITS = {
+	U8: 8,
+	S16_LE: 16,
+	S24_LE: 24,
+	S24_3LE: 24,
+	S32_LE: 32,
+	FLOAT_LE: 24,
+	IEC958_SUBFRAME_LE: 24
+} as const;
 export type SampleFormat = keyof typeof SAMPLE_BITS;
 const sampleFormat = z.enum(Object.keys(SAMPLE_BITS) as [SampleFormat, ...SampleFormat[]]);
 
@@ -34,7 +47,12 @@ const board = z.object({
 	radio: z.boolean(),
 	wired: z.boolean()
 });
-const supply = z.object({ ...base, kind: z.literal('supply'), volts: z.number().positive(), amperes: z.number().positive() });
+const supply = z.object({
+	...base,
+	kind: z.literal('supply'),
+	volts: z.number().positive(),
+	amperes: z.number().positive()
+});
 const card = z.object({ ...base, kind: z.literal('card'), capacityGb: z.number().positive() });
 const converter = z.object({
 	...base,

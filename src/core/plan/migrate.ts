@@ -6,7 +6,9 @@ type Saved = Record<string, unknown>;
 export type Migration = (saved: Saved) => Saved;
 
 const each = (list: unknown, change: (item: Saved) => Saved): unknown =>
-	Array.isArray(list) ? list.map((item) => (typeof item === 'object' && item !== null ? change(item as Saved) : item)) : list;
+	Array.isArray(list)
+		? list.map((item) => (typeof item === 'object' && item !== null ? change(item as Saved) : item))
+		: list;
 
 /** Keyed by the version they start from. */
 export const migrations: Readonly<Record<number, Migration>> = {
@@ -26,7 +28,10 @@ export function migrate(saved: unknown, steps = migrations, newest: number = WOR
 	if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
 		return fault('version-unknown', 'The file does not say which version wrote it, so it cannot be read safely.');
 	if (version > newest)
-		return fault('version-newer', `The file was written by a later Yphos (version ${version}, this one knows ${newest}). Update Yphos, then open it.`);
+		return fault(
+			'version-newer',
+			`The file was written by a later Yphos (version ${version}, this one knows ${newest}). Update Yphos, then open it.`
+		);
 	for (let v = version; v < newest; v++) {
 		const step = steps[v];
 		if (!step) return fault('version-unknown', `No way is known from version ${v} to ${v + 1}.`);

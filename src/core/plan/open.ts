@@ -33,7 +33,10 @@ export function openWorkshop(text: string, timeZone: string): Result<Opened> {
 	try {
 		saved = JSON.parse(text);
 	} catch (error) {
-		return fault('not-json', `The file is not readable as JSON, perhaps cut off: ${(error as Error).message}. Keep it; fetch another copy.`);
+		return fault(
+			'not-json',
+			`The file is not readable as JSON, perhaps cut off: ${(error as Error).message}. Keep it; fetch another copy.`
+		);
 	}
 	return openSaved(saved, timeZone);
 }

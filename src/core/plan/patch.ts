@@ -19,12 +19,17 @@ export function diff(before: unknown, after: unknown, path: readonly (string | n
 	if (!bothLists && !bothObjects) return [{ path, before, after }];
 	const a = before as Container;
 	const b = after as Container;
-	return [...new Set([...Object.keys(a), ...Object.keys(b)])].flatMap((key) => diff(a[key], b[key], [...path, bothLists ? Number(key) : key]));
+	return [...new Set([...Object.keys(a), ...Object.keys(b)])].flatMap((key) =>
+		diff(a[key], b[key], [...path, bothLists ? Number(key) : key])
+	);
 }
 
 /** Applies changes forward, or takes them back. Gives a new value; shares what did not change. */
 export function applyChanges<T>(value: T, changes: readonly Change[], way: 'forward' | 'back'): T {
-	return changes.reduce<unknown>((current, { path, before, after }) => setAt(current, path, way === 'forward' ? after : before), value) as T;
+	return changes.reduce<unknown>(
+		(current, { path, before, after }) => setAt(current, path, way === 'forward' ? after : before),
+		value
+	) as T;
 }
 
 function setAt(value: unknown, path: readonly (string | number)[], to: unknown): unknown {

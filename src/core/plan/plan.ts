@@ -30,6 +30,17 @@ export const emptyPlan = (name: string, hostName: string): Plan => ({
 	card: { reservePercent: 10, logsInMemory: true },
 	network: { hostName, way: 'wired', ssid: '', countryCode: '' },
 	sources: { listTitle: '', header: [], items: [], waitForNetwork: true },
-	sound: { cardId: '', deviceNumber: 0, door: 'hw', travel: 'follow', fixedRateHz: 48_000, volumeAt: 'player', volumeDb: -12, mixerName: '', distanceM: 2.5, loudestDb: 95 },
+	sound: {
+		cardId: '',
+		deviceNumber: 0,
+		door: 'hw',
+		travel: 'follow',
+		fixedRateHz: 48_000,
+		volumeAt: 'player',
+		volumeDb: -12,
+		mixerName: '',
+		distanceM: 2.5,
+		loudestDb: 95
+	},
 	programme: { startAtBoot: true, loop: 'list', shuffle: false, quiet: [] }
 });

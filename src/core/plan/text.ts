@@ -1,6 +1,5 @@
 import { z } from 'zod';
 
-// eslint-disable-next-line no-control-regex
 const CONTROL = /[\u0000-\u001f\u007f\u0085\u2028\u2029]/;
 const LONE_SURROGATE = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
 
@@ -10,4 +9,7 @@ export const lineText = (maxLength = 200) =>
 		.string()
 		.max(maxLength, `At most ${maxLength} characters.`)
 		.refine((text) => !CONTROL.test(text), 'A line break, tab or control character is in it. Remove it.')
-		.refine((text) => !LONE_SURROGATE.test(text), 'Half of a character is in it, perhaps from a bad copy. Type it again.');
+		.refine(
+			(text) => !LONE_SURROGATE.test(text),
+			'Half of a character is in it, perhaps from a bad copy. Type it again.'
+		);

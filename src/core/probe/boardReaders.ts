@@ -1,25 +1,45 @@
 import { z } from 'zod';
 import type { Reader } from './soundReaders';
 
-const filled = (lines: readonly string[]): string[] => lines.map((line) => line.trim()).filter((line) => line !== '' && !/^\((?:not installed|none|ended with code \d+)\)$/.test(line));
+const filled = (lines: readonly string[]): string[] =>
+	lines
+		.map((line) => line.trim())
+		.filter((line) => line !== '' && !/^\((?:not installed|none|ended with code \d+)\)$/.test(line));
 
 const useAll = (lines: readonly string[], used: Set<number>): void => lines.forEach((_, n) => used.add(n));
 
 /** Files of one value each: only their path says what the value means. */
-const ONE_VALUE: readonly { readonly path: RegExp; readonly what: string; read(values: string[], found: Parameters<Reader>[1], m: RegExpExecArray): void }[] = [
-	{ path: /(?:device-tree\/model|dmi\/id\/product_name)$/, what: 'model', read: ([model], { facts }) => (facts.model ??= model ?? null) },
+const ONE_VALUE: readonly {
+	readonly path: RegExp;
+	readonly what: string;
+	read(values: string[], found: Parameters<Reader>[1], m: RegExpExecArray): void;
+}[] = [
+	{
+		path: /(?:device-tree\/model|dmi\/id\/product_name)$/,
+		what: 'model',
+		read: ([model], { facts }) => (facts.model ??= model ?? null)
+	},
 	{
 		path: /drm\/card\d+-([\w-]+)\/status$/,
 		what: 'screen sockets',
-		read: ([status], { facts }, m) => void facts.connectors.push({ name: m[1]!, connected: status === 'connected', modes: [], edidHex: null })
+		read: ([status], { facts }, m) =>
+			void facts.connectors.push({ name: m[1]!, connected: status === 'connected', modes: [], edidHex: null })
 	},
 	{
 		path: /drm\/card\d+-([\w-]+)\/modes$/,
 		what: 'screen modes',
 		read: (modes, { facts }, m) => facts.connectors.find((c) => c.name === m[1])?.modes.push(...new Set(modes))
 	},
-	{ path: /net\/(\w+)\/speed$/, what: 'link speed', read: ([mbps], { facts }, m) => Number(mbps) > 0 && facts.linkMbps.push({ name: m[1]!, mbps: Number(mbps) }) },
-	{ path: /(thermal_zone\d+)\/type$/, what: 'temperatures', read: ([type], { facts }, m) => void facts.temperaturesC.push({ name: `${m[1]} ${type ?? ''}`, celsius: NaN }) },
+	{
+		path: /net\/(\w+)\/speed$/,
+		what: 'link speed',
+		read: ([mbps], { facts }, m) => Number(mbps) > 0 && facts.linkMbps.push({ name: m[1]!, mbps: Number(mbps) })
+	},
+	{
+		path: /(thermal_zone\d+)\/type$/,
+		what: 'temperatures',
+		read: ([type], { facts }, m) => void facts.temperaturesC.push({ name: `${m[1]} ${type ?? ''}`, celsius: NaN })
+	},
 	{
 		path: /(thermal_zone\d+)\/temp$/,
 		what: 'temperatures',
@@ -32,8 +52,17 @@ const ONE_VALUE: readonly { readonly path: RegExp; readonly what: string; read(v
 			} else facts.temperaturesC.push({ name: m[1]!, celsius });
 		}
 	},
-	{ path: /hwmon\d+\/in\w*_alarm$/, what: 'supply alarms', read: ([text], { facts }) => (facts.supplyAlarm = (facts.supplyAlarm ?? false) || text === '1') },
-	{ path: /get_throttled$/, what: 'throttle flags', read: ([text], { facts }) => (facts.supplyAlarm = (facts.supplyAlarm ?? false) || (parseInt(text ?? '0', 16) & 0x10001) !== 0) }
+	{
+		path: /hwmon\d+\/in\w*_alarm$/,
+		what: 'supply alarms',
+		read: ([text], { facts }) => (facts.supplyAlarm = (facts.supplyAlarm ?? false) || text === '1')
+	},
+	{
+		path: /get_throttled$/,
+		what: 'throttle flags',
+		read: ([text], { facts }) =>
+			(facts.supplyAlarm = (facts.supplyAlarm ?? false) || (parseInt(text ?? '0', 16) & 0x10001) !== 0)
+	}
 ];
 
 export const readOneValue: Reader = ({ heading, lines }, found, used) => {
@@ -68,7 +97,9 @@ export const readEdidHex: Reader = ({ heading, lines }, found, used) => {
 /** Memory, system and time of the report, each known by its own words. */
 export const readSystem: Reader = ({ heading, lines }, { facts, understood }, used) => {
 	lines.forEach((line, n) => {
-		const memory = /^MemTotal:\s+(\d+) kB$/.exec(line)?.[1] ?? (/^Mem:\s+(\d+)/.exec(line)?.[1] && heading === 'free' ? /^Mem:\s+(\d+)/.exec(line)![1] : undefined);
+		const memory =
+			/^MemTotal:\s+(\d+) kB$/.exec(line)?.[1] ??
+			(/^Mem:\s+(\d+)/.exec(line)?.[1] && heading === 'free' ? /^Mem:\s+(\d+)/.exec(line)![1] : undefined);
 		const system = /^PRETTY_NAME="?(.*?)"?$/.exec(line)?.[1];
 		if (memory !== undefined) {
 			facts.memoryMb = Math.round(Number(memory) / 1024);
@@ -77,7 +108,12 @@ export const readSystem: Reader = ({ heading, lines }, { facts, understood }, us
 			facts.system = system;
 			understood.add('system');
 		} else if (/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\dZ$/.test(line)) facts.takenUtc = line;
-		else if (!/^\w[\w()]*:\s+\d+(?: kB)?$|^[A-Z][A-Z_]*=|^Linux version |^(?:x86_64|aarch64|armv\w+|riscv64)$|^Bus \d+ Device \d+: |^\((?:not installed|none|ended with code \d+)\)$/.test(line)) return;
+		else if (
+			!/^\w[\w()]*:\s+\d+(?: kB)?$|^[A-Z][A-Z_]*=|^Linux version |^(?:x86_64|aarch64|armv\w+|riscv64)$|^Bus \d+ Device \d+: |^\((?:not installed|none|ended with code \d+)\)$/.test(
+				line
+			)
+		)
+			return;
 		used.add(n);
 	});
 	if (heading.startsWith('ls /dev/dvb') || heading.startsWith('iw ')) {
@@ -100,7 +136,11 @@ const lsblk = z.object({
 	)
 });
 const addresses = z.array(
-	z.object({ ifname: z.string(), operstate: z.string().optional(), addr_info: z.array(z.object({ local: z.string().optional(), prefixlen: z.number().optional() })).optional() })
+	z.object({
+		ifname: z.string(),
+		operstate: z.string().optional(),
+		addr_info: z.array(z.object({ local: z.string().optional(), prefixlen: z.number().optional() })).optional()
+	})
 );
 
 /** JSON listings: `lsblk -J -b` and `ip -j addr`, wherever they stand in the text. */
@@ -139,7 +179,10 @@ function takeJson(value: unknown, { facts, understood }: Parameters<Reader>[1]):
 	}
 	const nets = addresses.safeParse(value);
 	if (!nets.success || nets.data.length === 0) return false;
-	for (const net of nets.data) for (const info of net.addr_info ?? []) if (info.local && net.ifname !== 'lo') facts.addresses.push({ name: net.ifname, address: info.local, up: net.operstate === 'UP' });
+	for (const net of nets.data)
+		for (const info of net.addr_info ?? [])
+			if (info.local && net.ifname !== 'lo')
+				facts.addresses.push({ name: net.ifname, address: info.local, up: net.operstate === 'UP' });
 	understood.add('addresses');
 	return true;
 }

@@ -25,9 +25,26 @@ export const probeFactsSchema = z.object({
 	system: z.string().nullable(),
 	memoryMb: z.number().nullable(),
 	soundDevices: z.array(soundDeviceSchema),
-	connectors: z.array(z.object({ name: z.string(), connected: z.boolean(), modes: z.array(z.string()), edidHex: z.string().nullable() })),
-	displaySound: z.array(z.object({ cardIndex: z.number(), monitor: z.string().nullable(), present: z.boolean(), formats: z.array(z.string()) })),
-	disks: z.array(z.object({ name: z.string(), sizeBytes: z.number(), type: z.string(), mountPoints: z.array(z.string()), removable: z.boolean() })),
+	connectors: z.array(
+		z.object({ name: z.string(), connected: z.boolean(), modes: z.array(z.string()), edidHex: z.string().nullable() })
+	),
+	displaySound: z.array(
+		z.object({
+			cardIndex: z.number(),
+			monitor: z.string().nullable(),
+			present: z.boolean(),
+			formats: z.array(z.string())
+		})
+	),
+	disks: z.array(
+		z.object({
+			name: z.string(),
+			sizeBytes: z.number(),
+			type: z.string(),
+			mountPoints: z.array(z.string()),
+			removable: z.boolean()
+		})
+	),
 	addresses: z.array(z.object({ name: z.string(), address: z.string(), up: z.boolean() })),
 	linkMbps: z.array(z.object({ name: z.string(), mbps: z.number() })),
 	temperaturesC: z.array(z.object({ name: z.string(), celsius: z.number() })),

@@ -35,4 +35,12 @@ export class Found {
 	}
 }
 
-export const emptyCard = (): FoundCard => ({ id: null, name: null, usbSpeed: null, usbPlace: null, devices: new Map(), settings: [], mixers: [] });
+export const emptyCard = (): FoundCard => ({
+	id: null,
+	name: null,
+	usbSpeed: null,
+	usbPlace: null,
+	devices: new Map(),
+	settings: [],
+	mixers: []
+});

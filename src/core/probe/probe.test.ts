@@ -6,7 +6,12 @@ import { readProbe } from '.';
 
 /** What probe.sh printed on a real Debian start with an emulated USB converter. */
 const report = readFileSync(resolve(import.meta.dirname, 'fixtures/emulated.txt'), 'utf8');
-const field24 = { cardId: 'Field24', deviceNumber: 0, usbSpeed: 'full', playback: { ratesHz: [48_000], formats: ['S16_LE'], channels: [2] } };
+const field24 = {
+	cardId: 'Field24',
+	deviceNumber: 0,
+	usbSpeed: 'full',
+	playback: { ratesHz: [48_000], formats: ['S16_LE'], channels: [2] }
+};
 const facts = (text: string) => {
 	const read = readProbe(text);
 	if (!read.ok) throw new Error(read.faults[0]!.message);
@@ -17,9 +22,16 @@ describe('a whole report', () => {
 	it('gives devices by lasting name, with abilities, doors and volume', () => {
 		const read = facts(report);
 		expect(read.soundDevices).toHaveLength(1);
-		expect(read.soundDevices[0]).toMatchObject({ ...field24, mixers: [{ name: 'Audio Output Volume Control', nowDb: -0.5 }] });
+		expect(read.soundDevices[0]).toMatchObject({
+			...field24,
+			mixers: [{ name: 'Audio Output Volume Control', nowDb: -0.5 }]
+		});
 		expect(read.soundDevices[0]!.doors).toContain('iec958');
-		expect(read).toMatchObject({ memoryMb: 1967, takenUtc: '2026-11-24T04:02:02Z', connectors: [{ name: 'HDMI-A-1', connected: true }] });
+		expect(read).toMatchObject({
+			memoryMb: 1967,
+			takenUtc: '2026-11-24T04:02:02Z',
+			connectors: [{ name: 'HDMI-A-1', connected: true }]
+		});
 		expect(read.connectors[0]!.edidHex).toHaveLength(512);
 		expect(read.disks.map((d) => [d.name, d.mountPoints])).toEqual([
 			['vda', ['/']],
@@ -35,7 +47,10 @@ describe('a whole report', () => {
 		const parts = report.split(/^(?==== )/m);
 		fc.assert(
 			fc.property(fc.shuffledSubarray(parts, { minLength: parts.length }), (shuffled) => {
-				const dressed = shuffled.join('').replace(/\n/g, '\r\n').replace(/card 0:/g, '\u001b[32mcard 0:\u001b[0m');
+				const dressed = shuffled
+					.join('')
+					.replace(/\n/g, '\r\n')
+					.replace(/card 0:/g, '\u001b[32mcard 0:\u001b[0m');
 				expect(facts(dressed).soundDevices).toMatchObject([field24]);
 			}),
 			{ numRuns: 25 }
@@ -63,7 +78,9 @@ describe('one listing alone', () => {
 		expect(facts(pasted).soundDevices).toMatchObject([field24]);
 	});
 	it('joins a bare stream listing to the card at the same socket', () => {
-		expect(facts(section('cat /proc/asound/card0/stream0') + '\n' + section('cat /proc/asound/cards')).soundDevices).toMatchObject([field24]);
+		expect(
+			facts(section('cat /proc/asound/card0/stream0') + '\n' + section('cat /proc/asound/cards')).soundDevices
+		).toMatchObject([field24]);
 	});
 });
 
@@ -100,14 +117,23 @@ sad0_coding_type\t[0x1] LPCM
 === cat /sys/devices/platform/soc/soc:firmware/get_throttled ===
 50005`;
 	const read = facts(text);
-	expect(read.soundDevices[0]!.playback).toEqual({ ratesHz: [44_100, 48_000, 88_200, 96_000, 192_000], formats: ['S24_3LE', 'S32_LE'], channels: [2, 8] });
+	expect(read.soundDevices[0]!.playback).toEqual({
+		ratesHz: [44_100, 48_000, 88_200, 96_000, 192_000],
+		formats: ['S24_3LE', 'S32_LE'],
+		channels: [2, 8]
+	});
 	expect(read.displaySound).toEqual([{ cardIndex: 0, monitor: 'Lantern', present: true, formats: ['LPCM'] }]);
 	expect(read.supplyAlarm).toBe(true);
 });
 
 it('says what it did not understand, and refuses what is no report at all', () => {
-	const read = readProbe('=== aplay -l ===\naplay: device_list:274: no soundcards found...\n=== uname -m ===\naarch64\n=== cat /proc/meminfo ===\nMemTotal: 1000000 kB');
+	const read = readProbe(
+		'=== aplay -l ===\naplay: device_list:274: no soundcards found...\n=== uname -m ===\naarch64\n=== cat /proc/meminfo ===\nMemTotal: 1000000 kB'
+	);
 	expect(read.ok && read.value.notUnderstood).toEqual(['aplay: device_list:274: no soundcards found...']);
-	expect(readProbe('Dear all, the tide table is attached.')).toMatchObject({ ok: false, faults: [{ code: 'probe-nothing' }] });
+	expect(readProbe('Dear all, the tide table is attached.')).toMatchObject({
+		ok: false,
+		faults: [{ code: 'probe-nothing' }]
+	});
 	fc.assert(fc.property(fc.string({ maxLength: 300 }), (text) => void readProbe(text)));
 });

@@ -14,7 +14,18 @@ export interface ProbeReport {
 	readonly notUnderstood: readonly string[];
 }
 
-const READERS: readonly Reader[] = [readOneValue, readEdidHex, readAplayList, readAplayNames, readCards, readStream, readMixers, readEld, readJson, readSystem];
+const READERS: readonly Reader[] = [
+	readOneValue,
+	readEdidHex,
+	readAplayList,
+	readAplayNames,
+	readCards,
+	readStream,
+	readMixers,
+	readEld,
+	readJson,
+	readSystem
+];
 const SHOWN_LINES = 20;
 
 /**
@@ -32,7 +43,10 @@ export function readProbe(text: string): Result<ProbeReport> {
 		});
 	}
 	if (found.understood.size === 0)
-		return fault('probe-nothing', 'Nothing in this text is known. Paste what probe.sh printed, or the answer to "aplay -l" or "cat /proc/asound/cards".');
+		return fault(
+			'probe-nothing',
+			'Nothing in this text is known. Paste what probe.sh printed, or the answer to "aplay -l" or "cat /proc/asound/cards".'
+		);
 	joinLoose(found);
 	found.facts.soundDevices = soundDevices(found);
 	found.facts.temperaturesC = found.facts.temperaturesC.filter((t) => Number.isFinite(t.celsius));
@@ -72,7 +86,9 @@ function soundDevices(found: Found): SoundDevice[] {
 const isKnownFormat = (format: string): format is SampleFormat => format in SAMPLE_BITS;
 
 function playbackOf(card: FoundCard): Playback | null {
-	const known = card.settings.filter((setting) => isKnownFormat(setting.format) && setting.ratesHz.length && setting.channels > 0);
+	const known = card.settings.filter(
+		(setting) => isKnownFormat(setting.format) && setting.ratesHz.length && setting.channels > 0
+	);
 	if (known.length === 0) return null;
 	const all = <T>(pick: (setting: StreamSetting) => readonly T[]): T[] => [...new Set(known.flatMap(pick))];
 	return {

@@ -77,7 +77,8 @@ export const readStream: Reader = ({ heading, lines }, found, used) => {
 		if (/^(Playback|Capture):$/.test(line)) way = line.slice(0, -1);
 		else if (value('Format') !== undefined) format = value('Format')!.replace(/^.*\s/, '');
 		else if (value('Channels') !== undefined) channels = Number(value('Channels'));
-		else if (value('Rates') !== undefined && way === 'Playback') card.settings.push({ format, channels, ratesHz: readRates(value('Rates')!) });
+		else if (value('Rates') !== undefined && way === 'Playback')
+			card.settings.push({ format, channels, ratesHz: readRates(value('Rates')!) });
 		else if (line !== '' && !/^ +\S/.test(line)) return;
 		used.add(n);
 	});
@@ -106,7 +107,8 @@ export const readMixers: Reader = ({ heading, lines }, found, used) => {
 			found.understood.add('volume controls');
 			used.add(n);
 		} else if (name && /^ {2}\S/.test(line)) {
-			if (/^ {2}Capabilities:.*\bp?volume\b/.test(line)) found.card(index).mixers.push((mixer = { name, lowestDb: null, nowDb: null }));
+			if (/^ {2}Capabilities:.*\bp?volume\b/.test(line))
+				found.card(index).mixers.push((mixer = { name, lowestDb: null, nowDb: null }));
 			const level = /Playback \d+ \[\d+%\] \[(-?[\d.]+)dB\]/.exec(line)?.[1];
 			if (mixer && level !== undefined) mixer.nowDb ??= Number(level);
 			used.add(n);
@@ -117,7 +119,11 @@ export const readMixers: Reader = ({ heading, lines }, found, used) => {
 /** ELD: what a display says of its own sound. */
 export const readEld: Reader = ({ heading, lines }, found, used) => {
 	if (!lines.some((line) => /^monitor_present\s/.test(line))) return;
-	const value = (key: string): string | null => lines.map((line) => new RegExp(`^${key}\\s+(.*)$`).exec(line)?.[1]).find(Boolean)?.trim() ?? null;
+	const value = (key: string): string | null =>
+		lines
+			.map((line) => new RegExp(`^${key}\\s+(.*)$`).exec(line)?.[1])
+			.find(Boolean)
+			?.trim() ?? null;
 	found.facts.displaySound.push({
 		cardIndex: Number(/\/card(\d+)\//.exec(heading)?.[1] ?? -1),
 		monitor: value('monitor_name'),
@@ -126,6 +132,7 @@ export const readEld: Reader = ({ heading, lines }, found, used) => {
 	});
 	found.understood.add('sound of a display');
 	lines.forEach((line, n) => {
-		if (/^(monitor|connection|eld|edid|manufacture|product|port|support|audio|speakers|sad)\w*\s/.test(line)) used.add(n);
+		if (/^(monitor|connection|eld|edid|manufacture|product|port|support|audio|speakers|sad)\w*\s/.test(line))
+			used.add(n);
 	});
 };

@@ -16,7 +16,10 @@
 		programme: { x: 432, y: 134, w: 186 },
 		sound: { x: 664, y: 67, w: 200 }
 	};
-	const heard = $derived(view.assessment.links.find((link) => link.id === 'sound')?.figures.find((figure) => figure.id === 'average')?.text ?? null);
+	const heard = $derived(
+		view.assessment.links.find((link) => link.id === 'sound')?.figures.find((figure) => figure.id === 'average')
+			?.text ?? null
+	);
 </script>
 
 <nav class="chain" aria-label="The chain">
@@ -46,7 +49,11 @@
 			<span class="telling mono">{link.telling}</span>
 		</a>
 	{/each}
-	<p class="ear"><span class="mono">{heard ?? '—'}</span><small class="soft">{heard ? 'music at the listener' : 'choose amplifier and speakers'}</small></p>
+	<p class="ear">
+		<span class="mono">{heard ?? '—'}</span><small class="soft"
+			>{heard ? 'music at the listener' : 'choose amplifier and speakers'}</small
+		>
+	</p>
 </nav>
 
 <style>

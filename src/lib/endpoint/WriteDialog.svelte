@@ -32,7 +32,10 @@
 			const { zipCardSet } = await import('./zip');
 			download(`${safeName(view.plan.brief.name)}-card-set.zip`, zipCardSet(files), 'application/zip');
 			const { rememberWritten } = await import('./written');
-			store.changeEndpoint(view.endpoint!.id, 'write the card set', (endpoint) => ({ ...endpoint, written: rememberWritten(files, new Date().toISOString()) }));
+			store.changeEndpoint(view.endpoint!.id, 'write the card set', (endpoint) => ({
+				...endpoint,
+				written: rememberWritten(files, new Date().toISOString())
+			}));
 			store.said = 'Card set written; the run sheet says what to do with it';
 			passphrase = '';
 			onclose();
@@ -63,10 +66,19 @@
 			{/each}
 		</ul>
 	{:else}
-		<p>{view.files.length} files in one archive. Unpack it, and copy what is inside <code>boot</code> onto the card's first partition. Nothing leaves this computer.</p>
+		<p>
+			{view.files.length} files in one archive. Unpack it, and copy what is inside <code>boot</code> onto the card's first
+			partition. Nothing leaves this computer.
+		</p>
 		{#if radio}
 			<div class="pass">
-				<PasswordInput labelText={`Pass phrase of the radio network "${view.plan.network.ssid}"`} helperText="Only the key made from it goes on the card. Yphos keeps neither." bind:value={passphrase} invalid={problem !== ''} invalidText={problem} />
+				<PasswordInput
+					labelText={`Pass phrase of the radio network "${view.plan.network.ssid}"`}
+					helperText="Only the key made from it goes on the card. Yphos keeps neither."
+					bind:value={passphrase}
+					invalid={problem !== ''}
+					invalidText={problem}
+				/>
 			</div>
 		{/if}
 	{/if}

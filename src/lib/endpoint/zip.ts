@@ -10,6 +10,10 @@ const FIXED_TIME = new Date('2026-01-01T00:00:00');
 /** The card set as one archive, each file with its mode. */
 export function zipCardSet(files: readonly CardFile[]): Uint8Array {
 	const tree: Zippable = {};
-	for (const file of files) tree[file.path] = [cardBytes(file), { os: MADE_ON_UNIX, attrs: ((0o100000 | parseInt(file.mode, 8)) << 16) >>> 0, mtime: FIXED_TIME, level: 6 }];
+	for (const file of files)
+		tree[file.path] = [
+			cardBytes(file),
+			{ os: MADE_ON_UNIX, attrs: ((0o100000 | parseInt(file.mode, 8)) << 16) >>> 0, mtime: FIXED_TIME, level: 6 }
+		];
 	return zipSync(tree);
 }

@@ -13,6 +13,10 @@
 </script>
 
 <div id={`setting-${path}`}>
-	<Checkbox labelText={label} checked={value} on:check={(event) => event.detail !== value && view.set(path, event.detail)} />
+	<Checkbox
+		labelText={label}
+		checked={value}
+		on:check={(event) => event.detail !== value && view.set(path, event.detail)}
+	/>
 	{#if hint}<p class="soft small">{hint}</p>{/if}
 </div>

@@ -11,7 +11,14 @@
 	let { spans, untilMs, nowMs, onseek }: Props = $props();
 	const W = 1000;
 	const x = (ms: number): number => (ms / untilMs) * W;
-	const label = (span: Span): string => (span.state === 'sound' ? 'sound' : span.state === 'quiet' ? 'quiet' : span.state === 'off' ? 'off' : `silence ${formatSeconds(span.toMs - span.fromMs)}`);
+	const label = (span: Span): string =>
+		span.state === 'sound'
+			? 'sound'
+			: span.state === 'quiet'
+				? 'quiet'
+				: span.state === 'off'
+					? 'off'
+					: `silence ${formatSeconds(span.toMs - span.fromMs)}`;
 
 	function seek(event: MouseEvent): void {
 		const box = (event.currentTarget as Element).getBoundingClientRect();
@@ -28,14 +35,34 @@
 	}
 </script>
 
-<div class="strip" role="slider" tabindex="0" aria-label="Moment of the rehearsal" aria-valuemin="0" aria-valuemax={untilMs} aria-valuenow={Math.round(nowMs)} aria-valuetext={formatSeconds(nowMs)} onclick={seek} onkeydown={key}>
+<div
+	class="strip"
+	role="slider"
+	tabindex="0"
+	aria-label="Moment of the rehearsal"
+	aria-valuemin="0"
+	aria-valuemax={untilMs}
+	aria-valuenow={Math.round(nowMs)}
+	aria-valuetext={formatSeconds(nowMs)}
+	onclick={seek}
+	onkeydown={key}
+>
 	<svg viewBox={`0 0 ${W} 44`} preserveAspectRatio="none" aria-hidden="true">
 		<path class="base" d={`M0 31 H${W}`} />
-		{#each spans as span (span.fromMs)}<rect class={span.state} x={x(span.fromMs)} width={Math.max(1, x(span.toMs) - x(span.fromMs))} y={span.state === 'off' ? 29 : 24} height={span.state === 'off' ? 4 : 14} />{/each}
+		{#each spans as span (span.fromMs)}<rect
+				class={span.state}
+				x={x(span.fromMs)}
+				width={Math.max(1, x(span.toMs) - x(span.fromMs))}
+				y={span.state === 'off' ? 29 : 24}
+				height={span.state === 'off' ? 4 : 14}
+			/>{/each}
 		<path class="now" d={`M${x(nowMs)} 14 V44`} />
 	</svg>
 	{#each spans as span (span.fromMs)}
-		{#if (span.toMs - span.fromMs) / untilMs > 0.07}<span class={`label ${span.state}`} style:left={`${(span.fromMs / untilMs) * 100}%`}>{label(span)}</span>{/if}
+		{#if (span.toMs - span.fromMs) / untilMs > 0.07}<span
+				class={`label ${span.state}`}
+				style:left={`${(span.fromMs / untilMs) * 100}%`}>{label(span)}</span
+			>{/if}
 	{/each}
 </div>
 

@@ -12,7 +12,7 @@
 <article class={finding.level} data-finding={finding.id}>
 	<Mark level={finding.level} />
 	<div>
-		<h4>{finding.title}</h4>
+		<h3>{finding.title}</h3>
 		<p>{finding.why}</p>
 		{#if finding.fixes.length}
 			<div class="fixes">
@@ -34,7 +34,7 @@
 	article :global(svg) {
 		margin-top: 2px;
 	}
-	h4 {
+	h3 {
 		font-size: 14.5px;
 		line-height: 1.35;
 		font-weight: 700;

@@ -10,7 +10,14 @@
 	const words = { stop: 'stop', caution: 'caution', note: 'note' } as const;
 </script>
 
-<svg viewBox="0 0 16 16" width={size} height={size} class={level ?? 'well'} role="img" aria-label={level ? words[level] : 'all well'}>
+<svg
+	viewBox="0 0 16 16"
+	width={size}
+	height={size}
+	class={level ?? 'well'}
+	role="img"
+	aria-label={level ? words[level] : 'all well'}
+>
 	{#if level === 'stop'}
 		<rect x="2" y="2" width="12" height="12" class="fill" />
 		<rect x="5" y="7" width="6" height="2" class="bar" />

@@ -5,13 +5,17 @@
 	import Mark from './Mark.svelte';
 
 	/** What concerns the whole workshop: another tab, a damaged store, a browser that keeps nothing. */
-	const saveAside = (): void => download('yphos-kept-aside.json', JSON.stringify(store.keptAside, null, '\t'), 'application/json');
+	const saveAside = (): void =>
+		download('yphos-kept-aside.json', JSON.stringify(store.keptAside, null, '\t'), 'application/json');
 </script>
 
 {#if store.conflict}
 	<section class="caution" role="alert">
 		<Mark level="caution" />
-		<p><strong>Another tab has changed the workshop.</strong> This tab has changes of its own, so nothing was overwritten. Which of the two shall stay?</p>
+		<p>
+			<strong>Another tab has changed the workshop.</strong> This tab has changes of its own, so nothing was overwritten.
+			Which of the two shall stay?
+		</p>
 		<Button size="small" on:click={() => store.settle('mine')}>Keep this tab's</Button>
 		<Button size="small" kind="tertiary" on:click={() => store.settle('theirs')}>Take the other's</Button>
 	</section>
@@ -20,7 +24,10 @@
 	<section class="caution" role="status">
 		<Mark level="caution" />
 		<p>
-			<strong>{store.keptAside.length === 1 ? 'One part' : `${store.keptAside.length} parts`} of the saved workshop could not be understood.</strong>
+			<strong
+				>{store.keptAside.length === 1 ? 'One part' : `${store.keptAside.length} parts`} of the saved workshop could not be
+				understood.</strong
+			>
 			{store.keptAside[0]!.where}: {store.keptAside[0]!.why}. It is kept as it was; the rest is open.
 		</p>
 		<Button size="small" on:click={saveAside}>Download what was kept</Button>

@@ -12,7 +12,11 @@
 	let at = $state(0);
 	let dialog: HTMLDialogElement;
 	const words = $derived(wanted.toLowerCase().split(/\s+/).filter(Boolean));
-	const shown = $derived(mode === 'keys' ? commands.filter((command) => command.keys) : commands.filter((command) => words.every((word) => command.title.toLowerCase().includes(word))));
+	const shown = $derived(
+		mode === 'keys'
+			? commands.filter((command) => command.keys)
+			: commands.filter((command) => words.every((word) => command.title.toLowerCase().includes(word)))
+	);
 
 	$effect(() => dialog.showModal());
 
@@ -31,10 +35,22 @@
 	}
 </script>
 
-<dialog bind:this={dialog} onclose={onclose} onclick={(event) => event.target === dialog && onclose()} aria-label={mode === 'keys' ? 'Shortcuts' : 'Find anything'}>
+<dialog
+	bind:this={dialog}
+	{onclose}
+	onclick={(event) => event.target === dialog && onclose()}
+	aria-label={mode === 'keys' ? 'Shortcuts' : 'Find anything'}
+>
 	{#if mode === 'find'}
-		<!-- svelte-ignore a11y_autofocus -->
-		<input autofocus type="text" placeholder="Where to, or what to do?" aria-label="Find anything" bind:value={wanted} oninput={() => (at = 0)} onkeydown={key} />
+		<input
+			autofocus
+			type="text"
+			placeholder="Where to, or what to do?"
+			aria-label="Find anything"
+			bind:value={wanted}
+			oninput={() => (at = 0)}
+			onkeydown={key}
+		/>
 	{:else}
 		<h2>Shortcuts</h2>
 		<p class="soft small">Keys named with a space are pressed one after the other. Ctrl is Cmd on some computers.</p>
@@ -46,7 +62,9 @@
 		{/if}
 		{#each shown as command, index (command.title)}
 			<li class:at={mode === 'find' && index === at}>
-				<button type="button" onclick={() => run(command)}><span>{command.title}</span><kbd>{command.keys ?? ''}</kbd></button>
+				<button type="button" onclick={() => run(command)}
+					><span>{command.title}</span><kbd>{command.keys ?? ''}</kbd></button
+				>
 			</li>
 		{:else}
 			<li class="soft">Nothing is called that. Try the name of a link or an endpoint.</li>

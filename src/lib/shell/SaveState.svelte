@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { store } from '$lib/store/workshop.svelte';
 
-	const time = $derived(store.savedUtc ? new Date(store.savedUtc).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) : null);
+	const time = $derived(
+		store.savedUtc ? new Date(store.savedUtc).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) : null
+	);
 	const words = $derived(
 		{
 			saved: time ? `Saved ${time}` : 'Nothing changed yet',

@@ -15,7 +15,12 @@
 		(store.workshop?.endpoints ?? []).map((endpoint) => {
 			const assessment = assess(chain, endpoint.plan, contextFor(store.workshop!, endpoint.id));
 			const telling = (id: string): string => assessment.links.find((link) => link.id === id)?.telling ?? '';
-			return { id: endpoint.id, name: endpoint.plan.brief.name, worst: assessment.worst, line: `${telling('sources')} · ${telling('programme')}` };
+			return {
+				id: endpoint.id,
+				name: endpoint.plan.brief.name,
+				worst: assessment.worst,
+				line: `${telling('sources')} · ${telling('programme')}`
+			};
 		})
 	);
 </script>

@@ -21,13 +21,22 @@ export function commandsFor(workshop: Workshop | null, endpointId: string | unde
 		{ title: 'Shelf: all endpoints', keys: 'g s', run: go('/') },
 		...(here
 			? [
-					...chain.map((link, index) => ({ title: `${link.title} of ${here.plan.brief.name}`, keys: `g ${index + 1}`, run: go(`/endpoint/${here.id}/plan/${link.id}`) })),
+					...chain.map((link, index) => ({
+						title: `${link.title} of ${here.plan.brief.name}`,
+						keys: `g ${index + 1}`,
+						run: go(`/endpoint/${here.id}/plan/${link.id}`)
+					})),
 					{ title: 'Card files', keys: 'g f', run: go(`/endpoint/${here.id}/files`) },
 					{ title: 'Rehearsal', keys: 'g r', run: go(`/endpoint/${here.id}/rehearsal`) },
 					{ title: 'Run sheet', keys: 'g u', run: go(`/endpoint/${here.id}/run-sheet`) }
 				]
 			: []),
-		...(workshop?.endpoints ?? []).filter((endpoint) => endpoint.id !== endpointId).map((endpoint) => ({ title: `Go to ${endpoint.plan.brief.name}`, run: go(`/endpoint/${endpoint.id}/plan/sound`) })),
+		...(workshop?.endpoints ?? [])
+			.filter((endpoint) => endpoint.id !== endpointId)
+			.map((endpoint) => ({
+				title: `Go to ${endpoint.plan.brief.name}`,
+				run: go(`/endpoint/${endpoint.id}/plan/sound`)
+			})),
 		{ title: 'Venue and workshop file', keys: 'g v', run: go('/venue') },
 		{ title: 'Daylight or lamplight', keys: 'g l', run: toggleTheme }
 	];

@@ -9,4 +9,8 @@ export function download(name: string, content: string | Uint8Array, type = 'app
 }
 
 /** A file name that every system takes. */
-export const safeName = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'yphos';
+export const safeName = (text: string): string =>
+	text
+		.toLowerCase()
+		.replace(/[^\p{L}\p{N}]+/gu, '-')
+		.replace(/^-|-$/g, '') || 'yphos';

@@ -8,7 +8,8 @@ export function applyTheme(): void {
 	} catch {
 		// Storage may be blocked; the system's wish is then all there is.
 	}
-	document.documentElement.dataset.theme = chosen ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'lamp' : 'day');
+	document.documentElement.dataset.theme =
+		chosen ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'lamp' : 'day');
 }
 
 export function toggleTheme(): void {

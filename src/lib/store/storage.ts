@@ -29,18 +29,25 @@ const store = localforage.createInstance({ name: 'yphos', storeName: 'workshop' 
 const mediaStore = localforage.createInstance({ name: 'yphos', storeName: 'media' });
 
 export const readEnvelope = (): Promise<Envelope | null> => store.getItem<Envelope>('workshop');
-export const readHistory = async (): Promise<History> => (await store.getItem<History>('history')) ?? { undo: [], redo: [] };
+export const readHistory = async (): Promise<History> =>
+	(await store.getItem<History>('history')) ?? { undo: [], redo: [] };
 export const readKeptAside = async (): Promise<KeptAside[]> => (await store.getItem<KeptAside[]>('kept-aside')) ?? [];
 export const writeKeptAside = (items: readonly KeptAside[]): Promise<unknown> => store.setItem('kept-aside', items);
 
-export const readMediaBytes = (location: string): Promise<Uint8Array | null> => mediaStore.getItem<Uint8Array>(location);
-export const writeMediaBytes = (location: string, bytes: Uint8Array): Promise<unknown> => mediaStore.setItem(location, bytes);
+export const readMediaBytes = (location: string): Promise<Uint8Array | null> =>
+	mediaStore.getItem<Uint8Array>(location);
+export const writeMediaBytes = (location: string, bytes: Uint8Array): Promise<unknown> =>
+	mediaStore.setItem(location, bytes);
 
 /**
  * Saves unless another tab has saved since: then nothing is written and the other's revision comes back.
  * One tab at a time looks and writes.
  */
-export function writeEnvelope(envelope: Envelope, history: History, expectedRevision: number): Promise<{ saved: true } | { saved: false; other: Envelope }> {
+export function writeEnvelope(
+	envelope: Envelope,
+	history: History,
+	expectedRevision: number
+): Promise<{ saved: true } | { saved: false; other: Envelope }> {
 	return navigator.locks.request('yphos-save', async () => {
 		const there = await readEnvelope();
 		if (there && there.revision !== expectedRevision) return { saved: false, other: there } as const;

@@ -4,7 +4,17 @@ import { emptyWorkshop, type Endpoint, type Workshop } from '$core/plan/workshop
 import { sentence } from '$core/result';
 import type { Plan } from '$core/plan/plan';
 import { demoWorkshop } from '$demo/workshop';
-import { readEnvelope, readHistory, readKeptAside, writeEnvelope, writeKeptAside, type Envelope, type History, type HistoryEntry, type KeptAside } from './storage';
+import {
+	readEnvelope,
+	readHistory,
+	readKeptAside,
+	writeEnvelope,
+	writeKeptAside,
+	type Envelope,
+	type History,
+	type HistoryEntry,
+	type KeptAside
+} from './storage';
 
 const SAVE_AFTER_MS = 250;
 const KEPT_STEPS = 200;
@@ -69,7 +79,9 @@ class WorkshopStore {
 	async #keepAside(damaged: readonly Damaged[]): Promise<void> {
 		if (damaged.length === 0) return;
 		const known = new Set(this.keptAside.map((item) => JSON.stringify(item.raw)));
-		const fresh = damaged.filter((item) => !known.has(JSON.stringify(item.raw))).map((item) => ({ ...item, foundUtc: new Date().toISOString() }));
+		const fresh = damaged
+			.filter((item) => !known.has(JSON.stringify(item.raw)))
+			.map((item) => ({ ...item, foundUtc: new Date().toISOString() }));
 		this.keptAside = [...this.keptAside, ...fresh];
 		await writeKeptAside(this.keptAside);
 	}
@@ -87,16 +99,28 @@ class WorkshopStore {
 		const changes = diff(before, after);
 		if (changes.length === 0) return;
 		const last = this.history.undo.at(-1);
-		const goesOn = last !== undefined && this.#lastStep.label === label && Date.now() - this.#lastStep.atMs < SAME_STEP_MS && samePlaces(last, changes);
-		const entry: HistoryEntry = goesOn ? { label, changes: changes.map((change, n) => ({ ...change, before: last.changes[n]!.before })) } : { label, changes };
+		const goesOn =
+			last !== undefined &&
+			this.#lastStep.label === label &&
+			Date.now() - this.#lastStep.atMs < SAME_STEP_MS &&
+			samePlaces(last, changes);
+		const entry: HistoryEntry = goesOn
+			? { label, changes: changes.map((change, n) => ({ ...change, before: last.changes[n]!.before })) }
+			: { label, changes };
 		this.#lastStep = { label, atMs: Date.now() };
 		this.workshop = after;
-		this.history = { undo: [...this.history.undo.slice(goesOn ? 0 : -KEPT_STEPS, goesOn ? -1 : undefined), entry], redo: [] };
+		this.history = {
+			undo: [...this.history.undo.slice(goesOn ? 0 : -KEPT_STEPS, goesOn ? -1 : undefined), entry],
+			redo: []
+		};
 		this.#later();
 	}
 
 	changeEndpoint(id: string, label: string, edit: (endpoint: Endpoint) => Endpoint): void {
-		this.change(label, (workshop) => ({ ...workshop, endpoints: workshop.endpoints.map((endpoint) => (endpoint.id === id ? edit(endpoint) : endpoint)) }));
+		this.change(label, (workshop) => ({
+			...workshop,
+			endpoints: workshop.endpoints.map((endpoint) => (endpoint.id === id ? edit(endpoint) : endpoint))
+		}));
 	}
 
 	changePlan(id: string, label: string, edit: (plan: Plan) => Plan): void {
@@ -129,7 +153,9 @@ class WorkshopStore {
 		if (!opened.ok) return sentence(opened.faults);
 		await this.#keepAside(opened.value.damaged);
 		this.change('import a workshop', () => opened.value.workshop);
-		return opened.value.damaged.length ? `${opened.value.damaged.length} part(s) of the file could not be understood and are kept aside.` : null;
+		return opened.value.damaged.length
+			? `${opened.value.damaged.length} part(s) of the file could not be understood and are kept aside.`
+			: null;
 	}
 
 	#later(): void {
@@ -145,7 +171,11 @@ class WorkshopStore {
 		this.#dirty = false;
 		const savedUtc = new Date().toISOString();
 		try {
-			const done = await writeEnvelope({ revision: this.#revision + 1, tab: this.#tab, savedUtc, workshop: this.workshop }, this.history, this.#revision);
+			const done = await writeEnvelope(
+				{ revision: this.#revision + 1, tab: this.#tab, savedUtc, workshop: this.workshop },
+				this.history,
+				this.#revision
+			);
 			if (!done.saved) {
 				this.conflict = done.other;
 				this.save = 'conflict';
@@ -190,6 +220,7 @@ class WorkshopStore {
 }
 
 const samePlaces = (entry: HistoryEntry, changes: HistoryEntry['changes']): boolean =>
-	entry.changes.length === changes.length && entry.changes.every((change, n) => change.path.join('/') === changes[n]!.path.join('/'));
+	entry.changes.length === changes.length &&
+	entry.changes.every((change, n) => change.path.join('/') === changes[n]!.path.join('/'));
 
 export const store = new WorkshopStore();

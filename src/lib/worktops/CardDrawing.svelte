@@ -3,7 +3,8 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	const view = useEndpoint();
-	const figure = (id: string): number => view.assessment.links.find((link) => link.id === 'card')?.figures.find((f) => f.id === id)?.value ?? 0;
+	const figure = (id: string): number =>
+		view.assessment.links.find((link) => link.id === 'card')?.figures.find((f) => f.id === id)?.value ?? 0;
 	const capacity = $derived(figure('capacity') * 1e9);
 	const parts = $derived.by(() => {
 		const media = figure('media');
@@ -24,10 +25,18 @@
 	<figure class="sheet">
 		<figcaption><b>Room on the card</b> <span class="soft">{formatBytes(capacity)} in all</span></figcaption>
 		<svg viewBox="0 0 600 40" preserveAspectRatio="none" role="img" aria-label="Room on the card">
-			{#each parts as part, n (part.name)}<rect class={part.kind} x={x(offsets[n]!)} width={Math.max(0, x(part.bytes))} y="6" height="28" />{/each}
+			{#each parts as part, n (part.name)}<rect
+					class={part.kind}
+					x={x(offsets[n]!)}
+					width={Math.max(0, x(part.bytes))}
+					y="6"
+					height="28"
+				/>{/each}
 		</svg>
 		<ul>
-			{#each parts as part (part.name)}<li><i class={part.kind}></i>{part.name} <span class="mono">{formatBytes(part.bytes)}</span></li>{/each}
+			{#each parts as part (part.name)}<li>
+					<i class={part.kind}></i>{part.name} <span class="mono">{formatBytes(part.bytes)}</span>
+				</li>{/each}
 		</ul>
 	</figure>
 {/if}

@@ -6,11 +6,17 @@
 	const x = (n: number): number => 90 + n * 150;
 	const y = (db: number): number => 22 + (Math.max(LOW_DB, db) / LOW_DB) * 100;
 	/** Level within each stage, falling or rising between two. */
-	const path = (level: (stage: Stage) => number): string => stages.map((stage, n) => `${n ? 'L' : 'M'}${x(n) - 45} ${y(level(stage))} L${x(n) + 45} ${y(level(stage))}`).join(' ');
+	const path = (level: (stage: Stage) => number): string =>
+		stages
+			.map((stage, n) => `${n ? 'L' : 'M'}${x(n) - 45} ${y(level(stage))} L${x(n) + 45} ${y(level(stage))}`)
+			.join(' ');
 </script>
 
 <figure class="sheet">
-	<figcaption><b>Level, from file to ear</b> <span class="soft small">dB below clipping at each stage · line: music on average · dashed: peaks</span></figcaption>
+	<figcaption>
+		<b>Level, from file to ear</b>
+		<span class="soft small">dB below clipping at each stage · line: music on average · dashed: peaks</span>
+	</figcaption>
 	<svg viewBox="0 0 760 152" role="img" aria-label={stages.map((stage) => `${stage.name}: ${stage.text}`).join(', ')}>
 		{#each [0, -20, -40, -60] as db (db)}
 			<path class={db ? 'grid' : 'clip'} d={`M40 ${y(db)} H750`} />

@@ -19,7 +19,10 @@
 				<dd>
 					<code>{device.cardId}</code>
 					{device.cardName}
-					{#if device.cardId === view.plan.sound.cardId}<span class="soft">· in use</span>{:else}<button type="button" onclick={() => view.edit(`Use ${device.cardId}`, change(device))}>Use this</button>{/if}
+					{#if device.cardId === view.plan.sound.cardId}<span class="soft">· in use</span>{:else}<button
+							type="button"
+							onclick={() => view.edit(`Use ${device.cardId}`, change(device))}>Use this</button
+						>{/if}
 				</dd>
 			{/each}
 			{#each probe.connectors as connector (connector.name)}
@@ -28,7 +31,11 @@
 			{/each}
 			{#each probe.disks as disk (disk.name)}
 				<dt>Disk</dt>
-				<dd>{disk.name}: {(disk.sizeBytes / 1e9).toFixed(1)} GB{disk.mountPoints.length ? ` at ${disk.mountPoints.join(', ')}` : ''}</dd>
+				<dd>
+					{disk.name}: {(disk.sizeBytes / 1e9).toFixed(1)} GB{disk.mountPoints.length
+						? ` at ${disk.mountPoints.join(', ')}`
+						: ''}
+				</dd>
 			{/each}
 			{#each probe.temperaturesC as zone, n (n)}
 				<dt>Temperature</dt>
@@ -38,7 +45,8 @@
 	{:else}
 		<h3>What is really on the bench?</h3>
 		<p class="soft">
-			Until the board has been asked, rates and names are those that are typical of each class. Put the converter in, run the small script on the board, and paste what it prints: names and abilities become certain.
+			Until the board has been asked, rates and names are those that are typical of each class. Put the converter in,
+			run the small script on the board, and paste what it prints: names and abilities become certain.
 		</p>
 	{/if}
 </div>

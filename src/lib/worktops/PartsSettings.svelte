@@ -17,6 +17,8 @@
 	<ChoiceField path={`parts.${key}`} {label} value={view.plan.parts[key] ?? ''} options={options(kind)} />
 {/each}
 <div>
-	<Button kind="tertiary" on:click={() => (probing = true)}>{view.context.probe ? 'Paste a newer probe report' : 'Paste what your board printed'}</Button>
+	<Button kind="tertiary" on:click={() => (probing = true)}
+		>{view.context.probe ? 'Paste a newer probe report' : 'Paste what your board printed'}</Button
+	>
 </div>
 {#if probing}<ProbeDialog onclose={() => (probing = false)} />{/if}

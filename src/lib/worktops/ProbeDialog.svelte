@@ -37,12 +37,22 @@
 	on:submit={take}
 >
 	<p>
-		Run this small script on the board: it only reads, and sends nothing anywhere. Or paste the answer of a single command, such as <code>aplay -l</code>.
+		Run this small script on the board: it only reads, and sends nothing anywhere. Or paste the answer of a single
+		command, such as <code>aplay -l</code>.
 	</p>
 	<p class="row">
-		<Button size="small" kind="tertiary" on:click={() => download('probe.sh', probeScript, 'text/x-shellscript')}>Download probe.sh</Button>
+		<Button size="small" kind="tertiary" on:click={() => download('probe.sh', probeScript, 'text/x-shellscript')}
+			>Download probe.sh</Button
+		>
 		<CopyButton text={probeScript} label="Copy the script" />
-		<FileUploaderButton size="small" kind="tertiary" labelText="Open a file" accept={['.txt', '.log', 'text/plain']} disableLabelChanges on:change={(event) => readFile(event.detail)} />
+		<FileUploaderButton
+			size="small"
+			kind="tertiary"
+			labelText="Open a file"
+			accept={['.txt', '.log', 'text/plain']}
+			disableLabelChanges
+			on:change={(event) => readFile(event.detail)}
+		/>
 	</p>
 	<div class="paste"><TextArea labelText="Paste it here" rows={7} bind:value={text} spellcheck="false" /></div>
 	{#if read && !read.ok}
@@ -54,7 +64,11 @@
 				{#each facts.soundDevices as device (device.cardId + device.deviceNumber)}
 					<li>
 						<code>{device.cardId}</code>, device {device.deviceNumber}: {device.cardName}
-						{#if device.playback}<span class="soft">· {device.playback.ratesHz.map((hz) => hz / 1000).join(', ')} kHz, {device.playback.formats.join(', ')}</span>{/if}
+						{#if device.playback}<span class="soft"
+								>· {device.playback.ratesHz.map((hz) => hz / 1000).join(', ')} kHz, {device.playback.formats.join(
+									', '
+								)}</span
+							>{/if}
 					</li>
 				{/each}
 			</ul>

@@ -23,7 +23,12 @@
 </script>
 
 <figure class="sheet">
-	<figcaption><b>A week</b> <span class="soft small">filled: may sound · open: quiet{view.plan.programme.startAtBoot ? '' : ' · nothing starts by itself'}</span></figcaption>
+	<figcaption>
+		<b>A week</b>
+		<span class="soft small"
+			>filled: may sound · open: quiet{view.plan.programme.startAtBoot ? '' : ' · nothing starts by itself'}</span
+		>
+	</figcaption>
 	<svg viewBox="0 0 690 188" role="img" aria-label="A week of sound and quiet hours">
 		{#each [0, 6, 12, 18, 24] as hour (hour)}
 			<path class="grid" d={`M${x(hour * 60)} 18 V182`} />
@@ -32,7 +37,13 @@
 		{#each days as { day, runs }, n (day)}
 			<text x="8" y={34 + n * 23}>{day}</text>
 			{#each runs as run (run.from)}
-				<rect x={x(run.from)} y={22 + n * 23} width={x(run.to) - x(run.from)} height="16" class:quiet={run.quiet || !view.plan.programme.startAtBoot} />
+				<rect
+					x={x(run.from)}
+					y={22 + n * 23}
+					width={x(run.to) - x(run.from)}
+					height="16"
+					class:quiet={run.quiet || !view.plan.programme.startAtBoot}
+				/>
 			{/each}
 		{/each}
 	</svg>

@@ -11,7 +11,8 @@
 	let error = $state('');
 
 	const setQuiet = (quiet: readonly QuietHours[]): string | null => view.set('programme.quiet', quiet);
-	const replace = (index: number, part: Partial<QuietHours>): string | null => setQuiet(programme.quiet.map((hours, n) => (n === index ? { ...hours, ...part } : hours)));
+	const replace = (index: number, part: Partial<QuietHours>): string | null =>
+		setQuiet(programme.quiet.map((hours, n) => (n === index ? { ...hours, ...part } : hours)));
 
 	function time(index: number, key: 'from' | 'until', text: string): void {
 		error = replace(index, { [key]: text }) ?? '';
@@ -21,7 +22,9 @@
 
 	function toggle(index: number, day: (typeof WEEKDAYS)[number]): void {
 		const days = programme.quiet[index]!.weekdays.length ? programme.quiet[index]!.weekdays : [...WEEKDAYS];
-		const next = days.includes(day) ? days.filter((other) => other !== day) : WEEKDAYS.filter((other) => other === day || days.includes(other));
+		const next = days.includes(day)
+			? days.filter((other) => other !== day)
+			: WEEKDAYS.filter((other) => other === day || days.includes(other));
 		if (next.length) replace(index, { weekdays: next.length === WEEKDAYS.length ? [] : next });
 	}
 </script>
@@ -42,8 +45,18 @@
 {#each programme.quiet as hours, index (index)}
 	<div class="quiet">
 		<div class="two">
-			<TextInput labelText="From" value={drafts[`${index}from`] ?? hours.from} invalid={`${index}from` in drafts} on:input={(event) => time(index, 'from', String(event.detail ?? ''))} />
-			<TextInput labelText="Until" value={drafts[`${index}until`] ?? hours.until} invalid={`${index}until` in drafts} on:input={(event) => time(index, 'until', String(event.detail ?? ''))} />
+			<TextInput
+				labelText="From"
+				value={drafts[`${index}from`] ?? hours.from}
+				invalid={`${index}from` in drafts}
+				on:input={(event) => time(index, 'from', String(event.detail ?? ''))}
+			/>
+			<TextInput
+				labelText="Until"
+				value={drafts[`${index}until`] ?? hours.until}
+				invalid={`${index}until` in drafts}
+				on:input={(event) => time(index, 'until', String(event.detail ?? ''))}
+			/>
 		</div>
 		<div class="days" role="group" aria-label="On evenings of">
 			{#each WEEKDAYS as day (day)}
@@ -51,13 +64,22 @@
 				<button type="button" class:on aria-pressed={on} onclick={() => toggle(index, day)}>{day}</button>
 			{/each}
 		</div>
-		<Button kind="ghost" size="small" on:click={() => setQuiet(programme.quiet.filter((_, n) => n !== index))}>Take out</Button>
+		<Button kind="ghost" size="small" on:click={() => setQuiet(programme.quiet.filter((_, n) => n !== index))}
+			>Take out</Button
+		>
 	</div>
 {:else}
 	<p class="soft">None: it may sound at any hour.</p>
 {/each}
 {#if error}<p class="bad" role="alert">{error}</p>{/if}
-<div><Button kind="tertiary" size="small" on:click={() => setQuiet([...programme.quiet, { weekdays: [], from: '22:00', until: '07:00' }])}>Add quiet hours</Button></div>
+<div>
+	<Button
+		kind="tertiary"
+		size="small"
+		on:click={() => setQuiet([...programme.quiet, { weekdays: [], from: '22:00', until: '07:00' }])}
+		>Add quiet hours</Button
+	>
+</div>
 
 <style>
 	.two {

@@ -18,7 +18,9 @@
 			{/each}
 		</dl>
 	{:else}
-		<p class="soft">It needs the name of the card first: paste a probe report in the Parts link, or type it on the left.</p>
+		<p class="soft">
+			It needs the name of the card first: paste a probe report in the Parts link, or type it on the left.
+		</p>
 	{/if}
 </section>
 

@@ -14,12 +14,24 @@
 <section class="sheet">
 	<h3>What each source meets <span class="soft small">kHz / bit</span></h3>
 	<table>
-		<thead><tr><th scope="col">Source</th><th scope="col" class="n">made</th><th scope="col" class="n">heard</th><th scope="col"><span class="visually-hidden">What happens</span></th></tr></thead>
+		<thead
+			><tr
+				><th scope="col">Source</th><th scope="col" class="n">made</th><th scope="col" class="n">heard</th><th
+					scope="col"><span class="visually-hidden">What happens</span></th
+				></tr
+			></thead
+		>
 		<tbody>
 			{#each meetings.slice(0, SHOWN) as { what, shape, treatment }, n (n)}
 				<tr>
 					<td class="what" title={what}>{what}</td>
-					<td class="mono n">{shape ? (shape.lossless ? rate(shape.sampleRateHz, shape.bitDepth) : `${shape.sampleRateHz / 1000}/${shape.codec}`) : '?'}</td>
+					<td class="mono n"
+						>{shape
+							? shape.lossless
+								? rate(shape.sampleRateHz, shape.bitDepth)
+								: `${shape.sampleRateHz / 1000}/${shape.codec}`
+							: '?'}</td
+					>
 					<td class="mono n">{treatment.sampleRateHz ? rate(treatment.sampleRateHz, treatment.bitDepth) : '—'}</td>
 					<td class="verdict" class:bad={treatment.verdict === 'refused'}>{treatment.words}</td>
 				</tr>

@@ -11,7 +11,8 @@
 	const travelHint = $derived(
 		{
 			follow: 'The purest, and only one program may sound at a time.',
-			fixed: 'One rate for a converter that clicks when it changes; what is made otherwise is resampled well, in the player.',
+			fixed:
+				'One rate for a converter that clicks when it changes; what is made otherwise is resampled well, in the player.',
 			shared: 'Announcements over music, for instance. Costs: one rate, and a few thousandths of a second.'
 		}[sound.travel]
 	);
@@ -44,7 +45,13 @@
 	hint={travelHint}
 />
 {#if sound.travel !== 'follow'}
-	<ChoiceField path="sound.fixedRate" label="The one rate" value={String(sound.fixedRateHz)} options={[44100, 48000, 88200, 96000, 192000].map((hz) => ({ value: String(hz), text: `${hz / 1000} kHz` }))} onpick={(hz) => view.set('sound.fixedRateHz', Number(hz))} />
+	<ChoiceField
+		path="sound.fixedRate"
+		label="The one rate"
+		value={String(sound.fixedRateHz)}
+		options={[44100, 48000, 88200, 96000, 192000].map((hz) => ({ value: String(hz), text: `${hz / 1000} kHz` }))}
+		onpick={(hz) => view.set('sound.fixedRateHz', Number(hz))}
+	/>
 {/if}
 <div class="two">
 	<ChoiceField
@@ -57,13 +64,30 @@
 			{ value: 'converter', text: 'in the converter' }
 		]}
 	/>
-	{#if sound.volumeAt !== 'fixed'}<NumberField path="sound.volumeDb" label="Volume" unit="dB" step={0.5} value={sound.volumeDb} />{/if}
+	{#if sound.volumeAt !== 'fixed'}<NumberField
+			path="sound.volumeDb"
+			label="Volume"
+			unit="dB"
+			step={0.5}
+			value={sound.volumeDb}
+		/>{/if}
 </div>
 {#if sound.volumeAt === 'converter'}
-	<TextField path="sound.mixerName" label="The converter's control" value={sound.mixerName} mono hint="As amixer calls it." />
+	<TextField
+		path="sound.mixerName"
+		label="The converter's control"
+		value={sound.mixerName}
+		mono
+		hint="As amixer calls it."
+	/>
 {/if}
 <div class="two">
-	<ChoiceField path="parts.amplifier" label="Amplifier" value={view.plan.parts.amplifier ?? ''} options={of('amplifier')} />
+	<ChoiceField
+		path="parts.amplifier"
+		label="Amplifier"
+		value={view.plan.parts.amplifier ?? ''}
+		options={of('amplifier')}
+	/>
 	<ChoiceField path="parts.speakers" label="Speakers" value={view.plan.parts.speakers ?? ''} options={of('speakers')} />
 </div>
 <div class="two">

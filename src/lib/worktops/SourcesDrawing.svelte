@@ -10,9 +10,13 @@
 	const PLACES = { stream: 'stream', card: 'on the card', disk: 'on the endpoint' } as const;
 	const SHOWN = 200;
 
-	const setItems = (label: string, change: (items: readonly SourceItem[]) => SourceItem[]): void => view.edit(label, (plan) => ({ ...plan, sources: { ...plan.sources, items: change(plan.sources.items) } }));
+	const setItems = (label: string, change: (items: readonly SourceItem[]) => SourceItem[]): void =>
+		view.edit(label, (plan) => ({ ...plan, sources: { ...plan.sources, items: change(plan.sources.items) } }));
 	function retitle(index: number, title: string): void {
-		view.set('sources.items', items.map((item, n) => (n === index ? { ...item, title } : item)));
+		view.set(
+			'sources.items',
+			items.map((item, n) => (n === index ? { ...item, title } : item))
+		);
 	}
 	function move(index: number, by: -1 | 1): void {
 		setItems('move an entry', (all) => {
@@ -30,37 +34,104 @@
 		const bits = Number(m[2]);
 		const lossless = Number.isInteger(bits) && bits >= 8 && bits <= 64;
 		const known = view.context.media(location);
-		const media: Media = { location, codec: lossless ? 'pcm' : m[2]!.toLowerCase(), lossless, sampleRateHz: Math.round(khz * 1000), bitDepth: lossless ? bits : 24, channels: 2, bitRateBps: known?.bitRateBps ?? null, durationMs: known?.durationMs ?? null, sizeBytes: known?.sizeBytes ?? null, kept: known?.kept ?? 'person', from: 'typed' };
-		store.change('say how a source is made', (workshop) => ({ ...workshop, media: [...workshop.media.filter((other) => other.location !== location), media] }));
+		const media: Media = {
+			location,
+			codec: lossless ? 'pcm' : m[2]!.toLowerCase(),
+			lossless,
+			sampleRateHz: Math.round(khz * 1000),
+			bitDepth: lossless ? bits : 24,
+			channels: 2,
+			bitRateBps: known?.bitRateBps ?? null,
+			durationMs: known?.durationMs ?? null,
+			sizeBytes: known?.sizeBytes ?? null,
+			kept: known?.kept ?? 'person',
+			from: 'typed'
+		};
+		store.change('say how a source is made', (workshop) => ({
+			...workshop,
+			media: [...workshop.media.filter((other) => other.location !== location), media]
+		}));
 	}
-	const made = (media: Media | null): string => (media ? `${media.sampleRateHz / 1000}/${media.lossless ? media.bitDepth : media.codec}` : '');
+	const made = (media: Media | null): string =>
+		media ? `${media.sampleRateHz / 1000}/${media.lossless ? media.bitDepth : media.codec}` : '';
 </script>
 
 <div class="sheet">
-	<h3>The list <span class="soft small">{items.length} {items.length === 1 ? 'entry' : 'entries'}, played from the top</span></h3>
+	<h3>
+		The list <span class="soft small"
+			>{items.length} {items.length === 1 ? 'entry' : 'entries'}, played from the top</span
+		>
+	</h3>
 	{#if items.length}
 		<table>
-			<thead><tr><th scope="col" class="n">#</th><th scope="col">Title</th><th scope="col">Where from</th><th scope="col" class="made">Made (kHz/bit)</th><th scope="col" class="acts"><span class="visually-hidden">Move or remove</span></th></tr></thead>
+			<thead
+				><tr
+					><th scope="col" class="n">#</th><th scope="col">Title</th><th scope="col">Where from</th><th
+						scope="col"
+						class="made">Made (kHz/bit)</th
+					><th scope="col" class="acts"><span class="visually-hidden">Move or remove</span></th></tr
+				></thead
+			>
 			<tbody>
 				{#each items.slice(0, SHOWN) as item, index (item.id)}
 					{@const media = view.context.media(item.location)}
 					<tr>
 						<td class="mono n">{index + 1}</td>
-						<td><input value={item.title} aria-label={`Title of entry ${index + 1}`} placeholder={item.location} oninput={(event) => retitle(index, event.currentTarget.value)} /></td>
-						<td class="where" title={item.location}><span class="soft small">{PLACES[placeOf(item.location).kind]}</span><br /><span class="mono">{item.location}</span></td>
-						<td class="made"><input class="mono" value={made(media)} placeholder="unknown" aria-label={`How entry ${index + 1} is made`} title="Rate in kHz, a slash, bits or codec: 44.1/16 or 48/aac" onchange={(event) => describe(item.location, event.currentTarget.value)} /></td>
+						<td
+							><input
+								value={item.title}
+								aria-label={`Title of entry ${index + 1}`}
+								placeholder={item.location}
+								oninput={(event) => retitle(index, event.currentTarget.value)}
+							/></td
+						>
+						<td class="where" title={item.location}
+							><span class="soft small">{PLACES[placeOf(item.location).kind]}</span><br /><span class="mono"
+								>{item.location}</span
+							></td
+						>
+						<td class="made"
+							><input
+								class="mono"
+								value={made(media)}
+								placeholder="unknown"
+								aria-label={`How entry ${index + 1} is made`}
+								title="Rate in kHz, a slash, bits or codec: 44.1/16 or 48/aac"
+								onchange={(event) => describe(item.location, event.currentTarget.value)}
+							/></td
+						>
 						<td class="acts">
-							<button type="button" aria-label={`Move entry ${index + 1} up`} disabled={index === 0} onclick={() => move(index, -1)}>↑</button>
-							<button type="button" aria-label={`Move entry ${index + 1} down`} disabled={index === items.length - 1} onclick={() => move(index, 1)}>↓</button>
-							<button type="button" aria-label={`Remove entry ${index + 1}`} onclick={() => setItems('remove an entry', (all) => all.filter((other) => other.id !== item.id))}>✕</button>
+							<button
+								type="button"
+								aria-label={`Move entry ${index + 1} up`}
+								disabled={index === 0}
+								onclick={() => move(index, -1)}>↑</button
+							>
+							<button
+								type="button"
+								aria-label={`Move entry ${index + 1} down`}
+								disabled={index === items.length - 1}
+								onclick={() => move(index, 1)}>↓</button
+							>
+							<button
+								type="button"
+								aria-label={`Remove entry ${index + 1}`}
+								onclick={() => setItems('remove an entry', (all) => all.filter((other) => other.id !== item.id))}
+								>✕</button
+							>
 						</td>
 					</tr>
 				{/each}
 			</tbody>
 		</table>
-		{#if items.length > SHOWN}<p class="soft small">and {items.length - SHOWN} more, which are written all the same</p>{/if}
+		{#if items.length > SHOWN}<p class="soft small">
+				and {items.length - SHOWN} more, which are written all the same
+			</p>{/if}
 	{:else}
-		<p class="soft">Nothing to play yet. Import a playlist from your computer, add audio files, or type the address of a stream on the left.</p>
+		<p class="soft">
+			Nothing to play yet. Import a playlist from your computer, add audio files, or type the address of a stream on the
+			left.
+		</p>
 	{/if}
 </div>
 

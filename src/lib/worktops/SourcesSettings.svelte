@@ -17,9 +17,16 @@
 	function addStream(): void {
 		const location = address.trim();
 		const parsed = sourceItem.safeParse({ id: crypto.randomUUID(), location, title: '', durationSec: null, extra: [] });
-		problem = !parsed.success ? parsed.error.issues[0]!.message : isStream(location) ? '' : 'An address begins with http:// or https://. For a file, use the button below.';
+		problem = !parsed.success
+			? parsed.error.issues[0]!.message
+			: isStream(location)
+				? ''
+				: 'An address begins with http:// or https://. For a file, use the button below.';
 		if (problem || !parsed.success) return;
-		view.edit('add a stream', (plan) => ({ ...plan, sources: { ...plan.sources, items: [...plan.sources.items, parsed.data] } }));
+		view.edit('add a stream', (plan) => ({
+			...plan,
+			sources: { ...plan.sources, items: [...plan.sources.items, parsed.data] }
+		}));
 		address = '';
 	}
 
@@ -38,7 +45,11 @@
 		await view.loadMedia();
 	}
 
-	const list = $derived({ title: sources.listTitle || null, header: sources.header, entries: sources.items.map((item) => ({ ...item, title: item.title || null })) });
+	const list = $derived({
+		title: sources.listTitle || null,
+		header: sources.header,
+		entries: sources.items.map((item) => ({ ...item, title: item.title || null }))
+	});
 	const name = $derived(safeName(sources.listTitle || view.plan.brief.name));
 </script>
 
@@ -50,17 +61,51 @@
 		addStream();
 	}}
 >
-	<TextInput labelText="Address of a stream" placeholder="http://…" bind:value={address} invalid={problem !== ''} invalidText={problem} />
+	<TextInput
+		labelText="Address of a stream"
+		placeholder="http://…"
+		bind:value={address}
+		invalid={problem !== ''}
+		invalidText={problem}
+	/>
 	<Button size="small" kind="tertiary" type="submit">Add stream</Button>
 </form>
 <div class="row">
-	<FileUploaderButton size="small" kind="tertiary" multiple labelText="Import a playlist" disableLabelChanges accept={['.m3u', '.m3u8', '.pls', '.xspf']} on:change={(event) => importLists(event.detail)} />
-	<FileUploaderButton size="small" kind="tertiary" multiple labelText="Add audio files" disableLabelChanges accept={['audio/*', '.flac', '.wav']} on:change={(event) => addFiles(event.detail)} />
+	<FileUploaderButton
+		size="small"
+		kind="tertiary"
+		multiple
+		labelText="Import a playlist"
+		disableLabelChanges
+		accept={['.m3u', '.m3u8', '.pls', '.xspf']}
+		on:change={(event) => importLists(event.detail)}
+	/>
+	<FileUploaderButton
+		size="small"
+		kind="tertiary"
+		multiple
+		labelText="Add audio files"
+		disableLabelChanges
+		accept={['audio/*', '.flac', '.wav']}
+		on:change={(event) => addFiles(event.detail)}
+	/>
 </div>
-{#if remarks.length}<ul class="soft small" aria-live="polite">{#each remarks as remark (remark)}<li>{remark}</li>{/each}</ul>{/if}
+{#if remarks.length}<ul class="soft small" aria-live="polite">
+		{#each remarks as remark (remark)}<li>{remark}</li>{/each}
+	</ul>{/if}
 <div class="row">
-	<Button size="small" kind="ghost" disabled={sources.items.length === 0} on:click={() => download(`${name}.m3u8`, writeM3u(list), 'audio/x-mpegurl')}>Save as M3U8</Button>
-	<Button size="small" kind="ghost" disabled={sources.items.length === 0} on:click={() => download(`${name}.xspf`, writeXspf(list), 'application/xspf+xml')}>Save as XSPF</Button>
+	<Button
+		size="small"
+		kind="ghost"
+		disabled={sources.items.length === 0}
+		on:click={() => download(`${name}.m3u8`, writeM3u(list), 'audio/x-mpegurl')}>Save as M3U8</Button
+	>
+	<Button
+		size="small"
+		kind="ghost"
+		disabled={sources.items.length === 0}
+		on:click={() => download(`${name}.xspf`, writeXspf(list), 'application/xspf+xml')}>Save as XSPF</Button
+	>
 </div>
 
 <style>

@@ -24,10 +24,17 @@
 			store.change(`venue: ${key}`, (current) => ({ ...current, venue: { ...current.venue, [key]: value } }));
 		} else drafts[key] = value;
 	}
-	const save = (): void => download(`${safeName(workshop.venue.name)}.yphos.json`, `${JSON.stringify(workshop, null, '\t')}\n`, 'application/json');
+	const save = (): void =>
+		download(
+			`${safeName(workshop.venue.name)}.yphos.json`,
+			`${JSON.stringify(workshop, null, '\t')}\n`,
+			'application/json'
+		);
 	async function open(files: readonly File[]): Promise<void> {
 		if (!files[0]) return;
-		answer = (await store.importText(await files[0].text())) ?? `${files[0].name} is open. Ctrl Z brings back what was here before.`;
+		answer =
+			(await store.importText(await files[0].text())) ??
+			`${files[0].name} is open. Ctrl Z brings back what was here before.`;
 	}
 </script>
 
@@ -36,17 +43,41 @@
 	<section class="sheet">
 		<h2>Where the endpoints live</h2>
 		{#each FIELDS as { key, label, hint } (key)}
-			<TextInput labelText={label} helperText={hint} value={drafts[key] ?? workshop.venue[key]} invalid={Boolean(errors[key])} invalidText={errors[key] ?? ''} on:input={(event) => typed(key, String(event.detail ?? ''))} />
+			<TextInput
+				labelText={label}
+				helperText={hint}
+				value={drafts[key] ?? workshop.venue[key]}
+				invalid={Boolean(errors[key])}
+				invalidText={errors[key] ?? ''}
+				on:input={(event) => typed(key, String(event.detail ?? ''))}
+			/>
 		{/each}
 	</section>
 	<section class="sheet">
 		<h2>The workshop file</h2>
-		<p>Everything you keep, in one open file. Passwords are never in it. Nothing is sent anywhere: keep a copy yourself.</p>
+		<p>
+			Everything you keep, in one open file. Passwords are never in it. Nothing is sent anywhere: keep a copy yourself.
+		</p>
 		<div class="row">
 			<Button on:click={save}>Export the workshop</Button>
-			<FileUploaderButton kind="tertiary" labelText="Open a workshop file" disableLabelChanges accept={['.json']} on:change={(event) => open(event.detail)} />
-			<Button kind="ghost" on:click={() => store.change('open the demo workshop', () => demoWorkshop)}>Open the demo workshop</Button>
-			<Button kind="ghost" on:click={() => store.change('begin an empty workshop', (current) => ({ ...emptyWorkshop(store.zone), parts: current.parts }))}>Begin an empty one</Button>
+			<FileUploaderButton
+				kind="tertiary"
+				labelText="Open a workshop file"
+				disableLabelChanges
+				accept={['.json']}
+				on:change={(event) => open(event.detail)}
+			/>
+			<Button kind="ghost" on:click={() => store.change('open the demo workshop', () => demoWorkshop)}
+				>Open the demo workshop</Button
+			>
+			<Button
+				kind="ghost"
+				on:click={() =>
+					store.change('begin an empty workshop', (current) => ({
+						...emptyWorkshop(store.zone),
+						parts: current.parts
+					}))}>Begin an empty one</Button
+			>
 		</div>
 		{#if answer}<p role="status">{answer}</p>{/if}
 	</section>

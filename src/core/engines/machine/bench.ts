@@ -23,8 +23,17 @@ export const benchSchema = z.object({
 			volume: z.object({ name: z.string(), lowestDb: z.number(), startDb: z.number() }).nullable()
 		})
 	),
-	amplifier: z.object({ name: z.string(), muted: z.boolean(), gainDb: z.number(), clipVrms: z.number().positive() }).nullable(),
-	speakers: z.object({ name: z.string(), sensitivityDb: z.number(), ohm: z.number().positive(), count: z.number().int().positive() }).nullable(),
+	amplifier: z
+		.object({ name: z.string(), muted: z.boolean(), gainDb: z.number(), clipVrms: z.number().positive() })
+		.nullable(),
+	speakers: z
+		.object({
+			name: z.string(),
+			sensitivityDb: z.number(),
+			ohm: z.number().positive(),
+			count: z.number().int().positive()
+		})
+		.nullable(),
 	distanceM: z.number().positive(),
 	network: z.object({
 		wired: z.boolean(),

@@ -11,7 +11,14 @@ export interface DiskFile {
 export type CardTree = ReadonlyMap<string, { readonly text: string; readonly bytes: Uint8Array | null }>;
 
 export const cardTree = (files: readonly CardFile[]): CardTree =>
-	new Map(files.map((file) => [file.path, 'lines' in file ? { text: file.lines.map((line) => `${line.text}\n`).join(''), bytes: null } : { text: '', bytes: file.bytes }]));
+	new Map(
+		files.map((file) => [
+			file.path,
+			'lines' in file
+				? { text: file.lines.map((line) => `${line.text}\n`).join(''), bytes: null }
+				: { text: '', bytes: file.bytes }
+		])
+	);
 
 /** The endpoint's own disk after apply.sh has run, as its lines say: what is placed where, and which units are enabled. */
 export interface Disk {

@@ -44,7 +44,11 @@ export interface PlayedMedia {
 /** What a link offers to the programs of the machine. Filled in by the link that owns the resource. */
 export interface Offers {
 	/** Opens an ALSA device by name for samples of this kind; a string says why it could not. */
-	openSound?(deviceName: string, wanted: PlayedMedia & { readonly title: string; readonly gainDb: number; readonly forcedRateHz: number | null }, onLost: () => void): { close(): void } | string;
+	openSound?(
+		deviceName: string,
+		wanted: PlayedMedia & { readonly title: string; readonly gainDb: number; readonly forcedRateHz: number | null },
+		onLost: () => void
+	): { close(): void } | string;
 	/** Finds what a playlist entry leads to; `done` is called once, later. */
 	openMedia?(location: string, done: (found: PlayedMedia | string) => void): void;
 }

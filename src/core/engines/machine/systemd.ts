@@ -17,7 +17,15 @@ export interface Systemd {
 }
 
 /** Reached as part of every start, without our doing. */
-const ALWAYS_REACHED = ['local-fs.target', 'sysinit.target', 'basic.target', 'time-set.target', 'systemd-user-sessions.service', 'network.target', 'alsa-restore.service'];
+const ALWAYS_REACHED = [
+	'local-fs.target',
+	'sysinit.target',
+	'basic.target',
+	'time-set.target',
+	'systemd-user-sessions.service',
+	'network.target',
+	'alsa-restore.service'
+];
 
 interface Service {
 	state: 'inactive' | 'waiting' | 'active' | 'stopped';
@@ -32,10 +40,14 @@ export function startSystemd(machine: Machine): Systemd {
 	const units = new Map<string, UnitEntry[]>();
 	const unit = (name: string): UnitEntry[] => {
 		let entries = units.get(name);
-		if (!entries) units.set(name, (entries = readUnit(machine.disk.files.get(`/etc/systemd/system/${name}`)?.text ?? '')));
+		if (!entries)
+			units.set(name, (entries = readUnit(machine.disk.files.get(`/etc/systemd/system/${name}`)?.text ?? '')));
 		return entries;
 	};
-	const values = (name: string, key: string): string[] => unit(name).filter((e) => e.key === key && e.value).map((e) => e.value);
+	const values = (name: string, key: string): string[] =>
+		unit(name)
+			.filter((e) => e.key === key && e.value)
+			.map((e) => e.value);
 	const after = (name: string): string[] => values(name, 'After').flatMap((value) => value.split(/\s+/));
 	const service = (name: string): Service => {
 		let found = services.get(name);
@@ -44,7 +56,10 @@ export function startSystemd(machine: Machine): Systemd {
 	};
 
 	/** What systemd itself would wait for: units that are part of this start, not yet there. */
-	const isAwaited = (name: string): boolean => !reached.has(name) && !ALWAYS_REACHED.includes(name) && (wanted.has(name) || services.get(name)?.state === 'waiting');
+	const isAwaited = (name: string): boolean =>
+		!reached.has(name) &&
+		!ALWAYS_REACHED.includes(name) &&
+		(wanted.has(name) || services.get(name)?.state === 'waiting');
 	const wanted = new Set<string>();
 
 	function start(name: string): void {
@@ -172,7 +187,8 @@ export function startSystemd(machine: Machine): Systemd {
 	return {
 		boot() {
 			for (const name of machine.disk.enabled) {
-				if (!machine.disk.files.has(`/etc/systemd/system/${name}`)) machine.log('system', `${name} is enabled but not on the endpoint`, '', 'bad');
+				if (!machine.disk.files.has(`/etc/systemd/system/${name}`))
+					machine.log('system', `${name} is enabled but not on the endpoint`, '', 'bad');
 				else if (name.endsWith('.timer')) startTimer(name);
 				else start(name);
 			}

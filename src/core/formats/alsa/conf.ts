@@ -61,7 +61,8 @@ export function readAlsaConf(text: string): Result<AlsaBlock> {
 			if (!value) return false;
 			at++;
 			let target = into;
-			for (const key of keys.slice(0, -1)) target = (target[key] = typeof target[key] === 'object' ? { ...target[key] } : {}) as Record<string, AlsaValue>;
+			for (const key of keys.slice(0, -1))
+				target = (target[key] = typeof target[key] === 'object' ? { ...target[key] } : {}) as Record<string, AlsaValue>;
 			const last = keys.at(-1)!;
 			if (value.kind === 'punct') {
 				if (value.text !== '{') return false;
@@ -72,5 +73,7 @@ export function readAlsaConf(text: string): Result<AlsaBlock> {
 		}
 		return !nested;
 	};
-	return readBlock(root, false) ? ok(root) : fault('alsa-syntax', `asound.conf is not readable near "${list[Math.max(0, at - 1)]?.text ?? ''}".`);
+	return readBlock(root, false)
+		? ok(root)
+		: fault('alsa-syntax', `asound.conf is not readable near "${list[Math.max(0, at - 1)]?.text ?? ''}".`);
 }

@@ -20,7 +20,9 @@ export function readDeviceName(name: string): AlsaDeviceName {
 		rest
 			.split(',')
 			.filter(Boolean)
-			.map((part, index) => (part.includes('=') ? (part.split('=', 2) as [string, string]) : [['CARD', 'DEV', 'SUBDEV'][index]!, part]))
+			.map((part, index) =>
+				part.includes('=') ? (part.split('=', 2) as [string, string]) : [['CARD', 'DEV', 'SUBDEV'][index]!, part]
+			)
 	);
 	return { plugin, cardId: args.CARD ?? null, deviceNumber: Number(args.DEV ?? 0) };
 }

@@ -3,10 +3,16 @@
  * Values are never quoted; a backslash and a leading space are escaped.
  */
 export const keyfileText = (text: string): string =>
-	text.replaceAll('\\', '\\\\').replaceAll('\n', '\\n').replaceAll('\t', '\\t').replaceAll('\r', '\\r').replace(/^ /, '\\s');
+	text
+		.replaceAll('\\', '\\\\')
+		.replaceAll('\n', '\\n')
+		.replaceAll('\t', '\\t')
+		.replaceAll('\r', '\\r')
+		.replace(/^ /, '\\s');
 
 /** A network name as decimal bytes, the one form that no character can upset. */
-export const keyfileBytes = (text: string): string => [...new TextEncoder().encode(text)].map((byte) => `${byte};`).join('');
+export const keyfileBytes = (text: string): string =>
+	[...new TextEncoder().encode(text)].map((byte) => `${byte};`).join('');
 
 const ESCAPES: Record<string, string> = { s: ' ', n: '\n', t: '\t', r: '\r', '\\': '\\' };
 

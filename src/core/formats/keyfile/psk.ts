@@ -13,7 +13,9 @@ export function derivePsk(ssid: string, passphrase: string): Result<string> {
 	if (ssidBytes.length < 1 || ssidBytes.length > 32)
 		return fault('ssid-length', `A network name has 1 to 32 bytes; this one has ${ssidBytes.length}.`);
 	const length = new TextEncoder().encode(passphrase).length;
-	if (length < 8 || length > 63) return fault('psk-length', `A pass phrase has 8 to 63 characters; this one has ${length}.`);
-	if (!/^[\x20-\x7e]*$/.test(passphrase)) return fault('psk-characters', 'A pass phrase has only plain letters, digits and signs of the English keyboard.');
+	if (length < 8 || length > 63)
+		return fault('psk-length', `A pass phrase has 8 to 63 characters; this one has ${length}.`);
+	if (!/^[\x20-\x7e]*$/.test(passphrase))
+		return fault('psk-characters', 'A pass phrase has only plain letters, digits and signs of the English keyboard.');
 	return ok(bytesToHex(pbkdf2(sha1, passphrase, ssidBytes, { c: 4096, dkLen: 32 })));
 }

@@ -13,7 +13,8 @@ const byteLength = (text: string): number => new TextEncoder().encode(text).leng
 
 /** Fault: `value-newline`; such a value cannot be written at all. */
 export function mpvLine(name: string, value: string): Result<string> {
-	if (/[\n\r\0]/.test(value)) return fault('value-newline', `The value of ${name} has a line break in it. Remove it.`, name);
+	if (/[\n\r\0]/.test(value))
+		return fault('value-newline', `The value of ${name} has a line break in it. Remove it.`, name);
 	const plain = /^[A-Za-z0-9_.:/,=@+-]*$/.test(value);
 	return ok(plain ? `${name}=${value}` : `${name}=%${byteLength(value)}%${value}`);
 }

@@ -11,9 +11,16 @@ export function readM3u(text: string): Result<Playlist> {
 	const entries: PlaylistEntry[] = [];
 	const header: string[] = [];
 	let title: string | null = null;
-	let pending: { title: string | null; durationSec: number | null; extra: string[] } = { title: null, durationSec: null, extra: [] };
+	let pending: { title: string | null; durationSec: number | null; extra: string[] } = {
+		title: null,
+		durationSec: null,
+		extra: []
+	};
 	if (/^#EXT-X-TARGETDURATION/m.test(text))
-		return fault('m3u-segments', 'This is the segment list of one stream, not a playlist. Enter the address it came from as a stream instead.');
+		return fault(
+			'm3u-segments',
+			'This is the segment list of one stream, not a playlist. Enter the address it came from as a stream instead.'
+		);
 	for (const raw of text.replace(/^\ufeff/, '').split(/\r\n|\n|\r/)) {
 		const line = raw.trim();
 		if (line === '') continue;
@@ -22,15 +29,15 @@ export function readM3u(text: string): Result<Playlist> {
 		} else if (/^#EXTINF:/i.test(line)) {
 			const { extra, ...inf } = readExtinf(line);
 			pending = { ...inf, extra: [...pending.extra, ...extra] };
-		}
-		else if (/^#PLAYLIST:/i.test(line)) title = line.slice(10).trim();
+		} else if (/^#PLAYLIST:/i.test(line)) title = line.slice(10).trim();
 		else if (line.startsWith('#')) pending.extra.push(line);
 		else {
 			entries.push({ location: line, ...pending });
 			pending = { title: null, durationSec: null, extra: [] };
 		}
 	}
-	if (entries.length === 0) return fault('m3u-empty', 'There is no entry in this list: every line is a comment or empty.');
+	if (entries.length === 0)
+		return fault('m3u-empty', 'There is no entry in this list: every line is a comment or empty.');
 	return ok({ title, entries, header: [...header, ...pending.extra], remarks: [] });
 }
 

@@ -4,9 +4,15 @@ import { describe, expect, it } from 'vitest';
 import { oneLine, readM3u, readPlaylist, writeM3u, writeXspf, readXspf } from '.';
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
-const line = fc.string({ unit: 'grapheme', minLength: 1, maxLength: 40 }).map(oneLine).filter((text) => text !== '');
+const line = fc
+	.string({ unit: 'grapheme', minLength: 1, maxLength: 40 })
+	.map(oneLine)
+	.filter((text) => text !== '');
 const entry = fc.record({
-	location: fc.oneof(line.filter((text) => !text.startsWith('#') && !/^[a-z][a-z0-9+.-]*:/i.test(text)), fc.webUrl()),
+	location: fc.oneof(
+		line.filter((text) => !text.startsWith('#') && !/^[a-z][a-z0-9+.-]*:/i.test(text)),
+		fc.webUrl()
+	),
 	title: fc.option(line),
 	durationSec: fc.option(fc.integer({ min: 1, max: 100_000 })),
 	extra: fc.constant<string[]>([])
@@ -22,7 +28,8 @@ describe('M3U', () => {
 		);
 	});
 	it('keeps what it does not know: head lines, directives, attributes', () => {
-		const text = '#EXTM3U x-tvg="a, b"\n#PLAYLIST:Nights\n#EXTGRP:Sea\n#EXTINF:12 logo="a, b.png",Ferry, by night\nferry.flac\n#EXTVLCOPT:x=1\nhttp://radio.example/a?b=c#d\n';
+		const text =
+			'#EXTM3U x-tvg="a, b"\n#PLAYLIST:Nights\n#EXTGRP:Sea\n#EXTINF:12 logo="a, b.png",Ferry, by night\nferry.flac\n#EXTVLCOPT:x=1\nhttp://radio.example/a?b=c#d\n';
 		const read = readM3u(text);
 		expect(read.ok && read.value.entries.map((e) => [e.location, e.title, e.durationSec])).toEqual([
 			['ferry.flac', 'Ferry, by night', 12],
@@ -31,17 +38,29 @@ describe('M3U', () => {
 		expect(read.ok && writeM3u(read.value)).toBe(text);
 	});
 	it('reads a byte-order mark, Windows and old line ends, and says when it took Latin-1', () => {
-		expect(readPlaylist(bytes('\ufeff#EXTM3U\r\na.mp3\r\n'))).toMatchObject({ ok: true, value: { entries: [{ location: 'a.mp3' }], remarks: [] } });
-		expect(readPlaylist(bytes('a.mp3\rb.mp3'))).toMatchObject({ ok: true, value: { entries: [{ location: 'a.mp3' }, { location: 'b.mp3' }] } });
+		expect(readPlaylist(bytes('\ufeff#EXTM3U\r\na.mp3\r\n'))).toMatchObject({
+			ok: true,
+			value: { entries: [{ location: 'a.mp3' }], remarks: [] }
+		});
+		expect(readPlaylist(bytes('a.mp3\rb.mp3'))).toMatchObject({
+			ok: true,
+			value: { entries: [{ location: 'a.mp3' }, { location: 'b.mp3' }] }
+		});
 		const latin = readPlaylist(Uint8Array.from([...bytes('#EXTINF:3,Caf'), 0xe9, ...bytes('\ncafe.mp3\n')]));
 		expect(latin).toMatchObject({ ok: true, value: { entries: [{ title: 'Café', location: 'cafe.mp3' }] } });
 		expect(latin.ok && latin.value.remarks[0]).toMatch(/Latin-1/);
 	});
 	it('refuses a segment list and an empty list by name', () => {
-		expect(readM3u('#EXTM3U\n#EXT-X-TARGETDURATION:6\nseg1.ts')).toMatchObject({ ok: false, faults: [{ code: 'm3u-segments' }] });
+		expect(readM3u('#EXTM3U\n#EXT-X-TARGETDURATION:6\nseg1.ts')).toMatchObject({
+			ok: false,
+			faults: [{ code: 'm3u-segments' }]
+		});
 		expect(readM3u('# nothing')).toMatchObject({ ok: false, faults: [{ code: 'm3u-empty' }] });
 	});
-	it('writes a path that begins with # so that it is no comment', () => expect(writeM3u({ title: null, entries: [{ location: '#1.mp3', title: null, durationSec: null, extra: [] }] })).toContain('./#1.mp3'));
+	it('writes a path that begins with # so that it is no comment', () =>
+		expect(
+			writeM3u({ title: null, entries: [{ location: '#1.mp3', title: null, durationSec: null, extra: [] }] })
+		).toContain('./#1.mp3'));
 });
 
 describe('XSPF', () => {
@@ -51,16 +70,35 @@ describe('XSPF', () => {
 				const text = writeXspf({ title: 'A & <B>', entries });
 				expect(XMLValidator.validate(text)).toBe(true);
 				const read = readXspf(text);
-				expect(read.ok && read.value.entries.map((e) => [e.location.replace(/^\.\//, ''), e.title, e.durationSec])).toEqual(entries.map((e) => [e.location.replace(/^\.\//, ''), e.title, e.durationSec]));
+				expect(
+					read.ok && read.value.entries.map((e) => [e.location.replace(/^\.\//, ''), e.title, e.durationSec])
+				).toEqual(entries.map((e) => [e.location.replace(/^\.\//, ''), e.title, e.durationSec]));
 			})
 		);
 	});
-	it('says the line of broken markup', () => expect(readPlaylist(bytes('<playlist>\n<trackList></playlist>'))).toMatchObject({ ok: false, faults: [{ code: 'xspf-xml', where: 'line 2' }] }));
+	it('says the line of broken markup', () =>
+		expect(readPlaylist(bytes('<playlist>\n<trackList></playlist>'))).toMatchObject({
+			ok: false,
+			faults: [{ code: 'xspf-xml', where: 'line 2' }]
+		}));
 });
 
 it('reads PLS in any order of its lines and says what it left out', () => {
-	const read = readPlaylist(bytes('[playlist]\nTitle2=Two\nFile2=http://b.example/\nFile1=a b.ogg\nLength1=65\nTitle3=Lost\nNumberOfEntries=3\nVersion=2\n'));
-	expect(read).toMatchObject({ ok: true, value: { format: 'PLS', entries: [{ location: 'a b.ogg', durationSec: 65 }, { location: 'http://b.example/', title: 'Two' }] } });
+	const read = readPlaylist(
+		bytes(
+			'[playlist]\nTitle2=Two\nFile2=http://b.example/\nFile1=a b.ogg\nLength1=65\nTitle3=Lost\nNumberOfEntries=3\nVersion=2\n'
+		)
+	);
+	expect(read).toMatchObject({
+		ok: true,
+		value: {
+			format: 'PLS',
+			entries: [
+				{ location: 'a b.ogg', durationSec: 65 },
+				{ location: 'http://b.example/', title: 'Two' }
+			]
+		}
+	});
 	expect(read.ok && read.value.remarks).toHaveLength(1);
 });
 

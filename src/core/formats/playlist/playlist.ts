@@ -21,8 +21,10 @@ export interface Playlist {
 
 /** Text from bytes: UTF-8 with or without its mark, UTF-16 by its mark, otherwise Latin-1, which never fails. */
 export function decodeText(bytes: Uint8Array): { text: string; encoding: 'UTF-8' | 'UTF-16' | 'Latin-1' } {
-	if (bytes[0] === 0xff && bytes[1] === 0xfe) return { text: new TextDecoder('utf-16le').decode(bytes), encoding: 'UTF-16' };
-	if (bytes[0] === 0xfe && bytes[1] === 0xff) return { text: new TextDecoder('utf-16be').decode(bytes), encoding: 'UTF-16' };
+	if (bytes[0] === 0xff && bytes[1] === 0xfe)
+		return { text: new TextDecoder('utf-16le').decode(bytes), encoding: 'UTF-16' };
+	if (bytes[0] === 0xfe && bytes[1] === 0xff)
+		return { text: new TextDecoder('utf-16be').decode(bytes), encoding: 'UTF-16' };
 	try {
 		return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };
 	} catch {
@@ -31,8 +33,8 @@ export function decodeText(bytes: Uint8Array): { text: string; encoding: 'UTF-8'
 }
 
 /** True for http:, https:, rtsp: and their like; a drive letter or a file: address is not a stream. */
-export const isStream = (location: string): boolean => /^[a-z][a-z0-9+.-]+:\/\//i.test(location) && !/^file:/i.test(location);
+export const isStream = (location: string): boolean =>
+	/^[a-z][a-z0-9+.-]+:\/\//i.test(location) && !/^file:/i.test(location);
 
 /** One line of text: every control character, tab and line break too, becomes a space. */
-// eslint-disable-next-line no-control-regex
 export const oneLine = (text: string): string => text.replace(/[\u0000-\u001f\u007f\u0085\u2028\u2029]+/g, ' ').trim();

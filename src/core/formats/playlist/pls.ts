@@ -17,8 +17,18 @@ export function readPls(text: string): Result<Playlist> {
 		.map((n) => {
 			const { File, Title, Length } = byNumber.get(n)!;
 			const seconds = Number(Length ?? -1);
-			return { location: File!, title: Title || null, durationSec: seconds > 0 ? Math.round(seconds) : null, extra: [] };
+			return {
+				location: File!,
+				title: Title || null,
+				durationSec: seconds > 0 ? Math.round(seconds) : null,
+				extra: []
+			};
 		});
 	if (entries.length === 0) return fault('pls-empty', 'There is no File1= line in this list. Is it a PLS playlist?');
-	return ok({ title: null, entries, header: [], remarks: withoutFile.map((n) => `Entry ${n} has no File${n}= line and was left out.`) });
+	return ok({
+		title: null,
+		entries,
+		header: [],
+		remarks: withoutFile.map((n) => `Entry ${n} has no File${n}= line and was left out.`)
+	});
 }

@@ -18,7 +18,8 @@ export function readPlaylist(bytes: Uint8Array): Result<Playlist & { readonly fo
 	const entries = read.value.entries.map((entry) => {
 		const location = oneLine(entry.location);
 		const title = entry.title === null ? null : oneLine(entry.title);
-		if (location !== entry.location || title !== entry.title) remarks.push(`Control characters in "${title ?? location}" became spaces.`);
+		if (location !== entry.location || title !== entry.title)
+			remarks.push(`Control characters in "${title ?? location}" became spaces.`);
 		return { ...entry, location, title };
 	});
 	return { ok: true, value: { ...read.value, entries, remarks, format } };

@@ -15,7 +15,12 @@ describe('shellQuote', () => {
 	});
 
 	it('is undone by our own word reader', () => {
-		fc.assert(fc.property(fc.array(anyText, { maxLength: 4 }), (words) => void expect(shellWords(words.map(shellQuote).join(' '))).toEqual(words)));
+		fc.assert(
+			fc.property(
+				fc.array(anyText, { maxLength: 4 }),
+				(words) => void expect(shellWords(words.map(shellQuote).join(' '))).toEqual(words)
+			)
+		);
 	});
 });
 

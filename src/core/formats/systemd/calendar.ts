@@ -45,7 +45,10 @@ export function readCalendar(expression: string): Result<CalendarRule> {
 	const date = /[-~]/.test(rest[0] ?? '') ? rest.shift()! : '*-*-*';
 	const time = rest.shift() ?? '00:00:00';
 	const bad = (part: string) =>
-		fault('calendar-unreadable', `"${part}" in "${expression}" is not a calendar time. Write for example Mon..Fri *-*-* 07:30:00.`);
+		fault(
+			'calendar-unreadable',
+			`"${part}" in "${expression}" is not a calendar time. Write for example Mon..Fri *-*-* 07:30:00.`
+		);
 	if (!weekdays) return bad(words[0]!);
 	if (rest.length) return bad(rest[0]!);
 
@@ -67,7 +70,16 @@ export function readCalendar(expression: string): Result<CalendarRule> {
 		return (value) => set.has(value);
 	};
 	const isDay = isIn(days);
-	return ok({ weekdays, years: isIn(years), months: isIn(months), days: (fromStart, fromEnd) => isDay(countsFromEnd ? fromEnd : fromStart), hours, minutes, seconds, zone });
+	return ok({
+		weekdays,
+		years: isIn(years),
+		months: isIn(months),
+		days: (fromStart, fromEnd) => isDay(countsFromEnd ? fromEnd : fromStart),
+		hours,
+		minutes,
+		seconds,
+		zone
+	});
 }
 
 function readWeekdays(text: string): number[] | null {
@@ -109,7 +121,12 @@ export function nextElapses(rule: CalendarRule, zone: string, afterUtcMs: number
 	let dayMs = Math.floor(wallClockMs(where, afterUtcMs) / DAY_MS) * DAY_MS - DAY_MS;
 	for (let n = 0; n < 60 * 366 && found.length < count; n++, dayMs += DAY_MS) {
 		const date = new Date(dayMs);
-		if (!rule.years(date.getUTCFullYear()) || !rule.months(date.getUTCMonth() + 1) || !rule.days(date.getUTCDate(), monthLength(date) - date.getUTCDate() + 1)) continue;
+		if (
+			!rule.years(date.getUTCFullYear()) ||
+			!rule.months(date.getUTCMonth() + 1) ||
+			!rule.days(date.getUTCDate(), monthLength(date) - date.getUTCDate() + 1)
+		)
+			continue;
 		if (rule.weekdays.length && !rule.weekdays.includes((date.getUTCDay() + 6) % 7)) continue;
 		for (const hour of rule.hours)
 			for (const minute of rule.minutes)
@@ -121,4 +138,5 @@ export function nextElapses(rule: CalendarRule, zone: string, afterUtcMs: number
 	return found;
 }
 
-const monthLength = (date: Date): number => new Date(Date.UTC(date.getUTCFullYear(), date.getUTCMonth() + 1, 0)).getUTCDate();
+const monthLength = (date: Date): number =>
+	new Date(Date.UTC(date.getUTCFullYear(), date.getUTCMonth() + 1, 0)).getUTCDate();

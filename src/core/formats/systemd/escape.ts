@@ -25,18 +25,23 @@ export function escapeUnitText(text: string): string {
 export function escapeUnitPath(path: string): Result<string> {
 	if (path === '') return fault('path-empty', 'The path is empty. Give a path such as /srv/music.');
 	const parts = path.split('/').filter((part) => part !== '' && part !== '.');
-	if (parts.includes('..')) return fault('path-climbs', `The path ${path} climbs with "..". Write where it leads instead.`);
+	if (parts.includes('..'))
+		return fault('path-climbs', `The path ${path} climbs with "..". Write where it leads instead.`);
 	return ok(parts.length === 0 ? '-' : escapeUnitText(parts.join('/')));
 }
 
 /** The reverse of {@link escapeUnitText}. Faults: `escape-unknown`, `not-utf8`. */
 export function unescapeUnitText(escaped: string): Result<string> {
 	const bytes: number[] = [];
-	for (let i = 0; i < escaped.length; ) {
+	for (let i = 0; i < escaped.length;) {
 		const c = escaped[i]!;
 		if (c === '\\') {
 			const hex = /^\\x([0-9a-fA-F]{2})/.exec(escaped.slice(i))?.[1];
-			if (!hex) return fault('escape-unknown', `After the backslash at place ${i + 1} there must stand x and two hexadecimal digits.`);
+			if (!hex)
+				return fault(
+					'escape-unknown',
+					`After the backslash at place ${i + 1} there must stand x and two hexadecimal digits.`
+				);
 			bytes.push(parseInt(hex, 16));
 			i += 4;
 		} else {
@@ -55,6 +60,10 @@ export function unescapeUnitText(escaped: string): Result<string> {
 /** Fills a template unit: play@.service and "a b" give play@a\x20b.service. Fault: `no-template`. */
 export function fillUnitTemplate(template: string, text: string): Result<string> {
 	const at = /^([^@]+@)(\.[a-z]+)$/.exec(template);
-	if (!at) return fault('no-template', `${template} is not a template: it needs a bare @ before its ending, as in play@.service.`);
+	if (!at)
+		return fault(
+			'no-template',
+			`${template} is not a template: it needs a bare @ before its ending, as in play@.service.`
+		);
 	return ok(`${at[1]}${escapeUnitText(text)}${at[2]}`);
 }

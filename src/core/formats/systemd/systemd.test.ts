@@ -10,13 +10,20 @@ const printable = fc.string({ unit: 'grapheme', maxLength: 30 });
 
 describe('unit names', () => {
 	it('come back from their escaped form', () => {
-		fc.assert(fc.property(printable.filter((text) => !/\u0000/.test(text)), (text) => void expect(unescapeUnitText(escapeUnitText(text))).toEqual({ ok: true, value: text })));
+		fc.assert(
+			fc.property(
+				printable.filter((text) => !/\u0000/.test(text)),
+				(text) => void expect(unescapeUnitText(escapeUnitText(text))).toEqual({ ok: true, value: text })
+			)
+		);
 	});
 	it.each([
 		['/srv/my music', 'srv-my\\x20music'],
 		['/', '-'],
 		['//srv//./a-b/', 'srv-a\\x2db']
-	])('name the path %s as systemd-escape does', (path, unit) => expect(escapeUnitPath(path)).toEqual({ ok: true, value: unit }));
+	])('name the path %s as systemd-escape does', (path, unit) =>
+		expect(escapeUnitPath(path)).toEqual({ ok: true, value: unit })
+	);
 	it('refuses a path that climbs, and a template without a bare @', () => {
 		expect(escapeUnitPath('/srv/../etc')).toMatchObject({ ok: false, faults: [{ code: 'path-climbs' }] });
 		expect(fillUnitTemplate('play.service', 'x')).toMatchObject({ ok: false, faults: [{ code: 'no-template' }] });
@@ -26,7 +33,12 @@ describe('unit names', () => {
 describe('command lines', () => {
 	it('give every word back exactly', () => {
 		const word = printable.filter((text) => !/[\u0000-\u001f\u007f]/.test(text));
-		fc.assert(fc.property(fc.array(word, { minLength: 1, maxLength: 4 }), (words) => void expect(readExec(execLine(['/bin/x', ...words]))?.words).toEqual(['/bin/x', ...words])));
+		fc.assert(
+			fc.property(
+				fc.array(word, { minLength: 1, maxLength: 4 }),
+				(words) => void expect(readExec(execLine(['/bin/x', ...words]))?.words).toEqual(['/bin/x', ...words])
+			)
+		);
 	});
 	it('are refused where systemd refuses them', () => {
 		expect(readExec('/bin/x "a\\q"')).toBeNull();
@@ -59,28 +71,55 @@ describe('calendar times', () => {
 	};
 	// Expected values: systemd-analyze calendar --iterations, systemd 252, tzdata 2025b.
 	it('pass over a clock time that summer time skips', () =>
-		expect(elapse('*-*-* 02:00:00', 'Europe/Berlin', '2025-03-28T12:00:00Z', 2)).toEqual(['2025-03-29T01:00:00.000Z', '2025-03-31T00:00:00.000Z']));
-	it('count the last day of a month from its end', () => expect(elapse('*-*~1 23:00:00', 'UTC', '2026-01-15T00:00:00Z', 2)).toEqual(['2026-01-31T23:00:00.000Z', '2026-02-28T23:00:00.000Z']));
+		expect(elapse('*-*-* 02:00:00', 'Europe/Berlin', '2025-03-28T12:00:00Z', 2)).toEqual([
+			'2025-03-29T01:00:00.000Z',
+			'2025-03-31T00:00:00.000Z'
+		]));
+	it('count the last day of a month from its end', () =>
+		expect(elapse('*-*~1 23:00:00', 'UTC', '2026-01-15T00:00:00Z', 2)).toEqual([
+			'2026-01-31T23:00:00.000Z',
+			'2026-02-28T23:00:00.000Z'
+		]));
 	it('agree with systemd itself, where it is installed', () => {
-		const expressions = ['Mon..Fri *-*-* 07:30:00', 'Sat,Sun *-*-* 08,20:15', '*-*-01..07 12:00', '*:0/20', 'Fri *-*-* 22:00:00', 'monthly'];
+		const expressions = [
+			'Mon..Fri *-*-* 07:30:00',
+			'Sat,Sun *-*-* 08,20:15',
+			'*-*-01..07 12:00',
+			'*:0/20',
+			'Fri *-*-* 22:00:00',
+			'monthly'
+		];
 		for (const expression of expressions) {
 			let said: string;
 			try {
-				said = execFileSync('systemd-analyze', ['calendar', '--iterations=3', '--base-time=2026-11-24 10:00:00 UTC', expression], { env: { ...process.env, TZ: 'UTC', LC_ALL: 'C' } }).toString();
+				said = execFileSync(
+					'systemd-analyze',
+					['calendar', '--iterations=3', '--base-time=2026-11-24 10:00:00 UTC', expression],
+					{ env: { ...process.env, TZ: 'UTC', LC_ALL: 'C' } }
+				).toString();
 			} catch {
 				return;
 			}
-			const times = [...said.matchAll(/(?:Next elapse|Iter(?:ation|\.) #\d+): \w+ (\S+) (\S+) UTC/g)].map((m) => `${m[1]}T${m[2]}.000Z`);
+			const times = [...said.matchAll(/(?:Next elapse|Iter(?:ation|\.) #\d+): \w+ (\S+) (\S+) UTC/g)].map(
+				(m) => `${m[1]}T${m[2]}.000Z`
+			);
 			expect(times.length).toBe(3);
 			expect(elapse(expression, 'UTC', '2026-11-24T10:00:00Z', 3)).toEqual(times);
 		}
 	});
-	it.each(['25:00', 'Blursday 10:00', '*-13-01 00:00', '*-*-* 10:00 10:00', ''])('refuses "%s"', (text) => expect(readCalendar(text)).toMatchObject({ ok: false, faults: [{ code: 'calendar-unreadable' }] }));
+	it.each(['25:00', 'Blursday 10:00', '*-13-01 00:00', '*-*-* 10:00 10:00', ''])('refuses "%s"', (text) =>
+		expect(readCalendar(text)).toMatchObject({ ok: false, faults: [{ code: 'calendar-unreadable' }] })
+	);
 });
 
 it('finds the first of two instants at which a clock shows one time, and none for a skipped one', () => {
 	const wall = (text: string): number => Date.parse(`${text}Z`);
 	expect(instantOf('Europe/Berlin', wall('2025-10-26T02:30:00'))).toBe(Date.parse('2025-10-26T00:30:00Z'));
 	expect(instantOf('Europe/Berlin', wall('2025-03-30T02:30:00'))).toBeNull();
-	fc.assert(fc.property(fc.integer({ min: 0, max: 4e12 }), (utc) => void expect(instantOf('Atlantic/Faroe', wallClockMs('Atlantic/Faroe', utc))).not.toBeNull()));
+	fc.assert(
+		fc.property(
+			fc.integer({ min: 0, max: 4e12 }),
+			(utc) => void expect(instantOf('Atlantic/Faroe', wallClockMs('Atlantic/Faroe', utc))).not.toBeNull()
+		)
+	);
 });

@@ -45,7 +45,19 @@ export function readUnit(text: string): UnitEntry[] {
 	return entries;
 }
 
-const ESCAPES: Record<string, string> = { n: '\n', t: '\t', r: '\r', s: ' ', '\\': '\\', '"': '"', "'": "'", a: '\x07', b: '\b', f: '\f', v: '\v' };
+const ESCAPES: Record<string, string> = {
+	n: '\n',
+	t: '\t',
+	r: '\r',
+	s: ' ',
+	'\\': '\\',
+	'"': '"',
+	"'": "'",
+	a: '\x07',
+	b: '\b',
+	f: '\f',
+	v: '\v'
+};
 
 /**
  * A command line as words: quotes, escapes, %% and $$ undone. `flags` are the prefix characters (-, +, !, :, @).
@@ -82,7 +94,8 @@ export function readExec(value: string): { flags: string; words: string[] } | nu
 function readEscape(text: string, at: number): { text: string; last: number } | null {
 	const c = text[at] ?? '';
 	const hex = /^(?:x([0-9a-fA-F]{2})|u([0-9a-fA-F]{4})|U([0-9a-fA-F]{8}))/.exec(text.slice(at));
-	if (hex) return { text: String.fromCodePoint(parseInt(hex[1] ?? hex[2] ?? hex[3]!, 16)), last: at + hex[0].length - 1 };
+	if (hex)
+		return { text: String.fromCodePoint(parseInt(hex[1] ?? hex[2] ?? hex[3]!, 16)), last: at + hex[0].length - 1 };
 	const plain = ESCAPES[c];
 	return plain === undefined ? null : { text: plain, last: at };
 }
@@ -90,7 +103,23 @@ function readEscape(text: string, at: number): { text: string; last: number } | 
 /** A time span such as "2", "2s", "1min 30s", "500ms" in milliseconds; null when it is none. Source: systemd.time(7). */
 export function readTimeSpanMs(text: string): number | null {
 	if (text === 'infinity') return Infinity;
-	const units: Record<string, number> = { ms: 1, msec: 1, s: 1e3, sec: 1e3, second: 1e3, seconds: 1e3, '': 1e3, m: 6e4, min: 6e4, minutes: 6e4, h: 36e5, hr: 36e5, hours: 36e5, d: 864e5, days: 864e5 };
+	const units: Record<string, number> = {
+		ms: 1,
+		msec: 1,
+		s: 1e3,
+		sec: 1e3,
+		second: 1e3,
+		seconds: 1e3,
+		'': 1e3,
+		m: 6e4,
+		min: 6e4,
+		minutes: 6e4,
+		h: 36e5,
+		hr: 36e5,
+		hours: 36e5,
+		d: 864e5,
+		days: 864e5
+	};
 	let totalMs = 0;
 	const parts = [...text.trim().matchAll(/(\d+(?:\.\d+)?)\s*([a-z]*)\s*/gy)];
 	if (parts.length === 0 || parts.map((p) => p[0]).join('') !== text.trim()) return null;

@@ -35,7 +35,10 @@ export function isTimeZone(zone: string): boolean {
 export function wallClockMs(zone: string, utcMs: number): number {
 	const part: Record<string, number> = {};
 	for (const { type, value } of formatterFor(zone).formatToParts(utcMs)) part[type] = Number(value);
-	return Date.UTC(part.year!, part.month! - 1, part.day, part.hour, part.minute, part.second) + (((utcMs % 1000) + 1000) % 1000);
+	return (
+		Date.UTC(part.year!, part.month! - 1, part.day, part.hour, part.minute, part.second) +
+		(((utcMs % 1000) + 1000) % 1000)
+	);
 }
 
 /**

@@ -15,7 +15,13 @@ export function readFlac(bytes: Uint8Array): Result<FlacFacts> {
 	const sampleRateHz = (bytes[at]! << 12) | (bytes[at + 1]! << 4) | (bytes[at + 2]! >> 4);
 	const channels = ((bytes[at + 2]! >> 1) & 7) + 1;
 	const bitDepth = (((bytes[at + 2]! & 1) << 4) | (bytes[at + 3]! >> 4)) + 1;
-	const frames = (bytes[at + 3]! & 15) * 2 ** 32 + bytes.slice(at + 4, at + 8).reduce((sum, byte) => sum * 256 + byte, 0);
+	const frames =
+		(bytes[at + 3]! & 15) * 2 ** 32 + bytes.slice(at + 4, at + 8).reduce((sum, byte) => sum * 256 + byte, 0);
 	if (sampleRateHz === 0) return fault('flac-none', 'This FLAC file states no sample rate.');
-	return ok({ sampleRateHz, bitDepth, channels, durationMs: frames ? Math.round((frames / sampleRateHz) * 1000) : null });
+	return ok({
+		sampleRateHz,
+		bitDepth,
+		channels,
+		durationMs: frames ? Math.round((frames / sampleRateHz) * 1000) : null
+	});
 }

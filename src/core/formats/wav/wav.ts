@@ -20,17 +20,34 @@ export function readWav(bytes: Uint8Array): Result<WavFacts> {
 	const tag = (at: number): string => String.fromCharCode(...bytes.subarray(at, at + 4));
 	if (bytes.length < 12 || tag(0) !== 'RIFF' || tag(8) !== 'WAVE') return fault('wav-none', 'This is not a WAV file.');
 	let format: { sampleRateHz: number; bitDepth: number; channels: number } | null = null;
-	for (let at = 12; at + 8 <= bytes.length; ) {
+	for (let at = 12; at + 8 <= bytes.length;) {
 		const size = view.getUint32(at + 4, true);
 		const body = at + 8;
 		if (tag(at) === 'fmt ' && body + 16 <= bytes.length) {
-			const code = view.getUint16(body, true) === 0xfffe && body + 26 <= bytes.length ? view.getUint16(body + 24, true) : view.getUint16(body, true);
-			if (code !== 1) return fault('wav-not-pcm', `This WAV file holds format ${code}, not plain samples. Convert it to 16 or 24 bit PCM.`);
-			format = { channels: view.getUint16(body + 2, true), sampleRateHz: view.getUint32(body + 4, true), bitDepth: view.getUint16(body + 14, true) };
+			const code =
+				view.getUint16(body, true) === 0xfffe && body + 26 <= bytes.length
+					? view.getUint16(body + 24, true)
+					: view.getUint16(body, true);
+			if (code !== 1)
+				return fault(
+					'wav-not-pcm',
+					`This WAV file holds format ${code}, not plain samples. Convert it to 16 or 24 bit PCM.`
+				);
+			format = {
+				channels: view.getUint16(body + 2, true),
+				sampleRateHz: view.getUint32(body + 4, true),
+				bitDepth: view.getUint16(body + 14, true)
+			};
 		} else if (tag(at) === 'data' && format && format.sampleRateHz > 0 && format.channels > 0 && format.bitDepth >= 8) {
 			const dataBytes = Math.min(size, bytes.length - body);
 			const frames = Math.floor(dataBytes / (format.channels * (format.bitDepth / 8)));
-			return ok({ ...format, frames, durationMs: Math.round((frames / format.sampleRateHz) * 1000), dataOffset: body, dataBytes });
+			return ok({
+				...format,
+				frames,
+				durationMs: Math.round((frames / format.sampleRateHz) * 1000),
+				dataOffset: body,
+				dataBytes
+			});
 		}
 		at = body + size + (size % 2);
 	}
@@ -60,14 +77,19 @@ export function measureWav(bytes: Uint8Array, facts: WavFacts): HeardLevel {
 	let sum = 0;
 	for (let i = 0; i < count; i++) {
 		let mono = 0;
-		for (let c = 0; c < facts.channels; c++) mono += sampleAt(view, facts.dataOffset + (i * facts.channels + c) * bytesPer, bytesPer);
+		for (let c = 0; c < facts.channels; c++)
+			mono += sampleAt(view, facts.dataOffset + (i * facts.channels + c) * bytesPer, bytesPer);
 		mono /= facts.channels;
 		samples[i] = mono;
 		peak = Math.max(peak, Math.abs(mono));
 		sum += mono * mono;
 	}
 	const decibels = (ratio: number): number => (ratio > 0 ? 20 * Math.log10(ratio) : -Infinity);
-	return { rmsDbfs: decibels(Math.sqrt(sum / Math.max(1, count))), peakDbfs: decibels(peak), pitchHz: steadyPitch(samples, facts.sampleRateHz) };
+	return {
+		rmsDbfs: decibels(Math.sqrt(sum / Math.max(1, count))),
+		peakDbfs: decibels(peak),
+		pitchHz: steadyPitch(samples, facts.sampleRateHz)
+	};
 }
 
 function sampleAt(view: DataView, at: number, bytesPer: number): number {
@@ -92,12 +114,20 @@ function steadyPitch(samples: Float64Array, sampleRateHz: number): number | null
 }
 
 /** A WAV file of one sine tone: `peakDbfs` at or below 0, equal on all channels. Used for test tones. */
-export function writeTone(options: { pitchHz: number; peakDbfs: number; sampleRateHz: number; bitDepth: 16; channels: number; durationMs: number }): Uint8Array {
+export function writeTone(options: {
+	pitchHz: number;
+	peakDbfs: number;
+	sampleRateHz: number;
+	bitDepth: 16;
+	channels: number;
+	durationMs: number;
+}): Uint8Array {
 	const frames = Math.round((options.durationMs / 1000) * options.sampleRateHz);
 	const dataBytes = frames * options.channels * 2;
 	const bytes = new Uint8Array(44 + dataBytes);
 	const view = new DataView(bytes.buffer);
-	const text = (at: number, value: string): void => [...value].forEach((c, i) => view.setUint8(at + i, c.charCodeAt(0)));
+	const text = (at: number, value: string): void =>
+		[...value].forEach((c, i) => view.setUint8(at + i, c.charCodeAt(0)));
 	text(0, 'RIFF');
 	view.setUint32(4, 36 + dataBytes, true);
 	text(8, 'WAVEfmt ');

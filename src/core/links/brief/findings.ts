@@ -15,7 +15,9 @@ export function assessBrief(plan: Plan, context: Context): Finding[] {
 			title: 'It would stay silent after a power cut',
 			why: 'You want it to come back alone, but nothing starts the music when the board starts.',
 			setting: 'programme.startAtBoot',
-			fixes: [{ label: 'Start with the board', apply: (p) => ({ ...p, programme: { ...p.programme, startAtBoot: true } }) }]
+			fixes: [
+				{ label: 'Start with the board', apply: (p) => ({ ...p, programme: { ...p.programme, startAtBoot: true } }) }
+			]
 		});
 	const board = context.part('board', plan.parts.board);
 	if (board) {
@@ -28,7 +30,12 @@ export function assessBrief(plan: Plan, context: Context): Finding[] {
 				title: `Sound comes after ${withUnit(atBestSec, 0, 's')} at best`,
 				why: `You asked for ${withUnit(brief.soundWithinSec, 0, 's')}. ${board.name} alone needs longer to start. Choose a faster board, or wait longer.`,
 				setting: 'brief.soundWithinSec',
-				fixes: [{ label: `Allow ${enoughSec}\u2009s`, apply: (p) => ({ ...p, brief: { ...p.brief, soundWithinSec: enoughSec } }) }]
+				fixes: [
+					{
+						label: `Allow ${enoughSec}\u2009s`,
+						apply: (p) => ({ ...p, brief: { ...p.brief, soundWithinSec: enoughSec } })
+					}
+				]
 			});
 		}
 	}

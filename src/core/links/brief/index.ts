@@ -23,7 +23,15 @@ export const brief: Link<BriefSettings> = {
 	files: () => [],
 	steps: (plan) =>
 		plan.brief.comesBackAlone
-			? [{ id: 'pull-plug', phase: 'check', do: 'Pull the plug, wait ten seconds, plug in again.', expect: `Sound returns by itself within ${plan.brief.soundWithinSec}\u2009s.`, reading: 'seconds until sound' }]
+			? [
+					{
+						id: 'pull-plug',
+						phase: 'check',
+						do: 'Pull the plug, wait ten seconds, plug in again.',
+						expect: `Sound returns by itself within ${plan.brief.soundWithinSec}\u2009s.`,
+						reading: 'seconds until sound'
+					}
+				]
 			: [],
 	rehearse: () => {}
 };

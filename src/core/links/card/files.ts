@@ -13,15 +13,28 @@ const ROOT = rootPath('/');
 export function cardFiles(plan: Plan, _context: Context, claims: readonly Claim[]): CardFile[] {
 	const verify: CardLine[] = [
 		...lines('card', ...VERIFY_BEGIN),
-		...claimsOn(claims, 'check').map((claim): CardLine => ({ text: `check ${shellQuote(claim.label)} ${claim.command}`, setting: claim.setting })),
+		...claimsOn(claims, 'check').map((claim): CardLine => ({
+			text: `check ${shellQuote(claim.label)} ${claim.command}`,
+			setting: claim.setting
+		})),
 		...lines('card', ...VERIFY_END)
 	];
 	const logs: CardLine[] = [
-		...lines('card.logsInMemory', '[Journal]', `Storage=${plan.card.logsInMemory ? 'volatile' : 'persistent'}`, plan.card.logsInMemory ? 'RuntimeMaxUse=32M' : 'SystemMaxUse=200M')
+		...lines(
+			'card.logsInMemory',
+			'[Journal]',
+			`Storage=${plan.card.logsInMemory ? 'volatile' : 'persistent'}`,
+			plan.card.logsInMemory ? 'RuntimeMaxUse=32M' : 'SystemMaxUse=200M'
+		)
 	];
 	return [
 		textFile('boot/yphos/verify.sh', 'Says whether the endpoint is as planned; reads only.', verify, '0755'),
-		textFile('boot/yphos/probe.sh', 'Prints a probe report; verify.sh ends with it.', lines('card', ...probeScript.trimEnd().split('\n')), '0755'),
+		textFile(
+			'boot/yphos/probe.sh',
+			'Prints a probe report; verify.sh ends with it.',
+			lines('card', ...probeScript.trimEnd().split('\n')),
+			'0755'
+		),
 		textFile(rootPath(LOG_DROP_IN), 'Where the system keeps its log.', logs)
 	];
 }
@@ -35,9 +48,15 @@ export function sealCard(files: readonly CardFile[], _plan: Plan, claims: readon
 		'Puts the card set in place; may be run again at any time.',
 		[
 			...lines('card', ...APPLY_BEGIN),
-			...placed.map((file): CardLine => ({ text: `place ${file.mode} root:root ${cardDigest(file)} ${shellWord(file.path.slice(ROOT.length))}`, setting: firstSetting(file) })),
+			...placed.map((file): CardLine => ({
+				text: `place ${file.mode} root:root ${cardDigest(file)} ${shellWord(file.path.slice(ROOT.length))}`,
+				setting: firstSetting(file)
+			})),
 			...packages.map((claim): CardLine => ({ text: `package ${shellWord(claim.name)}`, setting: claim.setting })),
-			...claimsOn(claims, 'unit').map((claim): CardLine => ({ text: `enable ${shellWord(claim.name)}`, setting: claim.setting })),
+			...claimsOn(claims, 'unit').map((claim): CardLine => ({
+				text: `enable ${shellWord(claim.name)}`,
+				setting: claim.setting
+			})),
 			...lines('card', ...APPLY_END)
 		],
 		'0755'
@@ -59,5 +78,8 @@ function manifest(files: readonly CardFile[]): CardFile {
 	]);
 }
 
-const firstSetting = (file: CardFile): CardLine['setting'] => ('lines' in file ? (file.lines[0]?.setting ?? 'card') : file.setting);
-const unique = <T>(items: readonly T[], key: (item: T) => string): T[] => [...new Map(items.map((item) => [key(item), item])).values()];
+const firstSetting = (file: CardFile): CardLine['setting'] =>
+	'lines' in file ? (file.lines[0]?.setting ?? 'card') : file.setting;
+const unique = <T>(items: readonly T[], key: (item: T) => string): T[] => [
+	...new Map(items.map((item) => [key(item), item])).values()
+];

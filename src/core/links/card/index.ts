@@ -15,7 +15,11 @@ function room(plan: Plan, context: Context, claims: readonly Claim[]) {
 	const card = context.part('card', plan.parts.card);
 	if (!card) return null;
 	const neededBytes = claimsOn(claims, 'store').reduce((sum, claim) => sum + claim.bytes, 0);
-	const { usableBytes } = computeCardRoom({ capacityGb: card.capacityGb, reservedPercent: plan.card.reservePercent, systemGb: SYSTEM_GB });
+	const { usableBytes } = computeCardRoom({
+		capacityGb: card.capacityGb,
+		reservedPercent: plan.card.reservePercent,
+		systemGb: SYSTEM_GB
+	});
 	return { card, neededBytes, usableBytes, freeBytes: usableBytes - neededBytes };
 }
 
@@ -23,7 +27,13 @@ function assess(plan: Plan, context: Context, claims: readonly Claim[]): Finding
 	const r = room(plan, context, claims);
 	if (!r || r.freeBytes >= 0) return [];
 	const larger = context.drawer
-		.flatMap((part) => (part.kind === 'card' && computeCardRoom({ capacityGb: part.capacityGb, reservedPercent: plan.card.reservePercent, systemGb: SYSTEM_GB }).usableBytes >= r.neededBytes ? [part] : []))
+		.flatMap((part) =>
+			part.kind === 'card' &&
+			computeCardRoom({ capacityGb: part.capacityGb, reservedPercent: plan.card.reservePercent, systemGb: SYSTEM_GB })
+				.usableBytes >= r.neededBytes
+				? [part]
+				: []
+		)
 		.sort((a, b) => a.capacityGb - b.capacityGb)[0];
 	return [
 		{
@@ -32,7 +42,9 @@ function assess(plan: Plan, context: Context, claims: readonly Claim[]): Finding
 			title: `The card is ${formatBytes(-r.freeBytes)} too small`,
 			why: `${formatBytes(r.neededBytes)} of media and ${SYSTEM_GB}\u2009GB of system do not fit on ${r.card.name} with ${plan.card.reservePercent}\u2009% kept free.`,
 			setting: 'parts.card',
-			fixes: larger ? [{ label: `Use ${larger.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, card: larger.id } }) }] : []
+			fixes: larger
+				? [{ label: `Use ${larger.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, card: larger.id } }) }]
+				: []
 		}
 	];
 }
@@ -44,11 +56,44 @@ export const card: Link<CardSettings> = {
 	claims: () => [],
 	figures(plan, context, claims) {
 		const r = room(plan, context, claims);
-		if (!r) return [{ id: 'free', label: 'Free', text: 'no card', value: null, sure: 'assumed', from: 'Choose a card.', telling: true }];
+		if (!r)
+			return [
+				{
+					id: 'free',
+					label: 'Free',
+					text: 'no card',
+					value: null,
+					sure: 'assumed',
+					from: 'Choose a card.',
+					telling: true
+				}
+			];
 		return [
-			{ id: 'free', label: 'Left free', text: r.freeBytes < 0 ? 'too small' : `${formatBytes(r.freeBytes)} free`, value: r.freeBytes, sure: 'typical', from: `Capacity less ${plan.card.reservePercent}\u2009% reserve, ${SYSTEM_GB}\u2009GB system and media.`, telling: true },
-			{ id: 'capacity', label: 'Capacity', text: `${r.card.capacityGb}\u2009GB`, value: r.card.capacityGb, sure: 'exact', from: 'Printed on the card; decimal gigabytes.' },
-			{ id: 'media', label: 'Media on the card', text: formatBytes(r.neededBytes), value: r.neededBytes, sure: 'exact', from: 'Sum of the files that go on the card.' }
+			{
+				id: 'free',
+				label: 'Left free',
+				text: r.freeBytes < 0 ? 'too small' : `${formatBytes(r.freeBytes)} free`,
+				value: r.freeBytes,
+				sure: 'typical',
+				from: `Capacity less ${plan.card.reservePercent}\u2009% reserve, ${SYSTEM_GB}\u2009GB system and media.`,
+				telling: true
+			},
+			{
+				id: 'capacity',
+				label: 'Capacity',
+				text: `${r.card.capacityGb}\u2009GB`,
+				value: r.card.capacityGb,
+				sure: 'exact',
+				from: 'Printed on the card; decimal gigabytes.'
+			},
+			{
+				id: 'media',
+				label: 'Media on the card',
+				text: formatBytes(r.neededBytes),
+				value: r.neededBytes,
+				sure: 'exact',
+				from: 'Sum of the files that go on the card.'
+			}
 		];
 	},
 	assess,
@@ -60,9 +105,15 @@ export const card: Link<CardSettings> = {
 			phase: 'prepare',
 			do: 'Write a plain Debian system image for your board to the card, with your own computer\u2019s disk tool.',
 			expect: 'A first partition that your computer can open, with the boot files on it.',
-			caution: 'Writing an image wipes the whole disk it goes to. Compare size and model twice; if two disks could be the card, pull it out and see which one goes.'
+			caution:
+				'Writing an image wipes the whole disk it goes to. Compare size and model twice; if two disks could be the card, pull it out and see which one goes.'
 		},
-		{ id: 'copy-set', phase: 'prepare', do: 'Copy everything inside the card set\u2019s boot folder onto the card\u2019s first partition. Replace files of the same name.', expect: 'The partition shows a folder named yphos.' },
+		{
+			id: 'copy-set',
+			phase: 'prepare',
+			do: 'Copy everything inside the card set\u2019s boot folder onto the card\u2019s first partition. Replace files of the same name.',
+			expect: 'The partition shows a folder named yphos.'
+		},
 		{
 			id: 'apply',
 			phase: 'first start',
@@ -71,7 +122,13 @@ export const card: Link<CardSettings> = {
 			expect: 'Its last line says "done". It may take minutes while packages are fetched.',
 			needsRestart: true
 		},
-		{ id: 'verify', phase: 'check', do: 'Ask the endpoint whether it is as planned. It only reads.', command: 'sudo bash /boot/firmware/yphos/verify.sh', expect: 'No line begins with WRONG. Keep what it prints: it is a probe report too.' }
+		{
+			id: 'verify',
+			phase: 'check',
+			do: 'Ask the endpoint whether it is as planned. It only reads.',
+			command: 'sudo bash /boot/firmware/yphos/verify.sh',
+			expect: 'No line begins with WRONG. Keep what it prints: it is a probe report too.'
+		}
 	],
 	rehearse: rehearseCard
 };

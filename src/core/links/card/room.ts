@@ -1,12 +1,19 @@
 /** Bytes of a recording, rounded up to whole bytes. GB are 10⁹, GiB 2³⁰. */
-export function computeSize(bitrateBps: number, durationS: number): { bytes: number; gigabytes: number; gibibytes: number } {
+export function computeSize(
+	bitrateBps: number,
+	durationS: number
+): { bytes: number; gigabytes: number; gibibytes: number } {
 	const bytes = Math.ceil((bitrateBps * durationS) / 8);
 	return { bytes, gigabytes: bytes / 1e9, gibibytes: bytes / 2 ** 30 };
 }
 
 /** What a card has for media after reserve and system, and the hours of a stream that fit. Capacity in GB (10⁹), as printed on it. */
-export function computeCardRoom(card: { capacityGb: number; reservedPercent: number; systemGb: number }): { usableBytes: number } {
-	return { usableBytes: Math.floor((card.capacityGb * 1e9 * (100 - card.reservedPercent)) / 100 - card.systemGb * 1e9) };
+export function computeCardRoom(card: { capacityGb: number; reservedPercent: number; systemGb: number }): {
+	usableBytes: number;
+} {
+	return {
+		usableBytes: Math.floor((card.capacityGb * 1e9 * (100 - card.reservedPercent)) / 100 - card.systemGb * 1e9)
+	};
 }
 
 export const computeHours = (usableBytes: number, bitrateBps: number): number => (usableBytes * 8) / bitrateBps / 3600;
@@ -15,7 +22,12 @@ export const computeHours = (usableBytes: number, bitrateBps: number): number =>
  * Store level at the end of each day (day 1 first). `keepDays` deletes what is older than its days;
  * `untilFull` deletes whole oldest days, those with bytes only, until the new day fits or nothing is left.
  */
-export function computeRetention(plan: { policy: 'keepDays' | 'untilFull'; keepDays?: number; usableBytes: number; newBytesByDay: readonly number[] }): {
+export function computeRetention(plan: {
+	policy: 'keepDays' | 'untilFull';
+	keepDays?: number;
+	usableBytes: number;
+	newBytesByDay: readonly number[];
+}): {
 	usedBytesByDay: number[];
 	firstOverflowDay: number | null;
 	peakBytes: number;
@@ -38,7 +50,12 @@ export function computeRetention(plan: { policy: 'keepDays' | 'untilFull'; keepD
 		return sum(days);
 	});
 	const overflow = usedBytesByDay.findIndex((used) => used > plan.usableBytes);
-	return { usedBytesByDay, firstOverflowDay: overflow < 0 ? null : overflow + 1, peakBytes: Math.max(0, ...usedBytesByDay), daysDeletedInOrder };
+	return {
+		usedBytesByDay,
+		firstOverflowDay: overflow < 0 ? null : overflow + 1,
+		peakBytes: Math.max(0, ...usedBytesByDay),
+		daysDeletedInOrder
+	};
 }
 
 const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);

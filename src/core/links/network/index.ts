@@ -13,12 +13,30 @@ export const network: Link<NetworkSettings> = {
 	id: 'network',
 	title: 'Network',
 	settings: networkSettings,
-	claims: (plan) => (plan.network.way === 'radio' ? [{ on: 'package', from: 'network', what: 'radio network', name: 'network-manager', setting: 'network.way' }] : []),
+	claims: (plan) =>
+		plan.network.way === 'radio'
+			? [{ on: 'package', from: 'network', what: 'radio network', name: 'network-manager', setting: 'network.way' }]
+			: [],
 	figures(plan, _context, claims) {
 		const neededBps = Math.max(0, ...claimsOn(claims, 'path').map((claim) => claim.bitsPerSec));
 		return [
-			{ id: 'way', label: 'Way', text: `${WAYS[plan.network.way]} · ${plan.network.hostName}`, value: null, sure: 'exact', from: 'You set it.', telling: true },
-			{ id: 'needed', label: 'Needed at the busiest', text: neededBps ? formatBps(neededBps) : 'nothing', value: neededBps, sure: 'typical', from: 'The largest stream; one plays at a time.' }
+			{
+				id: 'way',
+				label: 'Way',
+				text: `${WAYS[plan.network.way]} · ${plan.network.hostName}`,
+				value: null,
+				sure: 'exact',
+				from: 'You set it.',
+				telling: true
+			},
+			{
+				id: 'needed',
+				label: 'Needed at the busiest',
+				text: neededBps ? formatBps(neededBps) : 'nothing',
+				value: neededBps,
+				sure: 'typical',
+				from: 'The largest stream; one plays at a time.'
+			}
 		];
 	},
 	assess: assessNetwork,
@@ -27,8 +45,14 @@ export const network: Link<NetworkSettings> = {
 		{
 			id: 'find-it',
 			phase: 'first start',
-			do: plan.network.way === 'none' ? 'Nothing to find: this endpoint has no network.' : `Look for ${plan.network.hostName} in your router\u2019s list of devices.`,
-			expect: plan.network.way === 'none' ? 'It plays what is on the card.' : 'It appears two to five minutes after the first power-on.',
+			do:
+				plan.network.way === 'none'
+					? 'Nothing to find: this endpoint has no network.'
+					: `Look for ${plan.network.hostName} in your router\u2019s list of devices.`,
+			expect:
+				plan.network.way === 'none'
+					? 'It plays what is on the card.'
+					: 'It appears two to five minutes after the first power-on.',
 			...(plan.network.way === 'none' ? {} : { reading: 'its address' })
 		}
 	],

@@ -10,7 +10,12 @@ export function rehearseNetwork(machine: Machine): void {
 		const refusal = whyNot(machine);
 		if (refusal) return machine.log('network', refusal, '', 'bad');
 		machine.networkUp = true;
-		machine.log('network', machine.disk.files.has(PROFILE) ? 'Radio network joined' : 'Address taken on the cable', '', 'good');
+		machine.log(
+			'network',
+			machine.disk.files.has(PROFILE) ? 'Radio network joined' : 'Address taken on the cable',
+			'',
+			'good'
+		);
 		machine.systemd.reach('network-online.target');
 		machine.emit('network-up');
 	};
@@ -41,6 +46,7 @@ function whyNot(machine: Machine): string | null {
 	if (!radio) return 'There is no radio network on this bench';
 	if (wifi?.ssid !== radio.ssid) return `No radio network is called "${wifi?.ssid ?? ''}"`;
 	// In the plan view the key is not known yet; the bench then asks for none.
-	if (radio.pskHex !== null && security?.psk !== radio.pskHex) return `The radio network "${radio.ssid}" refuses the key`;
+	if (radio.pskHex !== null && security?.psk !== radio.pskHex)
+		return `The radio network "${radio.ssid}" refuses the key`;
 	return null;
 }

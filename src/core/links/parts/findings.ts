@@ -15,9 +15,14 @@ export function assessParts(plan: Plan, context: Context): Finding[] {
 			id: `parts.no-${key}`,
 			level: 'stop',
 			title: id === null ? `No ${label.toLowerCase()} chosen` : `The ${label.toLowerCase()} is no longer in the drawer`,
-			why: offered.length ? 'Without it nothing can be worked out. Choose one; you can change it later.' : `The parts drawer holds no ${label.toLowerCase()}. Open the demo workshop or import one that has parts.`,
+			why: offered.length
+				? 'Without it nothing can be worked out. Choose one; you can change it later.'
+				: `The parts drawer holds no ${label.toLowerCase()}. Open the demo workshop or import one that has parts.`,
 			setting: `parts.${key}`,
-			fixes: offered.map((part) => ({ label: `Use ${part.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, [key]: part.id } }) }))
+			fixes: offered.map((part) => ({
+				label: `Use ${part.name}`,
+				apply: (p) => ({ ...p, parts: { ...p.parts, [key]: part.id } })
+			}))
 		});
 	}
 	const board = context.part('board', plan.parts.board);
@@ -32,7 +37,10 @@ export function assessParts(plan: Plan, context: Context): Finding[] {
 			title: 'The probed board is not the one in the plan',
 			why: `The report says ${foundMb}\u2009MB of memory; ${board.name} has ${board.memoryMb}\u2009MB. Power and starting times are worked out for the plan's board.`,
 			setting: 'parts.board',
-			fixes: closest && closest.id !== board.id ? [{ label: `Use ${closest.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, board: closest.id } }) }] : []
+			fixes:
+				closest && closest.id !== board.id
+					? [{ label: `Use ${closest.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, board: closest.id } }) }]
+					: []
 		});
 	}
 	return findings;

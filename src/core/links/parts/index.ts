@@ -13,8 +13,20 @@ export const parts: Link<PartsSettings> = {
 		const converter = context.part('converter', plan.parts.converter);
 		const converterW = converter ? (converter.volts * converter.milliamperes) / 1000 : 0;
 		return [
-			...(board ? [{ on: 'power', from: 'parts', what: board.name, typicalW: board.idleW + 0.25 * (board.peakW - board.idleW), peakW: board.peakW } as const] : []),
-			...(converter && converterW > 0 ? [{ on: 'power', from: 'parts', what: converter.name, typicalW: converterW * 0.8, peakW: converterW } as const] : [])
+			...(board
+				? [
+						{
+							on: 'power',
+							from: 'parts',
+							what: board.name,
+							typicalW: board.idleW + 0.25 * (board.peakW - board.idleW),
+							peakW: board.peakW
+						} as const
+					]
+				: []),
+			...(converter && converterW > 0
+				? [{ on: 'power', from: 'parts', what: converter.name, typicalW: converterW * 0.8, peakW: converterW } as const]
+				: [])
 		];
 	},
 	figures(plan, context) {
@@ -48,13 +60,19 @@ export const parts: Link<PartsSettings> = {
 	steps(plan, context) {
 		const chosen = places.flatMap(({ kind, key }) => context.part(kind, plan.parts[key]) ?? []);
 		return [
-			{ id: 'lay-out', phase: 'gather', do: `Lay out: ${chosen.map((part) => part.name).join('; ') || 'nothing chosen yet'}.`, expect: 'Nothing is missing.' },
+			{
+				id: 'lay-out',
+				phase: 'gather',
+				do: `Lay out: ${chosen.map((part) => part.name).join('; ') || 'nothing chosen yet'}.`,
+				expect: 'Nothing is missing.'
+			},
 			{
 				id: 'join',
 				phase: 'assemble',
 				do: 'Touch bare metal that is earthed, then join converter, amplifier and speakers. Power comes last.',
 				expect: 'Every plug sits without force.',
-				caution: 'Static can kill a bare board. Keep the amplifier switched off while you join its leads, and follow its own manual for anything inside it.'
+				caution:
+					'Static can kill a bare board. Keep the amplifier switched off while you join its leads, and follow its own manual for anything inside it.'
 			}
 		];
 	},

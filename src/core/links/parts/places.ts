@@ -2,7 +2,12 @@ import type { PartKind } from '../../parts/schema';
 import type { PartsSettings } from './settings';
 
 /** The places that parts fill, in the order in which one chooses them. */
-export const places: readonly { readonly key: keyof PartsSettings; readonly kind: PartKind; readonly label: string; readonly needed: boolean }[] = [
+export const places: readonly {
+	readonly key: keyof PartsSettings;
+	readonly kind: PartKind;
+	readonly label: string;
+	readonly needed: boolean;
+}[] = [
 	{ key: 'board', kind: 'board', label: 'Board', needed: true },
 	{ key: 'supply', kind: 'supply', label: 'Supply', needed: true },
 	{ key: 'card', kind: 'card', label: 'Card', needed: true },

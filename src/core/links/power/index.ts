@@ -22,10 +22,21 @@ function assess(plan: Plan, context: Context, claims: readonly Claim[]): Finding
 	if (!p || !board) return [];
 	const findings: Finding[] = [];
 	const stronger = context.drawer
-		.flatMap((part) => (part.kind === 'supply' && Math.abs(part.volts - p.supply.volts) <= RAIL_TOLERANCE_V && part.volts * part.amperes * COMFORT >= p.peakW ? [part] : []))
+		.flatMap((part) =>
+			part.kind === 'supply' &&
+			Math.abs(part.volts - p.supply.volts) <= RAIL_TOLERANCE_V &&
+			part.volts * part.amperes * COMFORT >= p.peakW
+				? [part]
+				: []
+		)
 		.sort((a, b) => a.amperes - b.amperes)[0];
-	const useStronger = stronger && stronger.id !== p.supply.id ? [{ label: `Use ${stronger.name}`, apply: (q: Plan) => ({ ...q, parts: { ...q.parts, supply: stronger.id } }) }] : [];
-	const who = claimsOn(claims, 'power').map((claim) => `${claim.what} ${withUnit(claim.peakW, 1, 'W')}`).join(', ');
+	const useStronger =
+		stronger && stronger.id !== p.supply.id
+			? [{ label: `Use ${stronger.name}`, apply: (q: Plan) => ({ ...q, parts: { ...q.parts, supply: stronger.id } }) }]
+			: [];
+	const who = claimsOn(claims, 'power')
+		.map((claim) => `${claim.what} ${withUnit(claim.peakW, 1, 'W')}`)
+		.join(', ');
 	if (p.peakW > p.ratedW)
 		findings.push({
 			id: 'power.too-weak',
@@ -48,10 +59,18 @@ function assess(plan: Plan, context: Context, claims: readonly Claim[]): Finding
 		findings.push({
 			id: 'power.lead-sags',
 			level: 'stop',
-			title: p.voltsAtPeak === null ? 'The lead cannot carry the load' : `Only ${withUnit(p.voltsAtPeak, 2, 'V')} reach the board`,
+			title:
+				p.voltsAtPeak === null
+					? 'The lead cannot carry the load'
+					: `Only ${withUnit(p.voltsAtPeak, 2, 'V')} reach the board`,
 			why: `It browns out at ${withUnit(board.brownOutV, 2, 'V')}. The lead loses the rest: make it shorter or thicker.`,
 			setting: 'power.leadAreaMm2',
-			fixes: [{ label: 'Use 0.5\u2009m of 0.5\u2009mm²', apply: (q) => ({ ...q, power: { leadLengthM: 0.5, leadAreaMm2: 0.5 } }) }]
+			fixes: [
+				{
+					label: 'Use 0.5\u2009m of 0.5\u2009mm²',
+					apply: (q) => ({ ...q, power: { leadLengthM: 0.5, leadAreaMm2: 0.5 } })
+				}
+			]
 		});
 	if (context.probe?.supplyAlarm)
 		findings.push({
@@ -67,14 +86,61 @@ function assess(plan: Plan, context: Context, claims: readonly Claim[]): Finding
 
 function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
 	const p = path(plan, context, claims);
-	if (!p) return [{ id: 'volts', label: 'At the board', text: 'no supply', value: null, sure: 'assumed', from: 'Choose a supply.', telling: true }];
+	if (!p)
+		return [
+			{
+				id: 'volts',
+				label: 'At the board',
+				text: 'no supply',
+				value: null,
+				sure: 'assumed',
+				from: 'Choose a supply.',
+				telling: true
+			}
+		];
 	const from = 'Constant power through copper at 20 °C, both conductors, and two plugs.';
 	return [
-		{ id: 'volts', label: 'When busiest', text: p.voltsAtPeak === null ? 'collapses' : `${withUnit(p.voltsAtPeak, 2, 'V')} at board`, value: p.voltsAtPeak, sure: 'typical', from, telling: true },
-		{ id: 'typical', label: 'Drawn while playing', text: withUnit(p.typicalW, 1, 'W'), value: p.typicalW, sure: 'typical', from: 'Sum of what the parts claim.' },
-		{ id: 'peak', label: 'Drawn at the busiest', text: withUnit(p.peakW, 1, 'W'), value: p.peakW, sure: 'typical', from: 'Sum of what the parts claim at their peak.' },
-		{ id: 'rated', label: 'The supply gives', text: withUnit(p.ratedW, 1, 'W'), value: p.ratedW, sure: 'exact', from: 'Volts times amperes on its label.' },
-		{ id: 'lead', label: 'Lead and plugs', text: withUnit(p.loopOhm * 1000, 0, 'mΩ'), value: p.loopOhm, sure: 'typical', from }
+		{
+			id: 'volts',
+			label: 'When busiest',
+			text: p.voltsAtPeak === null ? 'collapses' : `${withUnit(p.voltsAtPeak, 2, 'V')} at board`,
+			value: p.voltsAtPeak,
+			sure: 'typical',
+			from,
+			telling: true
+		},
+		{
+			id: 'typical',
+			label: 'Drawn while playing',
+			text: withUnit(p.typicalW, 1, 'W'),
+			value: p.typicalW,
+			sure: 'typical',
+			from: 'Sum of what the parts claim.'
+		},
+		{
+			id: 'peak',
+			label: 'Drawn at the busiest',
+			text: withUnit(p.peakW, 1, 'W'),
+			value: p.peakW,
+			sure: 'typical',
+			from: 'Sum of what the parts claim at their peak.'
+		},
+		{
+			id: 'rated',
+			label: 'The supply gives',
+			text: withUnit(p.ratedW, 1, 'W'),
+			value: p.ratedW,
+			sure: 'exact',
+			from: 'Volts times amperes on its label.'
+		},
+		{
+			id: 'lead',
+			label: 'Lead and plugs',
+			text: withUnit(p.loopOhm * 1000, 0, 'mΩ'),
+			value: p.loopOhm,
+			sure: 'typical',
+			from
+		}
 	];
 }
 
@@ -93,8 +159,11 @@ export const power: Link<PowerSettings> = {
 				id: 'power-last',
 				phase: 'first start',
 				do: 'Plug in the supply, last of all.',
-				expect: p?.voltsTypical ? `About ${withUnit(p.voltsTypical, 2, 'V')} at the board; its light shows life within seconds.` : 'Its light shows life within seconds.',
-				caution: 'Use a supply with a safety mark for your country. Mains wiring is work for a competent person under local rules.',
+				expect: p?.voltsTypical
+					? `About ${withUnit(p.voltsTypical, 2, 'V')} at the board; its light shows life within seconds.`
+					: 'Its light shows life within seconds.',
+				caution:
+					'Use a supply with a safety mark for your country. Mains wiring is work for a competent person under local rules.',
 				reading: 'volts at the board, if you can measure'
 			}
 		];
@@ -102,7 +171,11 @@ export const power: Link<PowerSettings> = {
 	rehearse(machine) {
 		machine.on('mains-on', () => {
 			const volts = machine.bench.board.voltsAtBoard;
-			machine.log('power', machine.clock.nowMs === 0 ? 'Mains on' : 'Mains back', volts === null ? '' : withUnit(volts, 2, 'V'));
+			machine.log(
+				'power',
+				machine.clock.nowMs === 0 ? 'Mains on' : 'Mains back',
+				volts === null ? '' : withUnit(volts, 2, 'V')
+			);
 			machine.emit('powered');
 		});
 		machine.on('mains-off', () => machine.log('power', 'Mains gone: everything stops at once', '0.00\u2009V', 'bad'));

@@ -16,7 +16,8 @@ export interface PowerPath {
 }
 
 /** Both conductors of the lead and its contacts. */
-export const loopOhm = (lengthM: number, areaMm2: number): number => (COPPER_OHM_MM2_PER_M * 2 * lengthM) / areaMm2 + CONTACT_OHM;
+export const loopOhm = (lengthM: number, areaMm2: number): number =>
+	(COPPER_OHM_MM2_PER_M * 2 * lengthM) / areaMm2 + CONTACT_OHM;
 
 /** A board draws constant power: V = (Vs + √(Vs² − 4·R·P)) / 2. Null when the root is negative. */
 export function voltsAtConstantPower(supplyV: number, loopOhms: number, watts: number): number | null {
@@ -24,7 +25,11 @@ export function voltsAtConstantPower(supplyV: number, loopOhms: number, watts: n
 	return root < 0 ? null : (supplyV + Math.sqrt(root)) / 2;
 }
 
-export function computePowerPath(claims: readonly { typicalW: number; peakW: number }[], supply: PartOf<'supply'>, lead: { leadLengthM: number; leadAreaMm2: number }): PowerPath {
+export function computePowerPath(
+	claims: readonly { typicalW: number; peakW: number }[],
+	supply: PartOf<'supply'>,
+	lead: { leadLengthM: number; leadAreaMm2: number }
+): PowerPath {
 	const typicalW = claims.reduce((sum, claim) => sum + claim.typicalW, 0);
 	const peakW = claims.reduce((sum, claim) => sum + claim.peakW, 0);
 	const ohms = loopOhm(lead.leadLengthM, lead.leadAreaMm2);

@@ -16,7 +16,12 @@ const UNITS = '/etc/systemd/system/';
 type PlayerClaim = Extract<Claim, { on: 'player' }>;
 type StartClaim = Extract<Claim, { on: 'start' }>;
 
-export function programmeFiles(plan: Plan, _context: Context, options: readonly PlayerClaim[], conditions: readonly StartClaim[]): CardFile[] {
+export function programmeFiles(
+	plan: Plan,
+	_context: Context,
+	options: readonly PlayerClaim[],
+	conditions: readonly StartClaim[]
+): CardFile[] {
 	return [playerOptions(plan, options), playerService(plan, conditions), ...quietFiles(plan)];
 }
 
@@ -28,7 +33,11 @@ function option(name: string, value: string, setting: CardLine['setting']): Card
 }
 
 function playerOptions({ programme }: Plan, claimed: readonly PlayerClaim[]): CardFile {
-	const loops = { list: option('loop-playlist', 'inf', 'programme.loop'), one: option('loop-file', 'inf', 'programme.loop'), once: option('loop-playlist', 'no', 'programme.loop') };
+	const loops = {
+		list: option('loop-playlist', 'inf', 'programme.loop'),
+		one: option('loop-file', 'inf', 'programme.loop'),
+		once: option('loop-playlist', 'no', 'programme.loop')
+	};
 	return textFile(rootPath('/etc/mpv/mpv.conf'), 'How the player plays.', [
 		...lines('programme', '# Sound only, nothing but what is listed, and no other way in.'),
 		option('video', 'no', 'programme'),
@@ -55,13 +64,41 @@ function playerService({ brief, programme }: Plan, conditions: readonly StartCla
 		...lines('brief.comesBackAlone', 'StartLimitIntervalSec=0'),
 		...lines('programme', '', '[Service]'),
 		...(programme.quiet.length ? lines('programme.quiet', `ExecCondition=${MAY_SOUND_PATH}`) : []),
-		...conditions.filter((claim) => claim.before).flatMap((claim) => lines(claim.setting, `ExecStartPre=${execLine(claim.before!)}`)),
+		...conditions
+			.filter((claim) => claim.before)
+			.flatMap((claim) => lines(claim.setting, `ExecStartPre=${execLine(claim.before!)}`)),
 		...lines('sources', `ExecStart=${execLine(['/usr/bin/mpv', `--playlist=${PLAYLIST_PATH}`])}`),
 		...lines('programme.loop', `Restart=${programme.loop === 'once' ? 'on-failure' : 'always'}`),
 		...lines('brief.comesBackAlone', 'RestartSec=2'),
-		...lines('programme', '# The player may use the sound hardware and the network, and read; nothing else.', 'DynamicUser=yes', 'StateDirectory=yphos', 'Environment=HOME=/var/lib/yphos'),
-		...groups.flatMap((claim) => lines(claim.setting, `SupplementaryGroups=${claim.group!}`, 'DevicePolicy=closed', `DeviceAllow=${claim.device!} rw`)),
-		...lines('programme', 'NoNewPrivileges=yes', 'CapabilityBoundingSet=', 'ProtectHome=yes', 'ProtectKernelTunables=yes', 'ProtectKernelModules=yes', 'ProtectControlGroups=yes', 'RestrictAddressFamilies=AF_UNIX AF_INET AF_INET6', 'RestrictNamespaces=yes', 'LockPersonality=yes', 'SystemCallFilter=@system-service', 'SystemCallErrorNumber=EPERM'),
+		...lines(
+			'programme',
+			'# The player may use the sound hardware and the network, and read; nothing else.',
+			'DynamicUser=yes',
+			'StateDirectory=yphos',
+			'Environment=HOME=/var/lib/yphos'
+		),
+		...groups.flatMap((claim) =>
+			lines(
+				claim.setting,
+				`SupplementaryGroups=${claim.group!}`,
+				'DevicePolicy=closed',
+				`DeviceAllow=${claim.device!} rw`
+			)
+		),
+		...lines(
+			'programme',
+			'NoNewPrivileges=yes',
+			'CapabilityBoundingSet=',
+			'ProtectHome=yes',
+			'ProtectKernelTunables=yes',
+			'ProtectKernelModules=yes',
+			'ProtectControlGroups=yes',
+			'RestrictAddressFamilies=AF_UNIX AF_INET AF_INET6',
+			'RestrictNamespaces=yes',
+			'LockPersonality=yes',
+			'SystemCallFilter=@system-service',
+			'SystemCallErrorNumber=EPERM'
+		),
 		...(programme.startAtBoot ? lines('programme.startAtBoot', '', '[Install]', 'WantedBy=multi-user.target') : [])
 	];
 	return textFile(rootPath(UNITS + PLAYER_UNIT), 'Starts the player, and starts it again whenever it ends.', content);
@@ -73,16 +110,44 @@ function quietFiles({ programme }: Plan): CardFile[] {
 	const timer = (name: string, what: string, which: 'begins' | 'ends'): CardFile =>
 		textFile(rootPath(`${UNITS}${name}.timer`), what, [
 			...lines('programme.quiet', '[Unit]', `Description=${what}`, '', '[Timer]'),
-			...quiet.flatMap((hours, index) => lines(`programme.quiet.${index}`, `OnCalendar=${quietCalendars(hours)[which]}`)),
+			...quiet.flatMap((hours, index) =>
+				lines(`programme.quiet.${index}`, `OnCalendar=${quietCalendars(hours)[which]}`)
+			),
 			...lines('programme.quiet', 'AccuracySec=1s', '', '[Install]', 'WantedBy=timers.target')
 		]);
 	const action = (name: string, what: string, verb: 'stop' | 'start'): CardFile =>
-		textFile(rootPath(`${UNITS}${name}.service`), what, lines('programme.quiet', '[Unit]', `Description=${what}`, '', '[Service]', 'Type=oneshot', `ExecStart=/usr/bin/systemctl --no-block ${verb} ${PLAYER_UNIT}`));
+		textFile(
+			rootPath(`${UNITS}${name}.service`),
+			what,
+			lines(
+				'programme.quiet',
+				'[Unit]',
+				`Description=${what}`,
+				'',
+				'[Service]',
+				'Type=oneshot',
+				`ExecStart=/usr/bin/systemctl --no-block ${verb} ${PLAYER_UNIT}`
+			)
+		);
 	return [
-		textFile(rootPath(MAY_SOUND_PATH), 'Keeps the player silent when the board starts within quiet hours.', lines('programme.quiet', ...MAY_SOUND), '0755'),
-		textFile(rootPath(QUIET_HOURS_PATH), 'The quiet hours, for may-sound.sh.', quiet.flatMap((hours, index) => lines(`programme.quiet.${index}`, quietLine(hours)))),
+		textFile(
+			rootPath(MAY_SOUND_PATH),
+			'Keeps the player silent when the board starts within quiet hours.',
+			lines('programme.quiet', ...MAY_SOUND),
+			'0755'
+		),
+		textFile(
+			rootPath(QUIET_HOURS_PATH),
+			'The quiet hours, for may-sound.sh.',
+			quiet.flatMap((hours, index) => lines(`programme.quiet.${index}`, quietLine(hours)))
+		),
 		timer(QUIET_BEGINS, 'Quiet hours begin', 'begins'),
 		action(QUIET_BEGINS, 'Stops the player for quiet hours', 'stop'),
-		...(programme.startAtBoot ? [timer(QUIET_ENDS, 'Quiet hours end', 'ends'), action(QUIET_ENDS, 'Starts the player after quiet hours', 'start')] : [])
+		...(programme.startAtBoot
+			? [
+					timer(QUIET_ENDS, 'Quiet hours end', 'ends'),
+					action(QUIET_ENDS, 'Starts the player after quiet hours', 'start')
+				]
+			: [])
 	];
 }

@@ -14,13 +14,40 @@ function claims(plan: Plan): Claim[] {
 	if (programme.startAtBoot)
 		out.push(
 			{ on: 'unit', from: 'programme', what: 'player', name: PLAYER_UNIT, setting: 'programme.startAtBoot' },
-			{ on: 'check', from: 'programme', what: 'player', label: 'the player starts with the board', command: `systemctl is-enabled ${PLAYER_UNIT}`, setting: 'programme.startAtBoot' }
+			{
+				on: 'check',
+				from: 'programme',
+				what: 'player',
+				label: 'the player starts with the board',
+				command: `systemctl is-enabled ${PLAYER_UNIT}`,
+				setting: 'programme.startAtBoot'
+			}
 		);
 	if (programme.startAtBoot && programme.quiet.length === 0)
-		out.push({ on: 'check', from: 'programme', what: 'player', label: 'the player runs', command: `systemctl is-active ${PLAYER_UNIT}`, setting: 'programme.startAtBoot' });
+		out.push({
+			on: 'check',
+			from: 'programme',
+			what: 'player',
+			label: 'the player runs',
+			command: `systemctl is-active ${PLAYER_UNIT}`,
+			setting: 'programme.startAtBoot'
+		});
 	if (programme.quiet.length) {
-		out.push({ on: 'unit', from: 'programme', what: 'quiet hours', name: `${QUIET_BEGINS}.timer`, setting: 'programme.quiet' });
-		if (programme.startAtBoot) out.push({ on: 'unit', from: 'programme', what: 'quiet hours', name: `${QUIET_ENDS}.timer`, setting: 'programme.quiet' });
+		out.push({
+			on: 'unit',
+			from: 'programme',
+			what: 'quiet hours',
+			name: `${QUIET_BEGINS}.timer`,
+			setting: 'programme.quiet'
+		});
+		if (programme.startAtBoot)
+			out.push({
+				on: 'unit',
+				from: 'programme',
+				what: 'quiet hours',
+				name: `${QUIET_ENDS}.timer`,
+				setting: 'programme.quiet'
+			});
 	}
 	return out;
 }
@@ -36,7 +63,15 @@ function assess(plan: Plan, context: Parameters<Link['assess']>[1]): Finding[] {
 			title: `Quiet from ${hours.from} to ${hours.until} is no time at all`,
 			why: 'Beginning and end are the same minute. Move one of them, or take the line out.',
 			setting: `programme.quiet.${index}`,
-			fixes: [{ label: 'Take it out', apply: (p) => ({ ...p, programme: { ...p.programme, quiet: p.programme.quiet.filter((_, n) => n !== index) } }) }]
+			fixes: [
+				{
+					label: 'Take it out',
+					apply: (p) => ({
+						...p,
+						programme: { ...p.programme, quiet: p.programme.quiet.filter((_, n) => n !== index) }
+					})
+				}
+			]
 		});
 	});
 	const board = context.part('board', plan.parts.board);
@@ -71,14 +106,41 @@ export const programme: Link<ProgrammeSettings> = {
 	settings: programmeSettings,
 	claims,
 	figures: (plan) => [
-		{ id: 'hours', label: 'Plays', text: plan.programme.startAtBoot ? (plan.programme.quiet.length ? `quiet ${plan.programme.quiet[0]!.from}\u2013${plan.programme.quiet[0]!.until}` : 'all day') : 'not by itself', value: null, sure: 'exact', from: 'You set it.', telling: true },
-		{ id: 'loop', label: 'Order', text: `${LOOPS[plan.programme.loop]}${plan.programme.shuffle ? ', shuffled' : ''}`, value: null, sure: 'exact', from: 'You set it.' }
+		{
+			id: 'hours',
+			label: 'Plays',
+			text: plan.programme.startAtBoot
+				? plan.programme.quiet.length
+					? `quiet ${plan.programme.quiet[0]!.from}\u2013${plan.programme.quiet[0]!.until}`
+					: 'all day'
+				: 'not by itself',
+			value: null,
+			sure: 'exact',
+			from: 'You set it.',
+			telling: true
+		},
+		{
+			id: 'loop',
+			label: 'Order',
+			text: `${LOOPS[plan.programme.loop]}${plan.programme.shuffle ? ', shuffled' : ''}`,
+			value: null,
+			sure: 'exact',
+			from: 'You set it.'
+		}
 	],
 	assess,
 	files: (plan, context, all) => programmeFiles(plan, context, claimsOn(all, 'player'), claimsOn(all, 'start')),
 	steps: (plan) =>
 		plan.programme.quiet.length
-			? [{ id: 'quiet-check', phase: 'live', do: `Be there once when quiet hours begin: ${plan.programme.quiet.map(quietInWords).join('; ')}.`, expect: 'Silence within a second, and sound again when they end.', reading: 'minute of silence' }]
+			? [
+					{
+						id: 'quiet-check',
+						phase: 'live',
+						do: `Be there once when quiet hours begin: ${plan.programme.quiet.map(quietInWords).join('; ')}.`,
+						expect: 'Silence within a second, and sound again when they end.',
+						reading: 'minute of silence'
+					}
+				]
 			: [],
 	rehearse: rehearseProgramme
 };

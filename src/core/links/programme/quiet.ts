@@ -7,7 +7,8 @@ const after = (day: Weekday): Weekday => WEEKDAYS[(WEEKDAYS.indexOf(day) + 1) % 
 /** True when it ends on the morning after the evening it began. */
 export const crossesMidnight = (hours: QuietHours): boolean => hours.until < hours.from;
 
-const calendar = (days: readonly Weekday[], time: string): string => `${days.length ? `${days.join(',')} ` : ''}*-*-* ${time}:00`;
+const calendar = (days: readonly Weekday[], time: string): string =>
+	`${days.length ? `${days.join(',')} ` : ''}*-*-* ${time}:00`;
 
 /** When quiet begins and ends, as OnCalendar expressions in the endpoint's own zone. */
 export const quietCalendars = (hours: QuietHours): { begins: string; ends: string } => ({
@@ -34,4 +35,5 @@ export function isQuiet(data: string, weekday: number, hhmm: number): boolean {
 	});
 }
 
-export const quietInWords = (hours: QuietHours): string => `${hours.weekdays.length ? hours.weekdays.join(', ') : 'every day'} ${hours.from} to ${hours.until}`;
+export const quietInWords = (hours: QuietHours): string =>
+	`${hours.weekdays.length ? hours.weekdays.join(', ') : 'every day'} ${hours.from} to ${hours.until}`;

@@ -23,7 +23,11 @@ export function rehearseProgramme(machine: Machine): void {
 	machine.programs.set('/usr/bin/mpv', (process) => play(process, machine, (now) => (playing = now)));
 	machine.programs.set('/opt/yphos/bin/may-sound.sh', (process) => {
 		const now = new Date(wallClockMs(machine.timeZone, machine.nowUtcMs));
-		const quiet = isQuiet(machine.disk.files.get(QUIET_HOURS_PATH)?.text ?? '', ((now.getUTCDay() + 6) % 7) + 1, now.getUTCHours() * 100 + now.getUTCMinutes());
+		const quiet = isQuiet(
+			machine.disk.files.get(QUIET_HOURS_PATH)?.text ?? '',
+			((now.getUTCDay() + 6) % 7) + 1,
+			now.getUTCHours() * 100 + now.getUTCMinutes()
+		);
 		if (quiet) {
 			machine.log('programme', 'Quiet hours: the player stays off');
 			machine.setAudible('quiet', 'quiet hours', null);
@@ -60,12 +64,15 @@ export function rehearseProgramme(machine: Machine): void {
 	});
 	machine.on('fault', ({ name, on }) => {
 		const current = playing;
-		if (name === 'stream-refuses' && on && current?.streams) current.after(1000, () => playing === current && current.next());
+		if (name === 'stream-refuses' && on && current?.streams)
+			current.after(1000, () => playing === current && current.next());
 	});
 }
 
 function play(process: Process, machine: Machine, tell: (now: Playing | null) => void): void {
-	const options = new Map(readMpvConf(machine.disk.files.get('/etc/mpv/mpv.conf')?.text ?? '').map((option) => [option.name, option.value]));
+	const options = new Map(
+		readMpvConf(machine.disk.files.get('/etc/mpv/mpv.conf')?.text ?? '').map((option) => [option.name, option.value])
+	);
 	const path = process.argv.find((arg) => arg.startsWith('--playlist='))?.slice('--playlist='.length) ?? '';
 	const list = readM3u(machine.disk.files.get(path)?.text ?? '');
 	if (!list.ok) {
@@ -102,7 +109,9 @@ function play(process: Process, machine: Machine, tell: (now: Playing | null) =>
 		}
 		if (index === 0) failures = 0;
 		const entry = entries[index]!;
-		machine.offers.openMedia?.(entry.location, (found) => process.after(0, () => (typeof found === 'string' ? failed(entry, index, found) : sound(entry, index, found))));
+		machine.offers.openMedia?.(entry.location, (found) =>
+			process.after(0, () => (typeof found === 'string' ? failed(entry, index, found) : sound(entry, index, found)))
+		);
 	};
 	const failed = (entry: PlaylistEntry, index: number, why: string): void => {
 		failures++;
@@ -112,7 +121,9 @@ function play(process: Process, machine: Machine, tell: (now: Playing | null) =>
 	const sound = (entry: PlaylistEntry, index: number, media: PlayedMedia): void => {
 		const title = entry.title ?? entry.location;
 		once(`Begins: ${title}`, 'info');
-		const opened = machine.offers.openSound?.(device, { ...media, title, gainDb, forcedRateHz }, () => process.after(DEVICE_LOST_MS, () => process.exit(2)));
+		const opened = machine.offers.openSound?.(device, { ...media, title, gainDb, forcedRateHz }, () =>
+			process.after(DEVICE_LOST_MS, () => process.exit(2))
+		);
 		if (opened === undefined || typeof opened === 'string') {
 			machine.log('sound', `The player cannot open ${device}: ${opened ?? 'no sound'}`, '', 'bad');
 			machine.setAudible('silence', opened ?? 'no sound', null);

@@ -8,7 +8,16 @@ export const SHARED_NAME = 'yphos_shared';
 export function deviceOf(plan: Plan): { name: string; explained: readonly { part: string; meaning: string }[] } | null {
 	const { cardId, deviceNumber, door, travel } = plan.sound;
 	if (cardId === '') return null;
-	if (travel === 'shared') return { name: SHARED_NAME, explained: [{ part: SHARED_NAME, meaning: 'a mixing device, set up in asound.conf, through which several programs sound together at one rate' }] };
+	if (travel === 'shared')
+		return {
+			name: SHARED_NAME,
+			explained: [
+				{
+					part: SHARED_NAME,
+					meaning: 'a mixing device, set up in asound.conf, through which several programs sound together at one rate'
+				}
+			]
+		};
 	const doors = {
 		hw: 'straight to the hardware: nothing on the way may change a sample',
 		iec958: 'straight to an optical or coaxial output, each sample in the frame that it needs',
@@ -18,7 +27,11 @@ export function deviceOf(plan: Plan): { name: string; explained: readonly { part
 		name: writeDeviceName(door, cardId, deviceNumber),
 		explained: [
 			{ part: door, meaning: doors[door] },
-			{ part: `CARD=${cardId}`, meaning: 'the card by its own name, which stays the same whichever socket it is in and whatever else is plugged in' },
+			{
+				part: `CARD=${cardId}`,
+				meaning:
+					'the card by its own name, which stays the same whichever socket it is in and whatever else is plugged in'
+			},
 			{ part: `DEV=${deviceNumber}`, meaning: `the card\u2019s output number ${deviceNumber}` }
 		]
 	};

@@ -13,18 +13,29 @@ export function soundFiles(plan: Plan, context: Context): CardFile[] {
 	if (cardId === '') return [];
 	const direct = writeDeviceName(door, cardId, deviceNumber);
 	const formats = playbackOf(plan, context)?.playback.formats ?? ['S16_LE'];
-	const mixFormat = ['S32_LE', 'S24_3LE', 'S16_LE'].find((format) => (formats as readonly string[]).includes(format)) ?? 'S16_LE';
+	const mixFormat =
+		['S32_LE', 'S24_3LE', 'S16_LE'].find((format) => (formats as readonly string[]).includes(format)) ?? 'S16_LE';
 	const shared: CardLine[] =
 		travel === 'shared'
 			? [
-					...lines('sound.travel', `pcm.${SHARED_NAME} {`, '\ttype dmix', '\tipc_key 5978', '\tipc_perm 0660', '\tslave {'),
+					...lines(
+						'sound.travel',
+						`pcm.${SHARED_NAME} {`,
+						'\ttype dmix',
+						'\tipc_key 5978',
+						'\tipc_perm 0660',
+						'\tslave {'
+					),
 					...lines('sound.cardId', `\t\tpcm ${alsaString(writeDeviceName('hw', cardId, deviceNumber))}`),
 					...lines('sound.fixedRateHz', `\t\trate ${fixedRateHz}`),
 					...lines('sound.travel', `\t\tformat ${mixFormat}`, '\t\tchannels 2', '\t}', '}')
 				]
 			: [];
 	const content: CardLine[] = [
-		...lines('sound', '# Every program that asks for no device in particular gets the converter, converted where need be.'),
+		...lines(
+			'sound',
+			'# Every program that asks for no device in particular gets the converter, converted where need be.'
+		),
 		...shared,
 		...lines('sound', 'pcm.!default {', '\ttype plug'),
 		...lines('sound.cardId', `\tslave.pcm ${alsaString(travel === 'shared' ? SHARED_NAME : direct)}`),
@@ -34,6 +45,11 @@ export function soundFiles(plan: Plan, context: Context): CardFile[] {
 	];
 	return [
 		textFile(rootPath('/etc/asound.conf'), 'Which converter, and how programs reach it.', content),
-		textFile(rootPath('/opt/yphos/bin/wait-for-sound.sh'), 'Holds the player back until the converter is there.', lines('sound', ...WAIT_FOR_SOUND), '0755')
+		textFile(
+			rootPath('/opt/yphos/bin/wait-for-sound.sh'),
+			'Holds the player back until the converter is there.',
+			lines('sound', ...WAIT_FOR_SOUND),
+			'0755'
+		)
 	];
 }

@@ -8,7 +8,10 @@ import { computeMeetings } from './meetings';
 import { playbackOf, probedDevice, routeOf } from './route';
 import type { Treatment } from './treatment';
 
-const change = (label: string, part: Partial<Plan['sound']>): Fix => ({ label, apply: (p) => ({ ...p, sound: { ...p.sound, ...part } }) });
+const change = (label: string, part: Partial<Plan['sound']>): Fix => ({
+	label,
+	apply: (p) => ({ ...p, sound: { ...p.sound, ...part } })
+});
 
 export function assessSound(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
 	return [...assessDevice(plan, context), ...assessSources(plan, context, claims), ...assessVolume(plan, context)];
@@ -18,7 +21,9 @@ export function assessSound(plan: Plan, context: Context, claims: readonly Claim
 function assessDevice(plan: Plan, context: Context): Finding[] {
 	const { cardId } = plan.sound;
 	const devices = context.probe?.soundDevices ?? [];
-	const useFound = devices.slice(0, 3).map((device) => change(`Use ${device.cardId}`, { cardId: device.cardId, deviceNumber: device.deviceNumber }));
+	const useFound = devices
+		.slice(0, 3)
+		.map((device) => change(`Use ${device.cardId}`, { cardId: device.cardId, deviceNumber: device.deviceNumber }));
 	if (cardId === '')
 		return [
 			{
@@ -34,13 +39,22 @@ function assessDevice(plan: Plan, context: Context): Finding[] {
 		];
 	const findings: Finding[] = [];
 	if (/^\d+$/.test(cardId))
-		findings.push({ id: 'sound.card-number', level: 'stop', title: `${cardId} is a place in a queue, not a name`, why: 'Sound cards are numbered in the order in which they are found, which changes between starts. Use the card\u2019s own name.', setting: 'sound.cardId', fixes: useFound });
+		findings.push({
+			id: 'sound.card-number',
+			level: 'stop',
+			title: `${cardId} is a place in a queue, not a name`,
+			why: 'Sound cards are numbered in the order in which they are found, which changes between starts. Use the card\u2019s own name.',
+			setting: 'sound.cardId',
+			fixes: useFound
+		});
 	else if (context.probe && !probedDevice(plan, context))
 		findings.push({
 			id: 'sound.card-absent',
 			level: 'stop',
 			title: `The board has no ${cardId}, device ${plan.sound.deviceNumber}`,
-			why: devices.length ? `It reported ${devices.map((device) => `${device.cardId} device ${device.deviceNumber}`).join(', ')}. There would be silence.` : 'It reported no sound device at all. Is the converter plugged in? Probe again with it in place.',
+			why: devices.length
+				? `It reported ${devices.map((device) => `${device.cardId} device ${device.deviceNumber}`).join(', ')}. There would be silence.`
+				: 'It reported no sound device at all. Is the converter plugged in? Probe again with it in place.',
 			setting: 'sound.cardId',
 			fixes: useFound
 		});
@@ -53,10 +67,15 @@ function assessDevice(plan: Plan, context: Context): Finding[] {
 			findings.push({
 				id: 'sound.no-mixer',
 				level: 'stop',
-				title: mixerName === '' ? 'Which of the converter\u2019s controls?' : `The converter has no control "${mixerName}"`,
-				why: names.length ? `It has ${names.map((name) => `"${name}"`).join(', ')}. Without the right one the player never starts, so that nothing is louder than planned.` : 'This converter has no volume of its own. Set the volume in the player, or on the amplifier.',
+				title:
+					mixerName === '' ? 'Which of the converter\u2019s controls?' : `The converter has no control "${mixerName}"`,
+				why: names.length
+					? `It has ${names.map((name) => `"${name}"`).join(', ')}. Without the right one the player never starts, so that nothing is louder than planned.`
+					: 'This converter has no volume of its own. Set the volume in the player, or on the amplifier.',
 				setting: 'sound.mixerName',
-				fixes: names.length ? names.slice(0, 3).map((name) => change(`Use "${name}"`, { mixerName: name })) : [change('Set it in the player', { volumeAt: 'player' })]
+				fixes: names.length
+					? names.slice(0, 3).map((name) => change(`Use "${name}"`, { mixerName: name }))
+					: [change('Set it in the player', { volumeAt: 'player' })]
 			});
 	}
 	return findings;
@@ -68,10 +87,18 @@ function assessSources(plan: Plan, context: Context, claims: readonly Claim[]): 
 	const treated = computeMeetings(plan, context, claims);
 	if (!route || treated.length === 0) return [];
 	const having = (verdict: Treatment['verdict']) => treated.filter(({ treatment }) => treatment.verdict === verdict);
-	const names = (list: typeof treated): string => list.map(({ what }) => what).slice(0, 3).join(', ') + (list.length > 3 ? ` and ${list.length - 3} more` : '');
+	const names = (list: typeof treated): string =>
+		list
+			.map(({ what }) => what)
+			.slice(0, 3)
+			.join(', ') + (list.length > 3 ? ` and ${list.length - 3} more` : '');
 	const findings: Finding[] = [];
 	if (having('refused').length) {
-		const door = (probedDevice(plan, context)?.doors.includes('hdmi') ?? context.part('converter', plan.parts.converter)?.joint === 'display') ? 'hdmi' : 'iec958';
+		const door =
+			(probedDevice(plan, context)?.doors.includes('hdmi') ??
+			context.part('converter', plan.parts.converter)?.joint === 'display')
+				? 'hdmi'
+				: 'iec958';
 		findings.push({
 			id: 'sound.framed-only',
 			level: 'stop',
@@ -106,17 +133,37 @@ function assessSources(plan: Plan, context: Context, claims: readonly Claim[]): 
 		});
 	}
 	const mixed = having('mixed').filter(({ shape, treatment }) => shape!.channels > treatment.channels);
-	if (mixed.length) findings.push({ id: 'sound.mixed-down', level: 'note', title: `${mixed.length} of ${treated.length} sources are mixed down`, why: `${names(mixed)}: more channels than the converter has. All of it is heard, from fewer speakers.`, setting: 'parts.converter', fixes: [] });
+	if (mixed.length)
+		findings.push({
+			id: 'sound.mixed-down',
+			level: 'note',
+			title: `${mixed.length} of ${treated.length} sources are mixed down`,
+			why: `${names(mixed)}: more channels than the converter has. All of it is heard, from fewer speakers.`,
+			setting: 'parts.converter',
+			fixes: []
+		});
 	const narrowed = having('narrowed');
-	if (narrowed.length) findings.push({ id: 'sound.narrowed', level: 'note', title: `${narrowed.length} of ${treated.length} sources lose bits`, why: `${names(narrowed)}: the converter takes ${narrowed[0]!.treatment.bitDepth} bit. The noise this adds lies ${withUnit(narrowed[0]!.treatment.bitDepth * 6.02, 0, 'dB')} below full scale.`, setting: 'parts.converter', fixes: [] });
+	if (narrowed.length)
+		findings.push({
+			id: 'sound.narrowed',
+			level: 'note',
+			title: `${narrowed.length} of ${treated.length} sources lose bits`,
+			why: `${names(narrowed)}: the converter takes ${narrowed[0]!.treatment.bitDepth} bit. The noise this adds lies ${withUnit(narrowed[0]!.treatment.bitDepth * 6.02, 0, 'dB')} below full scale.`,
+			setting: 'parts.converter',
+			fixes: []
+		});
 	return findings;
 }
 
 /** Other converters of the drawer that take the rate as it is; only offered while no probe has named the real one. */
 function converterFor(plan: Plan, context: Context, rateHz: number): Fix[] {
 	if (playbackOf(plan, context)?.sure === 'measured') return [];
-	const better = context.drawer.find((part) => part.kind === 'converter' && part.playback.ratesHz.includes(rateHz) && part.id !== plan.parts.converter);
-	return better ? [{ label: `Use ${better.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, converter: better.id } }) }] : [];
+	const better = context.drawer.find(
+		(part) => part.kind === 'converter' && part.playback.ratesHz.includes(rateHz) && part.id !== plan.parts.converter
+	);
+	return better
+		? [{ label: `Use ${better.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, converter: better.id } }) }]
+		: [];
 }
 
 /** Is it loud enough, not too loud, and where does the volume cost bits? */
@@ -134,13 +181,32 @@ function assessVolume(plan: Plan, context: Context): Finding[] {
 				title: `Up to ${withUnit(levels.peak.splDb, 0, 'dB')} at the listener`,
 				why: `You set ${withUnit(sound.loudestDb, 0, 'dB')} as the most, and the amplifier\u2019s knob may be fully open. Above 85\u2009dB hearing suffers with time; the louder, the sooner.`,
 				setting: sound.volumeAt === 'fixed' ? 'sound.volumeAt' : 'sound.volumeDb',
-				fixes: lowerDb !== null ? [sound.volumeAt === 'fixed' ? change(`Set ${withUnit(lowerDb, 1, 'dB')} in the player`, { volumeAt: 'player', volumeDb: lowerDb }) : change(`Lower to ${withUnit(lowerDb, 1, 'dB')}`, { volumeDb: lowerDb })] : []
+				fixes:
+					lowerDb !== null
+						? [
+								sound.volumeAt === 'fixed'
+									? change(`Set ${withUnit(lowerDb, 1, 'dB')} in the player`, { volumeAt: 'player', volumeDb: lowerDb })
+									: change(`Lower to ${withUnit(lowerDb, 1, 'dB')}`, { volumeDb: lowerDb })
+							]
+						: []
 			});
 		else if (levels.peak.clipped)
-			findings.push({ id: 'sound.clips', level: 'caution', title: 'The amplifier clips on loud passages', why: 'With its knob fully open it is asked for more than it has. Turn the knob back, or lower the volume here.', setting: 'sound.volumeDb', fixes: sound.volumeAt === 'fixed' ? [] : [change('Lower by 6\u2009dB', { volumeDb: Math.max(-90, sound.volumeDb - 6) })] });
+			findings.push({
+				id: 'sound.clips',
+				level: 'caution',
+				title: 'The amplifier clips on loud passages',
+				why: 'With its knob fully open it is asked for more than it has. Turn the knob back, or lower the volume here.',
+				setting: 'sound.volumeDb',
+				fixes:
+					sound.volumeAt === 'fixed'
+						? []
+						: [change('Lower by 6\u2009dB', { volumeDb: Math.max(-90, sound.volumeDb - 6) })]
+			});
 	}
 	if (sound.volumeAt === 'player' && sound.volumeDb < 0) {
-		const bits = playbackOf(plan, context)?.playback.formats.some((format) => format !== 'S16_LE' && format !== 'U8') ? 24 : 16;
+		const bits = playbackOf(plan, context)?.playback.formats.some((format) => format !== 'S16_LE' && format !== 'U8')
+			? 24
+			: 16;
 		const cost = computeDigitalVolume({ volumeDb: sound.volumeDb, sourceBits: 16, wordBits: bits });
 		const own = context.part('converter', plan.parts.converter)?.volume ?? null;
 		if (cost.lostBits >= 1)
@@ -150,7 +216,15 @@ function assessVolume(plan: Plan, context: Context): Finding[] {
 				title: `The volume costs ${cost.lostBits.toFixed(1)} of 16 bits`,
 				why: `The player turns it down in ${bits}-bit words, which leaves ${withUnit(cost.dynamicRangeDb, 0, 'dB')} between loudest and quietest. ${own ? 'The converter\u2019s own volume costs nothing.' : 'Leaving it at full and using the amplifier\u2019s knob costs nothing.'}`,
 				setting: 'sound.volumeAt',
-				fixes: own ? [change('Set it in the converter', { volumeAt: 'converter', mixerName: own.name, volumeDb: Math.max(own.lowestDb, sound.volumeDb) })] : []
+				fixes: own
+					? [
+							change('Set it in the converter', {
+								volumeAt: 'converter',
+								mixerName: own.name,
+								volumeDb: Math.max(own.lowestDb, sound.volumeDb)
+							})
+						]
+					: []
 			});
 	}
 	return findings;

@@ -34,13 +34,26 @@ export function computeGainChain(chain: GainChainInput): GainChain {
 	const wantedVrms = ampInputVrms * 10 ** (chain.ampGainDb / 20);
 	const ampOutputVrms = Math.min(wantedVrms, chain.ampClipVrms);
 	const powerPerSpeakerW = ampOutputVrms ** 2 / chain.speakerOhm;
-	const atOneMetre = chain.sensitivityDb + (chain.sensitivityUnit === 'dB/1W/1m' ? 10 * Math.log10(powerPerSpeakerW) : ratioDb(ampOutputVrms / 2.83));
+	const atOneMetre =
+		chain.sensitivityDb +
+		(chain.sensitivityUnit === 'dB/1W/1m' ? 10 * Math.log10(powerPerSpeakerW) : ratioDb(ampOutputVrms / 2.83));
 	const together = (chain.summing === 'voltage' ? 20 : 10) * Math.log10(chain.speakers);
-	return { ampInputVrms, ampOutputVrms, clipped: wantedVrms > chain.ampClipVrms, powerPerSpeakerW, splDb: atOneMetre - ratioDb(chain.distanceM) + together };
+	return {
+		ampInputVrms,
+		ampOutputVrms,
+		clipped: wantedVrms > chain.ampClipVrms,
+		powerPerSpeakerW,
+		splDb: atOneMetre - ratioDb(chain.distanceM) + together
+	};
 }
 
 /** What a volume in the samples costs: bits pushed out below the word. 6.0206 dB a bit. */
-export function computeDigitalVolume(options: { volumeDb: number; sourceBits: number; wordBits: number }): { shiftBits: number; lostBits: number; bitsLeft: number; dynamicRangeDb: number } {
+export function computeDigitalVolume(options: { volumeDb: number; sourceBits: number; wordBits: number }): {
+	shiftBits: number;
+	lostBits: number;
+	bitsLeft: number;
+	dynamicRangeDb: number;
+} {
 	const dbPerBit = 20 * Math.log10(2);
 	const shiftBits = -options.volumeDb / dbPerBit;
 	const lostBits = Math.min(options.sourceBits, Math.max(0, shiftBits - (options.wordBits - options.sourceBits)));

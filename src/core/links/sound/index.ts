@@ -15,14 +15,28 @@ import { playbackOf } from './route';
 import { soundSettings, type SoundSettings } from './settings';
 
 const TRAVELS = { follow: 'direct', fixed: 'one rate', shared: 'shared' } as const;
-const JOINTS = { usb: 'USB converter', header: 'header converter', jack: 'jack', optical: 'optical out', display: 'display sound' } as const;
+const JOINTS = {
+	usb: 'USB converter',
+	header: 'header converter',
+	jack: 'jack',
+	optical: 'optical out',
+	display: 'display sound'
+} as const;
 
 function figures(plan: Plan, context: Context): Figure[] {
 	const converter = context.part('converter', plan.parts.converter);
 	const found = playbackOf(plan, context);
 	const levels = computeLevels(plan, context);
 	const out: Figure[] = [
-		{ id: 'way', label: 'Way out', text: converter ? `${JOINTS[converter.joint]}, ${TRAVELS[plan.sound.travel]}` : 'no converter', value: null, sure: 'exact', from: 'The converter among the parts, and how samples travel.', telling: true }
+		{
+			id: 'way',
+			label: 'Way out',
+			text: converter ? `${JOINTS[converter.joint]}, ${TRAVELS[plan.sound.travel]}` : 'no converter',
+			value: null,
+			sure: 'exact',
+			from: 'The converter among the parts, and how samples travel.',
+			telling: true
+		}
 	];
 	if (found)
 		out.push({
@@ -31,13 +45,37 @@ function figures(plan: Plan, context: Context): Figure[] {
 			text: `${found.playback.ratesHz.length > 4 ? `${formatHz(found.playback.ratesHz[0]!)} to ${formatHz(found.playback.ratesHz.at(-1)!)}` : found.playback.ratesHz.map((hz) => formatHz(hz)).join(', ')}`,
 			value: found.playback.ratesHz.length,
 			sure: found.sure,
-			from: found.sure === 'measured' ? 'As the board itself reported.' : 'Typical of the class; a probe report makes it certain.'
+			from:
+				found.sure === 'measured'
+					? 'As the board itself reported.'
+					: 'Typical of the class; a probe report makes it certain.'
 		});
 	if (levels)
 		out.push(
-			{ id: 'average', label: 'Music at the listener', text: withUnit(levels.average.splDb, 0, 'dB'), value: levels.average.splDb, sure: 'typical', from: `Music 14\u2009dB below full scale, amplifier fully open, free field at ${plan.sound.distanceM}\u2009m.` },
-			{ id: 'loudest', label: 'Loudest passage', text: withUnit(levels.peak.splDb, 0, 'dB'), value: levels.peak.splDb, sure: 'typical', from: `Full scale; you allow ${plan.sound.loudestDb}\u2009dB.` },
-			{ id: 'watts', label: 'Amplifier at its loudest', text: withUnit(levels.peak.powerPerSpeakerW, 1, 'W'), value: levels.peak.powerPerSpeakerW, sure: 'typical', from: 'Into each speaker.' }
+			{
+				id: 'average',
+				label: 'Music at the listener',
+				text: withUnit(levels.average.splDb, 0, 'dB'),
+				value: levels.average.splDb,
+				sure: 'typical',
+				from: `Music 14\u2009dB below full scale, amplifier fully open, free field at ${plan.sound.distanceM}\u2009m.`
+			},
+			{
+				id: 'loudest',
+				label: 'Loudest passage',
+				text: withUnit(levels.peak.splDb, 0, 'dB'),
+				value: levels.peak.splDb,
+				sure: 'typical',
+				from: `Full scale; you allow ${plan.sound.loudestDb}\u2009dB.`
+			},
+			{
+				id: 'watts',
+				label: 'Amplifier at its loudest',
+				text: withUnit(levels.peak.powerPerSpeakerW, 1, 'W'),
+				value: levels.peak.powerPerSpeakerW,
+				sure: 'typical',
+				from: 'Into each speaker.'
+			}
 		);
 	return out;
 }
@@ -47,22 +85,87 @@ function claims(plan: Plan): Claim[] {
 	const { sound } = plan;
 	const out: Claim[] = [
 		{ on: 'package', from: 'sound', what: 'sound', name: 'alsa-utils', setting: 'sound' },
-		{ on: 'start', from: 'sound', what: 'sound cards', after: 'sound.target', group: 'audio', device: 'char-alsa', setting: 'sound' },
+		{
+			on: 'start',
+			from: 'sound',
+			what: 'sound cards',
+			after: 'sound.target',
+			group: 'audio',
+			device: 'char-alsa',
+			setting: 'sound'
+		},
 		{ on: 'player', from: 'sound', what: 'way out', option: 'ao', value: 'alsa', setting: 'sound' }
 	];
 	if (!device) return out;
 	out.push(
-		{ on: 'player', from: 'sound', what: 'device', option: 'audio-device', value: `alsa/${device.name}`, setting: 'sound.cardId' },
-		{ on: 'start', from: 'sound', what: 'converter', before: ['/opt/yphos/bin/wait-for-sound.sh', sound.cardId, '30'], setting: 'sound.cardId' },
-		{ on: 'check', from: 'sound', what: 'converter', label: `the converter ${sound.cardId} is present`, command: `test -e /proc/asound/${sound.cardId}`, setting: 'sound.cardId' },
-		{ on: 'check', from: 'sound', what: 'converter', label: 'something is being played', command: `grep -q RUNNING /proc/asound/${sound.cardId}/pcm${sound.deviceNumber}p/sub0/status`, setting: 'sound.deviceNumber' }
+		{
+			on: 'player',
+			from: 'sound',
+			what: 'device',
+			option: 'audio-device',
+			value: `alsa/${device.name}`,
+			setting: 'sound.cardId'
+		},
+		{
+			on: 'start',
+			from: 'sound',
+			what: 'converter',
+			before: ['/opt/yphos/bin/wait-for-sound.sh', sound.cardId, '30'],
+			setting: 'sound.cardId'
+		},
+		{
+			on: 'check',
+			from: 'sound',
+			what: 'converter',
+			label: `the converter ${sound.cardId} is present`,
+			command: `test -e /proc/asound/${sound.cardId}`,
+			setting: 'sound.cardId'
+		},
+		{
+			on: 'check',
+			from: 'sound',
+			what: 'converter',
+			label: 'something is being played',
+			command: `grep -q RUNNING /proc/asound/${sound.cardId}/pcm${sound.deviceNumber}p/sub0/status`,
+			setting: 'sound.deviceNumber'
+		}
 	);
-	if (sound.travel !== 'follow') out.push({ on: 'player', from: 'sound', what: 'one rate', option: 'audio-samplerate', value: String(sound.fixedRateHz), setting: 'sound.fixedRateHz' });
+	if (sound.travel !== 'follow')
+		out.push({
+			on: 'player',
+			from: 'sound',
+			what: 'one rate',
+			option: 'audio-samplerate',
+			value: String(sound.fixedRateHz),
+			setting: 'sound.fixedRateHz'
+		});
 	// The player's volume is cubed: 100 · 10^(dB/60).
 	const percent = sound.volumeAt === 'player' ? 100 * 10 ** (sound.volumeDb / 60) : 100;
-	out.push({ on: 'player', from: 'sound', what: 'volume', option: 'volume', value: percent.toFixed(3).replace(/\.?0+$/, ''), setting: sound.volumeAt === 'player' ? 'sound.volumeDb' : 'sound.volumeAt' });
+	out.push({
+		on: 'player',
+		from: 'sound',
+		what: 'volume',
+		option: 'volume',
+		value: percent.toFixed(3).replace(/\.?0+$/, ''),
+		setting: sound.volumeAt === 'player' ? 'sound.volumeDb' : 'sound.volumeAt'
+	});
 	if (sound.volumeAt === 'converter' && sound.mixerName)
-		out.push({ on: 'start', from: 'sound', what: 'volume', before: ['/usr/bin/amixer', '--quiet', '--card', sound.cardId, '--', 'sset', sound.mixerName, `${volumeDb(plan).toFixed(2)}dB`], setting: 'sound.volumeDb' });
+		out.push({
+			on: 'start',
+			from: 'sound',
+			what: 'volume',
+			before: [
+				'/usr/bin/amixer',
+				'--quiet',
+				'--card',
+				sound.cardId,
+				'--',
+				'sset',
+				sound.mixerName,
+				`${volumeDb(plan).toFixed(2)}dB`
+			],
+			setting: 'sound.volumeDb'
+		});
 	return out;
 }
 
@@ -79,11 +182,24 @@ export const sound: Link<SoundSettings> = {
 			id: 'first-sound',
 			phase: 'check',
 			do: 'Turn the amplifier\u2019s knob right down, switch it to the right input, then turn up slowly.',
-			expect: claimsOn(all, 'sound').length ? `You hear "${claimsOn(all, 'sound')[0]!.what}".` : 'You hear the first entry of the list.',
+			expect: claimsOn(all, 'sound').length
+				? `You hear "${claimsOn(all, 'sound')[0]!.what}".`
+				: 'You hear the first entry of the list.',
 			caution: 'A full-scale tone through an open amplifier can harm ears and speakers. Begin quietly.',
 			reading: 'position of the knob'
 		},
-		...(plan.sound.cardId ? [{ id: 'rate-light', phase: 'check' as const, do: 'Read what rate the converter really gets.', command: `cat /proc/asound/${plan.sound.cardId}/pcm${plan.sound.deviceNumber}p/sub0/hw_params`, expect: 'The rate and format that the rehearsal foretold.', reading: 'rate and format' }] : [])
+		...(plan.sound.cardId
+			? [
+					{
+						id: 'rate-light',
+						phase: 'check' as const,
+						do: 'Read what rate the converter really gets.',
+						command: `cat /proc/asound/${plan.sound.cardId}/pcm${plan.sound.deviceNumber}p/sub0/hw_params`,
+						expect: 'The rate and format that the rehearsal foretold.',
+						reading: 'rate and format'
+					}
+				]
+			: [])
 	],
 	rehearse: rehearseSound
 };

@@ -51,10 +51,30 @@ export function computeLevels(plan: Plan, context: Context): Levels | null {
 	const minus = (value: number, digits: number): string => value.toFixed(digits).replace('-', '\u2212');
 	const stages: Stage[] = [
 		{ name: 'file', averageDb: AVERAGE_DBFS, peakDb: 0, text: `${minus(AVERAGE_DBFS, 0)}\u2009dB` },
-		{ name: plan.sound.volumeAt === 'fixed' ? 'no volume' : 'volume', averageDb: AVERAGE_DBFS + volume, peakDb: volume, text: `${minus(volume, 1)}\u2009dB` },
-		{ name: 'converter', averageDb: AVERAGE_DBFS + volume, peakDb: volume, text: `${average.ampInputVrms.toFixed(2)}\u2009V` },
-		{ name: 'amplifier', averageDb: clip(average.ampOutputVrms), peakDb: clip(peak.ampOutputVrms), text: `${average.powerPerSpeakerW < 0.1 ? average.powerPerSpeakerW.toFixed(3) : average.powerPerSpeakerW.toFixed(1)}\u2009W` },
-		{ name: 'at the seat', averageDb: clip(average.ampOutputVrms), peakDb: clip(peak.ampOutputVrms), text: `${average.splDb.toFixed(0)}\u2009dB` }
+		{
+			name: plan.sound.volumeAt === 'fixed' ? 'no volume' : 'volume',
+			averageDb: AVERAGE_DBFS + volume,
+			peakDb: volume,
+			text: `${minus(volume, 1)}\u2009dB`
+		},
+		{
+			name: 'converter',
+			averageDb: AVERAGE_DBFS + volume,
+			peakDb: volume,
+			text: `${average.ampInputVrms.toFixed(2)}\u2009V`
+		},
+		{
+			name: 'amplifier',
+			averageDb: clip(average.ampOutputVrms),
+			peakDb: clip(peak.ampOutputVrms),
+			text: `${average.powerPerSpeakerW < 0.1 ? average.powerPerSpeakerW.toFixed(3) : average.powerPerSpeakerW.toFixed(1)}\u2009W`
+		},
+		{
+			name: 'at the seat',
+			averageDb: clip(average.ampOutputVrms),
+			peakDb: clip(peak.ampOutputVrms),
+			text: `${average.splDb.toFixed(0)}\u2009dB`
+		}
 	];
 	return { peak, average, stages };
 }

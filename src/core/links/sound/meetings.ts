@@ -14,5 +14,7 @@ export interface Meeting {
 /** What each source meets; empty until a converter is chosen. */
 export function computeMeetings(plan: Plan, context: Context, claims: readonly Claim[]): Meeting[] {
 	const route = routeOf(plan, context);
-	return route ? claimsOn(claims, 'sound').map(({ what, shape }) => ({ what, shape, treatment: treat(shape, route) })) : [];
+	return route
+		? claimsOn(claims, 'sound').map(({ what, shape }) => ({ what, shape, treatment: treat(shape, route) }))
+		: [];
 }

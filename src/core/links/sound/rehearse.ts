@@ -24,7 +24,8 @@ export function rehearseSound(machine: Machine): void {
 	};
 	const listen = (): void => {
 		if (!playing) return machine.setAudible('silence', 'nothing is playing', null);
-		if (machine.bench.amplifier?.muted || machine.activeFaults.has('amplifier-muted')) return machine.setAudible('silence', 'the amplifier is muted', null);
+		if (machine.bench.amplifier?.muted || machine.activeFaults.has('amplifier-muted'))
+			return machine.setAudible('silence', 'the amplifier is muted', null);
 		machine.setAudible('sound', playing.heard.title, playing.heard);
 	};
 
@@ -52,7 +53,8 @@ export function rehearseSound(machine: Machine): void {
 			playing = null;
 			if (lost) machine.setAudible('silence', 'the converter is unplugged', null);
 			lost?.();
-		} else if (machine.powered) for (const card of machine.bench.soundCards) machine.after(card.readyMs, () => plug(card));
+		} else if (machine.powered)
+			for (const card of machine.bench.soundCards) machine.after(card.readyMs, () => plug(card));
 	});
 
 	machine.programs.set('/opt/yphos/bin/wait-for-sound.sh', (process) => {
@@ -87,9 +89,16 @@ export function rehearseSound(machine: Machine): void {
 	machine.offers.openSound = (deviceName, wanted, onLost) => {
 		const door = findDoor(machine, deviceName);
 		if (typeof door === 'string') return door;
-		const card = machine.bench.soundCards.find((known) => known.cardId === door.cardId && known.deviceNumber === door.deviceNumber);
+		const card = machine.bench.soundCards.find(
+			(known) => known.cardId === door.cardId && known.deviceNumber === door.deviceNumber
+		);
 		if (!card || !present.has(card.cardId)) return `there is no sound card ${door.cardId}, device ${door.deviceNumber}`;
-		const route: Route = { playback: card.playback, door: door.door, forcedRateHz: door.rateHz ?? wanted.forcedRateHz, gainDb: wanted.gainDb };
+		const route: Route = {
+			playback: card.playback,
+			door: door.door,
+			forcedRateHz: door.rateHz ?? wanted.forcedRateHz,
+			gainDb: wanted.gainDb
+		};
 		const treatment = treat(wanted, route);
 		if (treatment.verdict === 'refused') return treatment.words;
 		const spreadDb = treatment.channels > wanted.channels && wanted.channels === 1 ? SPREAD_DB : 0;
@@ -120,12 +129,18 @@ export function rehearseSound(machine: Machine): void {
 	};
 }
 
-type Door = { readonly door: Route['door']; readonly cardId: string; readonly deviceNumber: number; readonly rateHz: number | null };
+type Door = {
+	readonly door: Route['door'];
+	readonly cardId: string;
+	readonly deviceNumber: number;
+	readonly rateHz: number | null;
+};
 
 /** Follows a device name through asound.conf to the hardware; a string says where the path ends. */
 function findDoor(machine: Machine, name: string, depth = 0): Door | string {
 	const { plugin, cardId, deviceNumber } = readDeviceName(name);
-	if (plugin === 'hw' || plugin === 'iec958' || plugin === 'hdmi') return cardId ? { door: plugin, cardId, deviceNumber, rateHz: null } : `"${name}" names no card`;
+	if (plugin === 'hw' || plugin === 'iec958' || plugin === 'hdmi')
+		return cardId ? { door: plugin, cardId, deviceNumber, rateHz: null } : `"${name}" names no card`;
 	const conf = readAlsaConf(machine.disk.files.get('/etc/asound.conf')?.text ?? '');
 	if (!conf.ok) return conf.faults[0]!.message;
 	const pcm = (conf.value.pcm as AlsaBlock | undefined)?.[plugin] as AlsaBlock | undefined;

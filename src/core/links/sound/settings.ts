@@ -4,7 +4,12 @@ import { lineText } from '../../plan/text';
 
 export const soundSettings = z.object({
 	/** The name that the endpoint's kernel gives the converter; empty until a probe report or the person says it. */
-	cardId: z.string().refine((id) => id === '' || CARD_ID.test(id), 'Letters, digits, _ and -, at most 15: the word in square brackets of /proc/asound/cards.'),
+	cardId: z
+		.string()
+		.refine(
+			(id) => id === '' || CARD_ID.test(id),
+			'Letters, digits, _ and -, at most 15: the word in square brackets of /proc/asound/cards.'
+		),
 	deviceNumber: z.number().int().min(0).max(31),
 	/** hw: samples as they are. iec958 and hdmi: the same through the frame that optical, coaxial and display outputs need. */
 	door: z.enum(['hw', 'iec958', 'hdmi']),

@@ -23,7 +23,8 @@ export interface Route {
 }
 
 /** The device's rate nearest to the wanted one, as ALSA chooses (snd_pcm_hw_params_set_rate_near). */
-const nearest = (wanted: number, offered: readonly number[]): number => offered.reduce((best, rate) => (Math.abs(rate - wanted) < Math.abs(best - wanted) ? rate : best));
+const nearest = (wanted: number, offered: readonly number[]): number =>
+	offered.reduce((best, rate) => (Math.abs(rate - wanted) < Math.abs(best - wanted) ? rate : best));
 
 const kHz = (hz: number): string => `${hz / 1000}\u2009kHz`;
 
@@ -37,14 +38,20 @@ export function treat(shape: SoundShape | null, route: Route): Treatment {
 	if (!shape) return { verdict: 'unknown', sampleRateHz: 0, bitDepth: 0, channels: 0, words: 'unknown' };
 
 	const sampleRateHz = nearest(route.forcedRateHz ?? shape.sampleRateHz, playback.ratesHz);
-	const channels = playback.channels.includes(shape.channels) ? shape.channels : nearest(shape.channels, playback.channels);
+	const channels = playback.channels.includes(shape.channels)
+		? shape.channels
+		: nearest(shape.channels, playback.channels);
 	const bitDepth = shape.lossless ? Math.min(shape.bitDepth, bits) : Math.min(24, bits);
 	const at = { sampleRateHz, bitDepth, channels };
-	if (sampleRateHz !== shape.sampleRateHz) return { ...at, verdict: 'resampled', words: `resampled from ${kHz(shape.sampleRateHz)}` };
-	if (channels < shape.channels) return { ...at, verdict: 'mixed', words: `${shape.channels} channels mixed to ${channels}` };
-	if (shape.lossless && bitDepth < shape.bitDepth) return { ...at, verdict: 'narrowed', words: `cut from ${shape.bitDepth} to ${bitDepth} bit` };
+	if (sampleRateHz !== shape.sampleRateHz)
+		return { ...at, verdict: 'resampled', words: `resampled from ${kHz(shape.sampleRateHz)}` };
+	if (channels < shape.channels)
+		return { ...at, verdict: 'mixed', words: `${shape.channels} channels mixed to ${channels}` };
+	if (shape.lossless && bitDepth < shape.bitDepth)
+		return { ...at, verdict: 'narrowed', words: `cut from ${shape.bitDepth} to ${bitDepth} bit` };
 	if (route.gainDb < 0) return { ...at, verdict: 'scaled', words: 'own rate, volume set in the player' };
 	if (!shape.lossless) return { ...at, verdict: 'decoded', words: `decoded ${shape.codec}, own rate` };
-	if (channels > shape.channels) return { ...at, verdict: 'mixed', words: `${shape.channels} channel spread to ${channels}` };
+	if (channels > shape.channels)
+		return { ...at, verdict: 'mixed', words: `${shape.channels} channel spread to ${channels}` };
 	return { ...at, verdict: 'untouched', words: 'untouched' };
 }

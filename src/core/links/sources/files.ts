@@ -8,18 +8,31 @@ import { placeOf } from '../../mediaPlace';
 /** The playlist, and those media whose bytes are at hand. */
 export function sourcesFiles(plan: Plan, _context: Context, _claims: readonly Claim[], secrets: Secrets): CardFile[] {
 	const { items, listTitle, header } = plan.sources;
-	const entries = items.map((item) => ({ location: placeOf(item.location).inPlaylist, title: item.title || null, durationSec: item.durationSec, extra: item.extra }));
+	const entries = items.map((item) => ({
+		location: placeOf(item.location).inPlaylist,
+		title: item.title || null,
+		durationSec: item.durationSec,
+		extra: item.extra
+	}));
 	const [head, ...rest] = writeM3uLines({ title: listTitle || null, header, entries });
 	const content: CardLine[] = [
 		...lines('sources.listTitle', ...head!),
-		...rest.flatMap((texts, index) => lines(index < items.length ? `sources.items.${index}` : 'sources.header', ...texts))
+		...rest.flatMap((texts, index) =>
+			lines(index < items.length ? `sources.items.${index}` : 'sources.header', ...texts)
+		)
 	];
 	const media = new Map<string, CardFile>();
 	items.forEach((item, index) => {
 		const bytes = secrets.mediaBytes?.get(item.location);
 		const place = placeOf(item.location);
 		if (bytes && place.kind === 'card' && !media.has(place.inPlaylist))
-			media.set(place.inPlaylist, { path: rootPath(place.inPlaylist), mode: '0644', why: `${item.title || item.location}, played from ${MEDIA_DIR}.`, bytes, setting: `sources.items.${index}` });
+			media.set(place.inPlaylist, {
+				path: rootPath(place.inPlaylist),
+				mode: '0644',
+				why: `${item.title || item.location}, played from ${MEDIA_DIR}.`,
+				bytes,
+				setting: `sources.items.${index}`
+			});
 	});
 	return [textFile(rootPath(PLAYLIST_PATH), 'What is played, in order.', content), ...media.values()];
 }

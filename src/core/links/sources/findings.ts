@@ -6,16 +6,39 @@ export function assessSources(plan: Plan, context: Context): Finding[] {
 	const { items } = plan.sources;
 	const findings: Finding[] = [];
 	if (items.length === 0)
-		findings.push({ id: 'sources.empty', level: 'stop', title: 'There is nothing to play', why: 'Import a playlist, drop audio files, or type the address of a stream.', setting: 'sources.items', fixes: [] });
+		findings.push({
+			id: 'sources.empty',
+			level: 'stop',
+			title: 'There is nothing to play',
+			why: 'Import a playlist, drop audio files, or type the address of a stream.',
+			setting: 'sources.items',
+			fixes: []
+		});
 	const doubles = items.filter((item, index) => items.findIndex((other) => other.location === item.location) < index);
 	if (doubles.length)
 		findings.push({
 			id: 'sources.doubles',
 			level: 'note',
 			title: doubles.length === 1 ? 'One entry is there twice' : `${doubles.length} entries are there twice`,
-			why: `${doubles.map((item) => item.title || item.location).slice(0, 3).join(', ')}. That is fine if you mean it.`,
+			why: `${doubles
+				.map((item) => item.title || item.location)
+				.slice(0, 3)
+				.join(', ')}. That is fine if you mean it.`,
 			setting: 'sources.items',
-			fixes: [{ label: 'Keep each once', apply: (p) => ({ ...p, sources: { ...p.sources, items: p.sources.items.filter((item, index, all) => all.findIndex((other) => other.location === item.location) === index) } }) }]
+			fixes: [
+				{
+					label: 'Keep each once',
+					apply: (p) => ({
+						...p,
+						sources: {
+							...p.sources,
+							items: p.sources.items.filter(
+								(item, index, all) => all.findIndex((other) => other.location === item.location) === index
+							)
+						}
+					})
+				}
+			]
 		});
 	const unknown = items.filter((item) => !context.media(item.location));
 	if (unknown.length)
@@ -23,7 +46,12 @@ export function assessSources(plan: Plan, context: Context): Finding[] {
 			id: 'sources.unknown',
 			level: 'note',
 			title: unknown.length === 1 ? 'One source is unknown' : `${unknown.length} sources are unknown`,
-			why: `Nobody has said how ${unknown.map((item) => item.title || item.location).slice(0, 3).join(', ')} ${unknown.length === 1 ? 'is' : 'are'} made, so what happens to the sound is unknown. Drop the file, or type rate and width.`,
+			why: `Nobody has said how ${unknown
+				.map((item) => item.title || item.location)
+				.slice(0, 3)
+				.join(
+					', '
+				)} ${unknown.length === 1 ? 'is' : 'are'} made, so what happens to the sound is unknown. Drop the file, or type rate and width.`,
 			setting: 'sources.items',
 			fixes: []
 		});
@@ -37,7 +65,21 @@ export function assessSources(plan: Plan, context: Context): Finding[] {
 			why: `"${items[firstStream]!.title || items[firstStream]!.location}" is a stream and has no end: what follows it plays only when it fails. Put files first, and streams behind them in the order in which they stand in for each other.`,
 			setting: 'sources.items',
 			fixes: items.slice(firstStream).some((item) => placeOf(item.location).kind !== 'stream')
-				? [{ label: 'Files first, then streams', apply: (p) => ({ ...p, sources: { ...p.sources, items: [...p.sources.items].sort((a, b) => Number(placeOf(a.location).kind === 'stream') - Number(placeOf(b.location).kind === 'stream')) } }) }]
+				? [
+						{
+							label: 'Files first, then streams',
+							apply: (p) => ({
+								...p,
+								sources: {
+									...p.sources,
+									items: [...p.sources.items].sort(
+										(a, b) =>
+											Number(placeOf(a.location).kind === 'stream') - Number(placeOf(b.location).kind === 'stream')
+									)
+								}
+							})
+						}
+					]
 				: []
 		});
 	const disk = items.filter((item) => placeOf(item.location).kind === 'disk');
@@ -51,11 +93,24 @@ export function assessSources(plan: Plan, context: Context): Finding[] {
 			fixes: [
 				{
 					label: 'Take along on the card',
-					apply: (p) => ({ ...p, sources: { ...p.sources, items: p.sources.items.map((item) => (placeOf(item.location).kind === 'disk' ? { ...item, location: item.location.split('/').at(-1) || item.location } : item)) } })
+					apply: (p) => ({
+						...p,
+						sources: {
+							...p.sources,
+							items: p.sources.items.map((item) =>
+								placeOf(item.location).kind === 'disk'
+									? { ...item, location: item.location.split('/').at(-1) || item.location }
+									: item
+							)
+						}
+					})
 				}
 			]
 		});
-	const mixed = plan.sources.waitForNetwork && items.some((item) => placeOf(item.location).kind === 'stream') && items.some((item) => placeOf(item.location).kind !== 'stream');
+	const mixed =
+		plan.sources.waitForNetwork &&
+		items.some((item) => placeOf(item.location).kind === 'stream') &&
+		items.some((item) => placeOf(item.location).kind !== 'stream');
 	if (mixed)
 		findings.push({
 			id: 'sources.waits',

@@ -19,11 +19,18 @@ function claims(plan: Plan, context: Context): Claim[] {
 		const what = item.title || item.location;
 		const kind = placeOf(item.location).kind;
 		out.push({ on: 'sound', from: 'sources', what, shape: media });
-		if (kind === 'stream') out.push({ on: 'path', from: 'sources', what, bitsPerSec: media?.bitRateBps ?? ASSUMED_STREAM_BPS });
+		if (kind === 'stream')
+			out.push({ on: 'path', from: 'sources', what, bitsPerSec: media?.bitRateBps ?? ASSUMED_STREAM_BPS });
 		if (kind === 'card') out.push({ on: 'store', from: 'sources', what, bytes: media?.sizeBytes ?? 0 });
 	}
 	if (plan.sources.waitForNetwork && out.some((claim) => claim.on === 'path'))
-		out.push({ on: 'start', from: 'sources', what: 'streams', after: 'network-online.target', setting: 'sources.waitForNetwork' });
+		out.push({
+			on: 'start',
+			from: 'sources',
+			what: 'streams',
+			after: 'network-online.target',
+			setting: 'sources.waitForNetwork'
+		});
 	return out;
 }
 
@@ -37,16 +44,36 @@ export const sources: Link<SourcesSettings> = {
 		const streams = places.filter((kind) => kind === 'stream').length;
 		const files = places.length - streams;
 		const bytes = plan.sources.items.reduce((sum, item) => sum + (context.media(item.location)?.sizeBytes ?? 0), 0);
-		const counted = [...(streams ? [`${streams} stream${streams > 1 ? 's' : ''}`] : []), ...(files ? [`${files} file${files > 1 ? 's' : ''}`] : [])].join(' + ');
+		const counted = [
+			...(streams ? [`${streams} stream${streams > 1 ? 's' : ''}`] : []),
+			...(files ? [`${files} file${files > 1 ? 's' : ''}`] : [])
+		].join(' + ');
 		return [
-			{ id: 'count', label: 'In the list', text: counted || 'empty list', value: places.length, sure: 'exact', from: 'The list as it stands.', telling: true },
-			{ id: 'bytes', label: 'Files together', text: formatBytes(bytes), value: bytes, sure: 'exact', from: 'Sizes of the files whose facts are known.' }
+			{
+				id: 'count',
+				label: 'In the list',
+				text: counted || 'empty list',
+				value: places.length,
+				sure: 'exact',
+				from: 'The list as it stands.',
+				telling: true
+			},
+			{
+				id: 'bytes',
+				label: 'Files together',
+				text: formatBytes(bytes),
+				value: bytes,
+				sure: 'exact',
+				from: 'Sizes of the files whose facts are known.'
+			}
 		];
 	},
 	assess: assessSources,
 	files: sourcesFiles,
 	steps(plan, context) {
-		const byHand = plan.sources.items.filter((item) => placeOf(item.location).kind === 'card' && (context.media(item.location)?.kept ?? 'person') === 'person');
+		const byHand = plan.sources.items.filter(
+			(item) => placeOf(item.location).kind === 'card' && (context.media(item.location)?.kept ?? 'person') === 'person'
+		);
 		return [
 			...(byHand.length
 				? [

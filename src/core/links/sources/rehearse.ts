@@ -16,10 +16,13 @@ export function rehearseSources(machine: Machine): void {
 		if (isStream(location)) {
 			const stream = machine.bench.streams.find((known) => known.url === location);
 			if (!machine.networkUp) return machine.after(REFUSED_MS, () => done('no network yet'));
-			if (machine.activeFaults.has('stream-refuses') || stream?.state === 'refuses') return machine.after(REFUSED_MS, () => done('the stream server refuses'));
+			if (machine.activeFaults.has('stream-refuses') || stream?.state === 'refuses')
+				return machine.after(REFUSED_MS, () => done('the stream server refuses'));
 			if (!stream) return machine.after(REFUSED_MS, () => done('no stream server answers at this address'));
 			const { media } = stream;
-			return machine.after(STREAM_MS, () => done(media ? { ...asPlayed(media), durationMs: null } : 'the stream holds nothing that can be played'));
+			return machine.after(STREAM_MS, () =>
+				done(media ? { ...asPlayed(media), durationMs: null } : 'the stream holds nothing that can be played')
+			);
 		}
 		const path = location.startsWith('/') ? location : `/opt/yphos/${location.replace(/^\.\//, '')}`;
 		let found = measured.get(path);
@@ -27,7 +30,13 @@ export function rehearseSources(machine: Machine): void {
 		machine.after(FILE_MS, () => done(found!));
 	};
 	machine.on('fault', ({ name, on }) => {
-		if (name === 'stream-refuses') machine.log('fault', on ? 'The stream server refuses from now on' : 'The stream server answers again', '', 'fault');
+		if (name === 'stream-refuses')
+			machine.log(
+				'fault',
+				on ? 'The stream server refuses from now on' : 'The stream server answers again',
+				'',
+				'fault'
+			);
 	});
 }
 

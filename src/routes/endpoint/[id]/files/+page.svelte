@@ -14,11 +14,19 @@
 	const changes = $derived(compareWritten(view.files, written));
 	const gone = $derived([...(changes ?? [])].filter(([, change]) => change === 'gone').map(([path]) => path));
 	/** What stays on the card first, then what goes to the endpoint. */
-	const listed = $derived([...view.files].sort((a, b) => Number(a.path.startsWith(ROOT)) - Number(b.path.startsWith(ROOT)) || (folder(a.path) < folder(b.path) ? -1 : folder(a.path) > folder(b.path) ? 1 : a.path < b.path ? -1 : 1)));
+	const listed = $derived(
+		[...view.files].sort(
+			(a, b) =>
+				Number(a.path.startsWith(ROOT)) - Number(b.path.startsWith(ROOT)) ||
+				(folder(a.path) < folder(b.path) ? -1 : folder(a.path) > folder(b.path) ? 1 : a.path < b.path ? -1 : 1)
+		)
+	);
 	let chosen = $state<string | null>(null);
 	let at = $state<number | null>(null);
 	let comparing = $state(false);
-	const file = $derived(view.files.find((known) => known.path === (chosen ?? 'boot/yphos/root/etc/mpv/mpv.conf')) ?? view.files[0]!);
+	const file = $derived(
+		view.files.find((known) => known.path === (chosen ?? 'boot/yphos/root/etc/mpv/mpv.conf')) ?? view.files[0]!
+	);
 	const words: Record<FileChange, string> = { same: '', changed: 'changed', new: 'new', gone: 'gone' };
 	const line = $derived(at !== null && 'lines' in file ? file.lines[at] : undefined);
 	const before = $derived(written?.files[file.path]);
@@ -28,20 +36,26 @@
 		at = null;
 	}
 	/** Where a file stands: on the endpoint for what apply.sh places, on the card for the rest. */
-	const folder = (path: string): string => (path.startsWith(ROOT) ? `/${path.slice(ROOT.length)}` : `card: ${path}`).replace(/[^/]*$/, '');
+	const folder = (path: string): string =>
+		(path.startsWith(ROOT) ? `/${path.slice(ROOT.length)}` : `card: ${path}`).replace(/[^/]*$/, '');
 	const ROOT = 'boot/yphos/root/';
 	const inWords = (setting: string): string => {
 		const [link, ...rest] = setting.split('.');
 		return [chain.find((known) => known.id === link)?.title ?? link, ...rest].join(' › ');
 	};
-	const open = (picked: CardLine): void => void goto(`/endpoint/${view.endpoint!.id}/plan/${picked.setting.split('.')[0]}#setting-${picked.setting}`);
+	const open = (picked: CardLine): void =>
+		void goto(`/endpoint/${view.endpoint!.id}/plan/${picked.setting.split('.')[0]}#setting-${picked.setting}`);
 </script>
 
 <div class="files">
 	<nav aria-label="Files of the card set">
-		<p class="soft small">{written ? `Compared with the set written ${new Date(written.atUtc).toLocaleString()}` : 'Never written yet'}</p>
+		<p class="soft small">
+			{written ? `Compared with the set written ${new Date(written.atUtc).toLocaleString()}` : 'Never written yet'}
+		</p>
 		{#each listed as known, n (known.path)}
-			{#if n === 0 || folder(known.path) !== folder(listed[n - 1]!.path)}<p class="folder mono">{folder(known.path)}</p>{/if}
+			{#if n === 0 || folder(known.path) !== folder(listed[n - 1]!.path)}<p class="folder mono">
+					{folder(known.path)}
+				</p>{/if}
 			<button type="button" class:here={known.path === file.path} onclick={() => choose(known.path)}>
 				<span class="mono">{known.path.split('/').at(-1)}</span>
 				{#if changes && words[changes.get(known.path) ?? 'same']}<em>{words[changes.get(known.path)!]}</em>{/if}
@@ -56,18 +70,32 @@
 				<p class="soft">{file.why} <span class="small">Mode {file.mode}.</span></p>
 			</div>
 			<div class="row">
-				{#if before !== undefined && 'lines' in file}<button type="button" class="plain" aria-pressed={comparing} onclick={() => (comparing = !comparing)}>{comparing ? 'Show the file' : 'Show what changed'}</button>{/if}
+				{#if before !== undefined && 'lines' in file}<button
+						type="button"
+						class="plain"
+						aria-pressed={comparing}
+						onclick={() => (comparing = !comparing)}>{comparing ? 'Show the file' : 'Show what changed'}</button
+					>{/if}
 				{#if 'lines' in file}<CopyButton text={cardText(file)} label="Copy the file" />{/if}
 			</div>
 		</div>
 		{#if !('lines' in file)}
 			<p class="sheet">{formatBytes(file.bytes.length)} of media, put in place as they are.</p>
 		{:else if comparing && before !== undefined}
-			<pre class="sheet compare">{#each diffLines(`${before}\n`, `${shownText(file)}\n`) as part, n (n)}<span class:added={part.added} class:removed={part.removed}>{part.value.replace(/^/gm, part.added ? '+ ' : part.removed ? '− ' : '  ').replace(/[+−]? +$/, '')}</span>{/each}</pre>
+			<pre class="sheet compare">{#each diffLines(`${before}\n`, `${shownText(file)}\n`) as part, n (n)}<span
+						class:added={part.added}
+						class:removed={part.removed}
+						>{part.value.replace(/^/gm, part.added ? '+ ' : part.removed ? '− ' : '  ').replace(/[+−]? +$/, '')}</span
+					>{/each}</pre>
 		{:else}
 			<div class="code sheet">
 				{#each file.lines as text, n (n)}
-					<button type="button" class:here={at === n} onclick={() => (at = n)} title={`because of ${inWords(text.setting)}`}>
+					<button
+						type="button"
+						class:here={at === n}
+						onclick={() => (at = n)}
+						title={`because of ${inWords(text.setting)}`}
+					>
 						<span class="no mono">{n + 1}</span><code>{text.secret ? '(kept secret)' : text.text || ' '}</code>
 					</button>
 				{/each}

@@ -27,15 +27,24 @@
 
 	const zone = $derived(view.context.venue.timeZone);
 	const startUtcMs = $derived(instantOf(zone, Date.parse(`${startLocal}:00Z`)) ?? Date.parse(`${startLocal}:00Z`));
-	const run = $derived(rehearse({ links: chain, card: cardTree(view.files), bench: view.bench, startUtcMs, forMs: lengthMs, faults }));
+	const run = $derived(
+		rehearse({ links: chain, card: cardTree(view.files), bench: view.bench, startUtcMs, forMs: lengthMs, faults })
+	);
 	const past = $derived(run.events.filter((event) => event.atMs <= nowMs));
 	const span = $derived(run.spans.find((known) => nowMs >= known.fromMs && nowMs < known.toMs) ?? run.spans.at(-1));
 	const sounding = $derived(span?.state === 'sound');
-	const title = $derived(past.filter((event) => event.text.startsWith('Begins: ')).at(-1)?.text.slice(8) ?? '');
+	const title = $derived(
+		past
+			.filter((event) => event.text.startsWith('Begins: '))
+			.at(-1)
+			?.text.slice(8) ?? ''
+	);
 	const opened = $derived(past.filter((event) => event.text.startsWith('Converter opened')).at(-1));
 	const heardDb = $derived(run.first?.heard.loudestDb ?? null);
 	const clock = $derived(new Date(wallClockMs(zone, startUtcMs + nowMs)).toISOString().slice(11, 19));
-	const weekday = $derived(new Date(wallClockMs(zone, startUtcMs + nowMs)).toLocaleDateString('en-GB', { weekday: 'long', timeZone: 'UTC' }));
+	const weekday = $derived(
+		new Date(wallClockMs(zone, startUtcMs + nowMs)).toLocaleDateString('en-GB', { weekday: 'long', timeZone: 'UTC' })
+	);
 
 	$effect(() => {
 		if (nowMs > lengthMs) nowMs = lengthMs;
@@ -69,12 +78,20 @@
 		if (faults.some((fault) => fault.name === name)) faults = faults.filter((fault) => fault.name !== name);
 		else {
 			// Late means from the very start; the rest come when there is something to lose.
-			const atMs = name === 'network-late' && nowMs === 0 ? 0 : nowMs > 0 ? nowMs : Math.min(lengthMs / 3, (run.first?.atMs ?? 20_000) + 20_000);
+			const atMs =
+				name === 'network-late' && nowMs === 0
+					? 0
+					: nowMs > 0
+						? nowMs
+						: Math.min(lengthMs / 3, (run.first?.atMs ?? 20_000) + 20_000);
 			faults = [...faults, { name, atMs }];
 		}
 		if (!timer) nowMs = lengthMs;
 	}
-	const seconds = (ms: number): string => (lengthMs <= 600_000 ? (ms / 1000).toFixed(1) : new Date(wallClockMs(zone, startUtcMs + ms)).toISOString().slice(5, 19).replace('T', ' '));
+	const seconds = (ms: number): string =>
+		lengthMs <= 600_000
+			? (ms / 1000).toFixed(1)
+			: new Date(wallClockMs(zone, startUtcMs + ms)).toISOString().slice(5, 19).replace('T', ' ');
 </script>
 
 <div class="bar">
@@ -90,11 +107,20 @@
 			<p><strong>{run.verdict}</strong></p>
 		</section>
 		<section class="sheet">
-			<div class="head"><h3>What happened</h3><span class="soft small">from the card files alone</span></div>
+			<div class="head">
+				<h3>What happened</h3>
+				<span class="soft small">from the card files alone</span>
+			</div>
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 			<div class="scroll" bind:this={list} tabindex="0" role="region" aria-label="Events">
 				<table>
-					<thead><tr><th scope="col" class="n">{lengthMs <= 600_000 ? 's' : 'when'}</th><th scope="col">Event</th><th scope="col">Link</th><th scope="col" class="n">Reading</th></tr></thead>
+					<thead
+						><tr
+							><th scope="col" class="n">{lengthMs <= 600_000 ? 's' : 'when'}</th><th scope="col">Event</th><th
+								scope="col">Link</th
+							><th scope="col" class="n">Reading</th></tr
+						></thead
+					>
 					<tbody>
 						{#each past as event, n (n)}
 							<tr class={event.kind} onclick={() => (nowMs = event.atMs)}>
@@ -111,7 +137,10 @@
 			</div>
 		</section>
 		{#if run.words.length}
-			<section class="sheet"><h3>In words</h3>{#each run.words as word (word)}<p>{word}</p>{/each}</section>
+			<section class="sheet">
+				<h3>In words</h3>
+				{#each run.words as word (word)}<p>{word}</p>{/each}
+			</section>
 		{/if}
 	</div>
 	<aside>
@@ -121,9 +150,18 @@
 				<span class="column"><i class:on={sounding}></i><small>{side}</small></span>
 			{/each}
 			<div>
-				<p class="mono big">{sounding ? (heardDb === null ? 'sound' : withUnit(heardDb - 14, 0, 'dB')) : (span?.state ?? 'off')}</p>
-				<p class="soft small">{sounding ? (heardDb === null ? 'no amplifier on the bench' : `music at the seat, ${view.bench.distanceM} m`) : (span?.why ?? '')}</p>
-				{#if sounding}<p class="mono small">{title}</p><p class="soft small">{opened?.text.replace('Converter opened: ', '')}, {opened?.reading}</p>{/if}
+				<p class="mono big">
+					{sounding ? (heardDb === null ? 'sound' : withUnit(heardDb - 14, 0, 'dB')) : (span?.state ?? 'off')}
+				</p>
+				<p class="soft small">
+					{sounding
+						? heardDb === null
+							? 'no amplifier on the bench'
+							: `music at the seat, ${view.bench.distanceM} m`
+						: (span?.why ?? '')}
+				</p>
+				{#if sounding}<p class="mono small">{title}</p>
+					<p class="soft small">{opened?.text.replace('Converter opened: ', '')}, {opened?.reading}</p>{/if}
 			</div>
 		</div>
 		<h3>Break something</h3>

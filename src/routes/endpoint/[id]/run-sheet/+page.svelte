@@ -16,15 +16,25 @@
 	function tick(step: SheetStep): void {
 		store.changeEndpoint(view.endpoint!.id, 'tick a step', (endpoint) => {
 			const { [step.key]: was, ...others } = endpoint.done;
-			return { ...endpoint, done: was ? others : { ...others, [step.key]: { atUtc: new Date().toISOString(), reading: '' } } };
+			return {
+				...endpoint,
+				done: was ? others : { ...others, [step.key]: { atUtc: new Date().toISOString(), reading: '' } }
+			};
 		});
 	}
 	function note(step: SheetStep, reading: string): void {
-		store.changeEndpoint(view.endpoint!.id, 'note a reading', (endpoint) => ({ ...endpoint, done: { ...endpoint.done, [step.key]: { atUtc: endpoint.done[step.key]?.atUtc ?? new Date().toISOString(), reading } } }));
+		store.changeEndpoint(view.endpoint!.id, 'note a reading', (endpoint) => ({
+			...endpoint,
+			done: {
+				...endpoint.done,
+				[step.key]: { atUtc: endpoint.done[step.key]?.atUtc ?? new Date().toISOString(), reading }
+			}
+		}));
 	}
 	function save(): void {
 		const file = view.files.find((known) => known.path === 'docs/run-sheet.html');
-		if (file && 'lines' in file) download(`${safeName(view.plan.brief.name)}-run-sheet.html`, cardText(file), 'text/html');
+		if (file && 'lines' in file)
+			download(`${safeName(view.plan.brief.name)}-run-sheet.html`, cardText(file), 'text/html');
 	}
 </script>
 
@@ -42,11 +52,19 @@
 						<input type="checkbox" checked={Boolean(done[step.key])} onchange={() => tick(step)} />
 						<span>{step.do}</span>
 					</label>
-					{#if step.caution}<p class="caution"><Mark level="caution" /> <span><strong>Take care.</strong> {step.caution}</span></p>{/if}
+					{#if step.caution}<p class="caution">
+							<Mark level="caution" /> <span><strong>Take care.</strong> {step.caution}</span>
+						</p>{/if}
 					{#if step.command}<p class="command"><code>{step.command}</code><CopyButton text={step.command} /></p>{/if}
 					{#if step.expect}<p class="soft">Expect: {step.expect}</p>{/if}
 					{#if step.reading}
-						<label class="reading">Note {step.reading}: <input value={done[step.key]?.reading ?? ''} onchange={(event) => note(step, event.currentTarget.value)} /></label>
+						<label class="reading"
+							>Note {step.reading}:
+							<input
+								value={done[step.key]?.reading ?? ''}
+								onchange={(event) => note(step, event.currentTarget.value)}
+							/></label
+						>
 					{/if}
 				</li>
 			{/each}

@@ -11,7 +11,9 @@
 	const view = useEndpoint();
 	const id = $derived(page.params.link as LinkId);
 	const link = $derived(view.assessment.links.find((state) => state.id === id)!);
-	const elsewhere = $derived(view.assessment.findings.filter((finding) => finding.link !== id && finding.level !== 'note'));
+	const elsewhere = $derived(
+		view.assessment.findings.filter((finding) => finding.link !== id && finding.level !== 'note')
+	);
 	const Settings: Component = $derived(worktops[id].settings);
 	const Drawing: Component | undefined = $derived(worktops[id].drawing);
 	const Beside: Component | undefined = $derived(worktops[id].beside);
@@ -43,7 +45,9 @@
 				{#if elsewhere.length}
 					<p class="soft small">
 						Elsewhere in the chain:
-						{#each elsewhere as finding, n (finding.id)}{n ? ', ' : ''}<a href={`/endpoint/${view.endpoint!.id}/plan/${finding.link}`}>{finding.title}</a>{/each}.
+						{#each elsewhere as finding, n (finding.id)}{n ? ', ' : ''}<a
+								href={`/endpoint/${view.endpoint!.id}/plan/${finding.link}`}>{finding.title}</a
+							>{/each}.
 					</p>
 				{/if}
 			</div>

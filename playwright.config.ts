@@ -1,0 +1,36 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4179;
+
+export default defineConfig({
+	testDir: 'tests',
+	timeout: 60_000,
+	retries: 0,
+	workers: 2,
+	use: {
+		baseURL: `http://127.0.0.1:${PORT}`,
+		viewport: { width: 1280, height: 800 },
+		colorScheme: 'light',
+		locale: 'en-GB',
+		timezoneId: 'Europe/Oslo',
+		serviceWorkers: 'block',
+		launchOptions: {
+			executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+			args: [
+				'--no-sandbox',
+				'--disable-gpu',
+				'--disable-quic',
+				'--no-first-run',
+				'--disable-background-networking',
+				'--disable-component-update',
+				'--disable-sync'
+			]
+		}
+	},
+	webServer: {
+		command: 'node build/index.js',
+		env: { HOST: '127.0.0.1', PORT: String(PORT), ORIGIN: `http://127.0.0.1:${PORT}` },
+		url: `http://127.0.0.1:${PORT}/`,
+		reuseExistingServer: false
+	}
+});

@@ -1,0 +1,95 @@
+// npm test: installs what is missing, then lint, types, unit tests, build, end-to-end tests and the card-set conformance check.
+// Ends with one line: N passed, N failed.
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { ensureBuild } from './build.mjs';
+import { CHROMIUM, ensureChromium } from './chromium.mjs';
+import { ensurePackages } from './ensure.mjs';
+import { capture, cli, conformance, has, run, tool } from './run.mjs';
+
+let passed = 0;
+let failed = 0;
+const work = mkdtempSync(join(tmpdir(), 'yphos-test-'));
+
+function step(name, good) {
+	console.log(`${good ? 'passed' : 'FAILED'}: ${name}`);
+	if (good) passed++;
+	else failed++;
+}
+
+function heading(text) {
+	console.log(`\n== ${text}`);
+}
+
+/** Adds the counts that a runner wrote as JSON; a runner that wrote none has failed. */
+function addCounts(name, file, counts) {
+	try {
+		const [good, bad] = counts(JSON.parse(readFileSync(file, 'utf8')));
+		passed += good;
+		failed += bad;
+		console.log(`${name}: ${good} passed, ${bad} failed`);
+		if (good + bad === 0) step(`${name} ran no test`, false);
+	} catch {
+		step(`${name} did not run to its end`, false);
+	}
+}
+
+ensurePackages();
+ensureChromium();
+const checkCard = resolve(conformance, 'check-card.sh');
+if (has(checkCard) && process.getuid?.() === 0 && run('bash', [resolve(conformance, 'install.sh')]) !== 0)
+	step('the conformance judges can be installed', false);
+
+heading('Lint');
+step('eslint', run(tool('eslint'), ['.']) === 0);
+step('prettier', run(tool('prettier'), ['--check', '--log-level', 'warn', '.']) === 0);
+
+heading('Types');
+step(
+	'svelte-check',
+	run(tool('svelte-kit'), ['sync']) === 0 && run(tool('svelte-check'), ['--fail-on-warnings']) === 0
+);
+
+heading('Unit tests');
+const unit = join(work, 'unit.json');
+run(tool('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`]);
+addCounts('unit tests', unit, (report) => [
+	report.numPassedTests,
+	report.numFailedTests +
+		report.testResults.filter((t) => t.status === 'failed' && t.assertionResults.length === 0).length
+]);
+
+heading('Build');
+ensureBuild();
+step('build', has(cli));
+
+heading('End to end');
+const e2e = join(work, 'e2e.json');
+run(tool('playwright'), ['test', '--reporter=list,json'], {
+	env: { ...process.env, CHROMIUM, PLAYWRIGHT_JSON_OUTPUT_NAME: e2e }
+});
+addCounts('end-to-end tests', e2e, ({ stats, errors }) => [
+	stats.expected,
+	stats.unexpected + stats.flaky + errors.length
+]);
+
+if (has(checkCard)) {
+	heading('Conformance of the demo card sets');
+	for (const endpoint of ['bunkhouse-lounge', 'test-bench', 'fog-horn-room']) {
+		const out = join(work, endpoint);
+		capture(process.execPath, [cli, 'write', 'demo', '--endpoint', endpoint, '--out', out, '--even-so']);
+		const judged = capture('bash', [checkCard, out]);
+		process.stdout.write(
+			judged.out
+				.split('\n')
+				.filter((line) => !line.startsWith('ok') && !line.startsWith('--'))
+				.join('\n')
+		);
+		step(`card set of ${endpoint}`, judged.code === 0);
+	}
+}
+
+rmSync(work, { recursive: true, force: true });
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed ? 1 : 0);
