@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, open, saved, test } from './app';
 
-const rename = async (page: import('@playwright/test').Page, name: string): Promise<void> =>
-	page.getByLabel('Name', { exact: true }).fill(name);
+const rename = async (page: Page, name: string): Promise<void> => page.getByLabel('Name', { exact: true }).fill(name);
 
 test('two tabs: the idle one follows, and a clash is asked about and loses nothing', async ({ page, context }) => {
 	await open(page, '/endpoint/bunkhouse-lounge/plan/brief');

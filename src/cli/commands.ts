@@ -101,7 +101,6 @@ export const writeCommand: Command = (args, flags) => {
 			radioPskHex: radioKey(endpoint, flags)
 		});
 		writeCardFiles(dir, files);
-		writeFileSync(join(dir, 'docs', 'bench.json'), `${JSON.stringify(benchFor(endpoint.plan, context), null, '\t')}\n`);
 		if (flags.json)
 			sayJson({ endpoint: endpoint.id, dir, files: files.map(({ path, mode, why }) => ({ path, mode, why })) });
 		else say(`${endpoint.id}: ${files.length} files in ${dir}`);

@@ -4,10 +4,31 @@
 	import { chain } from '$core/chain';
 	import { assess } from '$core/engines/assess';
 	import { contextFor } from '$core/engines/context';
+	import { quietNow } from '$core/links/programme/quiet';
 	import { emptyPlan } from '$core/plan/plan';
+	import type { Endpoint } from '$core/plan/workshop';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { store } from '$lib/store/workshop.svelte';
 	import MiniChain from '$lib/shell/MiniChain.svelte';
+
+	/** The hour moves on while the page stands open. */
+	let nowMs = $state(Date.now());
+	$effect(() => {
+		const timer = setInterval(() => (nowMs = Date.now()), 30_000);
+		return () => clearInterval(timer);
+	});
+
+	function nowAndNext({ plan }: Endpoint): string {
+		if (!plan.programme.startAtBoot) return 'Nothing starts it by itself';
+		const zone = store.workshop!.venue.timeZone;
+		const { isQuiet, changesUtcMs } = quietNow(plan.programme.quiet, zone, nowMs);
+		const time =
+			changesUtcMs === null
+				? ''
+				: new Date(changesUtcMs).toLocaleTimeString('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' });
+		if (isQuiet) return `Quiet now; sound again at ${time}`;
+		return time ? `May sound now; quiet from ${time}` : 'May sound at any hour';
+	}
 
 	const rows = $derived(
 		store.workshop!.endpoints.map((endpoint) => ({
@@ -56,7 +77,11 @@
 				>
 			</div>
 			<MiniChain links={assessment.links} />
-			<p class="now"><span class="mono">{telling('sound')}</span> · {telling('sources')} · {telling('programme')}</p>
+			<p class="now"><b>{nowAndNext(endpoint)}</b> <span class="soft">· {telling('sources')}</span></p>
+			<p class="now soft">
+				<span class="mono">{telling('sound')}</span> · <span class="mono">{telling('power')}</span> ·
+				<span class="mono">{telling('card')}</span>
+			</p>
 			<p class="worst">
 				<Mark level={assessment.worst} />
 				{#if worst}

@@ -13,7 +13,7 @@ import { cardFileName, placeOf } from '../mediaPlace';
 import type { Plan } from '../plan/plan';
 import { computeCardRoom, computeRetention, computeSize } from './card/room';
 import { loopOhm, voltsAtConstantPower } from './power/load';
-import { isQuiet, quietCalendars, quietLine } from './programme/quiet';
+import { isQuiet, quietCalendars, quietLine, quietNow } from './programme/quiet';
 import { MAY_SOUND } from './programme/scripts';
 import { WEEKDAYS } from './programme/settings';
 
@@ -79,6 +79,14 @@ describe('quiet hours', () => {
 			}
 			expect(code === 1, `${data} ${weekday} ${time}`).toBe(isQuiet(data, weekday, Number(time.replace(':', ''))));
 		}
+	});
+	it('says whether it is quiet now, and until when, in the venue\u2019s own time', () => {
+		const quiet = [{ weekdays: [], from: '22:00', until: '07:00' }];
+		const utc = (text: string): number => Date.parse(`2026-07-01T${text}:00Z`);
+		// The Faroes keep summer time in July: an hour ahead of UTC.
+		expect(quietNow(quiet, 'Atlantic/Faroe', utc('20:30'))).toEqual({ isQuiet: false, changesUtcMs: utc('21:00') });
+		expect(quietNow(quiet, 'Atlantic/Faroe', utc('05:59'))).toEqual({ isQuiet: true, changesUtcMs: utc('06:00') });
+		expect(quietNow([], 'Atlantic/Faroe', utc('20:30'))).toEqual({ isQuiet: false, changesUtcMs: null });
 	});
 	it('the timers fire where quiet begins and ends', () => {
 		fc.assert(

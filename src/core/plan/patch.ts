@@ -12,6 +12,9 @@ export interface Change {
 type Container = Record<string | number, unknown>;
 const isContainer = (value: unknown): value is Container => typeof value === 'object' && value !== null;
 
+/** Never what a key happens to be called in every object. */
+const own = (container: Container, key: string): unknown => (Object.hasOwn(container, key) ? container[key] : undefined);
+
 export function diff(before: unknown, after: unknown, path: readonly (string | number)[] = []): Change[] {
 	if (Object.is(before, after)) return [];
 	const bothLists = Array.isArray(before) && Array.isArray(after) && before.length === after.length;
@@ -20,7 +23,7 @@ export function diff(before: unknown, after: unknown, path: readonly (string | n
 	const a = before as Container;
 	const b = after as Container;
 	return [...new Set([...Object.keys(a), ...Object.keys(b)])].flatMap((key) =>
-		diff(a[key], b[key], [...path, bothLists ? Number(key) : key])
+		diff(own(a, key), own(b, key), [...path, bothLists ? Number(key) : key])
 	);
 }
 

@@ -96,6 +96,7 @@ export function startSystemd(machine: Machine): Systemd {
 				if (command.role === 'condition' && code > 0 && code < 255) {
 					it.state = 'inactive';
 					it.kill = null;
+					reach(name);
 				} else if (code !== 0 && command.role !== 'main' && !exec.flags.includes('-')) ended(name, it, code);
 				else if (command.role === 'main') ended(name, it, code);
 				else next(index + 1);
@@ -186,6 +187,8 @@ export function startSystemd(machine: Machine): Systemd {
 
 	return {
 		boot() {
+			// All jobs of the start are queued before the first runs, so that After= finds them.
+			for (const name of machine.disk.enabled) if (!name.endsWith('.timer')) wanted.add(name);
 			for (const name of machine.disk.enabled) {
 				if (!machine.disk.files.has(`/etc/systemd/system/${name}`))
 					machine.log('system', `${name} is enabled but not on the endpoint`, '', 'bad');

@@ -76,6 +76,32 @@ describe('XSPF', () => {
 			})
 		);
 	});
+	it('keeps creator, album and picture through our own list and through an M3U', () => {
+		const text = writeXspf({
+			title: 'Nights',
+			header: ['#XSPF-LIST:{"creator":"Keeper","license":"by hand"}'],
+			entries: [
+				{
+					location: 'a b.flac',
+					title: 'Gull & Co – Tide',
+					durationSec: 61,
+					extra: [
+						'#XSPF-TRACK:{"identifier":"urn:x","title":"Tide","creator":"Gull & Co","image":"c.png","album":"Shore"}'
+					]
+				}
+			]
+		});
+		expect(text).toContain('<creator>Gull &amp; Co</creator>');
+		const read = readXspf(text);
+		if (!read.ok) throw new Error('unreadable');
+		expect(read.value.entries[0]).toMatchObject({ location: 'a b.flac', title: 'Gull & Co – Tide' });
+		expect(writeXspf(read.value)).toBe(text);
+		const throughM3u = readM3u(writeM3u(read.value));
+		expect(throughM3u.ok && writeXspf(throughM3u.value)).toBe(text);
+		expect(writeXspf({ ...read.value, entries: [{ ...read.value.entries[0]!, title: 'Ebb' }] })).toContain(
+			'<title>Ebb</title>\n\t\t\t<image>'
+		);
+	});
 	it('says the line of broken markup', () =>
 		expect(readPlaylist(bytes('<playlist>\n<trackList></playlist>'))).toMatchObject({
 			ok: false,

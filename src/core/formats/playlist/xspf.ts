@@ -18,7 +18,7 @@ export function readXspf(text: string): Result<Playlist> {
 		isArray: (name) => name === 'track' || name === 'location',
 		htmlEntities: true
 	}).parse(text) as {
-		playlist?: { title?: unknown; trackList?: { track?: Record<string, unknown>[] } | '' };
+		playlist?: { title?: unknown; [element: string]: unknown; trackList?: { track?: Record<string, unknown>[] } | '' };
 	};
 	if (!tree.playlist) return fault('xspf-none', 'There is no playlist element in this file.');
 	const tracks = (tree.playlist.trackList || {}).track ?? [];
@@ -29,25 +29,49 @@ export function readXspf(text: string): Result<Playlist> {
 			remarks.push(`Track ${index + 1} has no location and was left out.`);
 			return [];
 		}
-		const title = [track.creator, track.title].filter((part) => typeof part === 'string' && part !== '').join(' – ');
+		const kept = textElements(track, KEPT_OF_TRACK);
 		const duration = Number(track.duration ?? 0);
 		return [
 			{
 				location: fromUri(location),
-				title: title || null,
+				title: composeTitle(kept) || null,
 				durationSec: duration > 0 ? Math.round(duration / 1000) : null,
-				extra: []
+				extra: keptLine(TRACK, Object.keys(kept).some((key) => key !== 'title') ? kept : {})
 			}
 		];
 	});
 	if (entries.length === 0) return fault('xspf-empty', 'There is no track with a location in this file.');
-	return ok({
-		title: typeof tree.playlist.title === 'string' ? tree.playlist.title || null : null,
-		entries,
-		header: [],
-		remarks
-	});
+	const { title = '', ...kept } = textElements(tree.playlist, ['title', ...KEPT_OF_LIST]);
+	return ok({ title: title || null, entries, header: keptLine(LIST, kept), remarks });
 }
+
+/** Elements of XSPF beyond our own model travel as one comment line of JSON, which an M3U carries too. */
+const TRACK = '#XSPF-TRACK:';
+const LIST = '#XSPF-LIST:';
+const KEPT_OF_TRACK = ['identifier', 'title', 'creator', 'annotation', 'info', 'image', 'album', 'trackNum'] as const;
+const KEPT_OF_LIST = ['creator', 'annotation', 'info', 'identifier', 'image', 'date', 'license'] as const;
+
+const textElements = (from: Record<string, unknown>, keys: readonly string[]): Record<string, string> =>
+	Object.fromEntries(
+		keys.flatMap((key) => (typeof from[key] === 'string' && from[key] !== '' ? [[key, from[key] as string]] : []))
+	);
+
+const keptLine = (mark: string, kept: Record<string, string>): string[] =>
+	Object.keys(kept).length ? [mark + JSON.stringify(kept)] : [];
+
+function readKept(lines: readonly string[], mark: string): Record<string, string> {
+	try {
+		return textElements(
+			JSON.parse(lines.find((line) => line.startsWith(mark))?.slice(mark.length) ?? '{}') as Record<string, unknown>,
+			[...KEPT_OF_TRACK, ...KEPT_OF_LIST]
+		);
+	} catch {
+		return {};
+	}
+}
+
+const composeTitle = ({ creator, title }: Record<string, string>): string =>
+	[creator, title].filter(Boolean).join(' – ');
 
 /** Streams keep their address as it is; everything else is a path and loses its percent codes. */
 function fromUri(uri: string): string {
@@ -81,18 +105,33 @@ const xmlText = (text: string): string =>
 		.replaceAll('<', '&lt;')
 		.replaceAll('>', '&gt;');
 
-export function writeXspf(list: Pick<Playlist, 'title' | 'entries'>): string {
-	const track = ({ location, title, durationSec }: PlaylistEntry): string[] => [
-		'\t\t<track>',
-		`\t\t\t<location>${xmlText(isStream(location) ? location : pathToUri(location))}</location>`,
-		...(title === null ? [] : [`\t\t\t<title>${xmlText(title)}</title>`]),
-		...(durationSec === null ? [] : [`\t\t\t<duration>${durationSec * 1000}</duration>`]),
-		'\t\t</track>'
-	];
+export function writeXspf(list: Pick<Playlist, 'title' | 'entries'> & Partial<Playlist>): string {
+	const element = (indent: string, name: string, text: string): string =>
+		`${indent}<${name}>${xmlText(text)}</${name}>`;
+	const track = ({ location, title, durationSec, extra }: PlaylistEntry): string[] => {
+		const kept = readKept(extra, TRACK);
+		// A title that the person has changed since replaces creator and title as they came.
+		const { identifier, creator } = kept;
+		const rest = Object.entries(kept).filter(([name]) => !['identifier', 'title', 'creator'].includes(name));
+		const own: Record<string, string> = title === null || composeTitle(kept) === title ? kept : { title };
+		return [
+			'\t\t<track>',
+			element('\t\t\t', 'location', isStream(location) ? location : pathToUri(location)),
+			...(identifier === undefined ? [] : [element('\t\t\t', 'identifier', identifier)]),
+			...(own.title === undefined && (title === null || creator !== undefined)
+				? []
+				: [element('\t\t\t', 'title', own.title ?? title ?? '')]),
+			...(own.creator === undefined ? [] : [element('\t\t\t', 'creator', own.creator)]),
+			...rest.map(([name, text]) => element('\t\t\t', name, text)),
+			...(durationSec === null ? [] : [element('\t\t\t', 'duration', String(durationSec * 1000))]),
+			'\t\t</track>'
+		];
+	};
 	return [
 		'<?xml version="1.0" encoding="UTF-8"?>',
 		`<playlist version="1" xmlns="${NAMESPACE}">`,
-		...(list.title === null ? [] : [`\t<title>${xmlText(list.title)}</title>`]),
+		...(list.title === null ? [] : [element('\t', 'title', list.title)]),
+		...Object.entries(readKept(list.header ?? [], LIST)).map(([name, text]) => element('\t', name, text)),
 		'\t<trackList>',
 		...list.entries.flatMap(track),
 		'\t</trackList>',

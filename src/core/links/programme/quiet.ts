@@ -1,3 +1,5 @@
+import { nextElapses, readCalendar } from '../../formats/systemd/calendar';
+import { wallClockMs } from '../../formats/systemd/zone';
 import { WEEKDAYS, type QuietHours } from './settings';
 
 type Weekday = (typeof WEEKDAYS)[number];
@@ -37,3 +39,24 @@ export function isQuiet(data: string, weekday: number, hhmm: number): boolean {
 
 export const quietInWords = (hours: QuietHours): string =>
 	`${hours.weekdays.length ? hours.weekdays.join(', ') : 'every day'} ${hours.from} to ${hours.until}`;
+
+/** Whether an instant is within quiet hours, and the next instant at which that changes; null when it never does. */
+export function quietNow(
+	quiet: readonly QuietHours[],
+	zone: string,
+	utcMs: number
+): { isQuiet: boolean; changesUtcMs: number | null } {
+	const data = quiet.map(quietLine).join('\n');
+	const at = (ms: number): boolean => {
+		const wall = new Date(wallClockMs(zone, ms));
+		return isQuiet(data, ((wall.getUTCDay() + 6) % 7) + 1, wall.getUTCHours() * 100 + wall.getUTCMinutes());
+	};
+	const now = at(utcMs);
+	const edges = quiet.flatMap((hours) =>
+		Object.values(quietCalendars(hours)).flatMap((expression) => {
+			const rule = readCalendar(expression);
+			return rule.ok ? nextElapses(rule.value, zone, utcMs, 2) : [];
+		})
+	);
+	return { isQuiet: now, changesUtcMs: edges.sort((a, b) => a - b).find((edge) => at(edge) !== now) ?? null };
+}

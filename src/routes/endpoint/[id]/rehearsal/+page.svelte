@@ -108,7 +108,7 @@
 		</section>
 		<section class="sheet">
 			<div class="head">
-				<h3>What happened</h3>
+				<h2>What happened</h2>
 				<span class="soft small">from the card files alone</span>
 			</div>
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
@@ -138,7 +138,7 @@
 		</section>
 		{#if run.words.length}
 			<section class="sheet">
-				<h3>In words</h3>
+				<h2>In words</h2>
 				{#each run.words as word (word)}<p>{word}</p>{/each}
 			</section>
 		{/if}
@@ -211,6 +211,9 @@
 		display: flex;
 		gap: 10px;
 		align-items: center;
+	}
+	section h2 {
+		font-size: 14px;
 	}
 	.head {
 		display: flex;

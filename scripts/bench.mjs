@@ -1,0 +1,151 @@
+// npm run bench: how long the engines take on the demo workshop, and how much a first visit loads.
+// Each figure stands beside a reference timed in the same run: one deep copy of the workshop through JSON.
+import { spawn } from 'node:child_process';
+import { resolve } from 'node:path';
+import { createServer } from 'vite';
+import { ensureBuild } from './build.mjs';
+import { CHROMIUM, ensureChromium } from './chromium.mjs';
+import { root } from './run.mjs';
+
+const RUNS = 60;
+const DAY_MS = 86_400_000;
+const START = Date.parse('2026-11-24T06:00:00Z');
+
+ensureBuild();
+ensureChromium();
+const vite = await createServer({ root, logLevel: 'error', server: { middlewareMode: true }, appType: 'custom' });
+const load = (path) => vite.ssrLoadModule(path);
+const [
+	{ chain },
+	{ assess },
+	{ write },
+	{ rehearse },
+	{ benchFor },
+	{ contextFor },
+	{ cardTree },
+	{ demoWorkshop },
+	{ demoMediaBytes },
+	{ openWorkshop }
+] = await Promise.all(
+	[
+		'/src/core/chain.ts',
+		'/src/core/engines/assess.ts',
+		'/src/core/engines/write.ts',
+		'/src/core/engines/rehearse.ts',
+		'/src/core/engines/benchFor.ts',
+		'/src/core/engines/context.ts',
+		'/src/core/engines/machine/index.ts',
+		'/demo/workshop.ts',
+		'/demo/media.ts',
+		'/src/core/plan/open.ts'
+	].map(load)
+);
+
+/** Median of the runs, in milliseconds, after as many unmeasured ones as a page has had by the second keystroke. */
+function median(work) {
+	for (let n = 0; n < 5; n++) work();
+	const times = Array.from({ length: RUNS }, () => {
+		const from = performance.now();
+		work();
+		return performance.now() - from;
+	}).sort((a, b) => a - b);
+	return { ms: times[RUNS >> 1], worst: times.at(-1) };
+}
+
+const text = JSON.stringify(demoWorkshop);
+const each = demoWorkshop.endpoints.map(({ id, plan }) => {
+	const context = contextFor(demoWorkshop, id);
+	const mediaBytes = new Map(
+		plan.sources.items.flatMap(({ location }) =>
+			demoMediaBytes(location) ? [[location, demoMediaBytes(location)]] : []
+		)
+	);
+	return {
+		plan,
+		context,
+		mediaBytes,
+		card: cardTree(write(chain, plan, context, { mediaBytes })),
+		bench: benchFor(plan, context)
+	};
+});
+const lounge = each[0];
+const reference = median(() => JSON.parse(JSON.stringify(demoWorkshop)));
+const rows = [
+	[
+		'assess the whole demo workshop',
+		5,
+		median(() => each.forEach(({ plan, context }) => assess(chain, plan, context)))
+	],
+	[
+		'write one card set (lounge)',
+		25,
+		median(() => write(chain, lounge.plan, lounge.context, { mediaBytes: lounge.mediaBytes }))
+	],
+	[
+		'rehearse a day (lounge)',
+		200,
+		median(() => rehearse({ links: chain, card: lounge.card, bench: lounge.bench, startUtcMs: START, forMs: DAY_MS }))
+	],
+	[
+		'rehearse a day (all endpoints)',
+		600,
+		median(() =>
+			each.forEach(({ card, bench }) => rehearse({ links: chain, card, bench, startUtcMs: START, forMs: DAY_MS }))
+		)
+	],
+	['open a saved workshop', 50, median(() => openWorkshop(text, 'UTC'))]
+];
+await vite.close();
+
+console.log(
+	`${'what'.padEnd(36)}${'median ms'.padStart(10)}${'worst ms'.padStart(10)}${'limit'.padStart(8)}${'x copy'.padStart(9)}`
+);
+console.log(
+	`${'reference: deep copy through JSON'.padEnd(36)}${reference.ms.toFixed(3).padStart(10)}${reference.worst.toFixed(3).padStart(10)}${''.padStart(8)}${'1.0'.padStart(9)}`
+);
+for (const [what, limit, { ms, worst }] of rows)
+	console.log(
+		`${what.padEnd(36)}${ms.toFixed(2).padStart(10)}${worst.toFixed(2).padStart(10)}${String(limit).padStart(8)}${(ms / reference.ms).toFixed(1).padStart(9)}`
+	);
+console.log(`memory of this process: ${(process.memoryUsage().rss / 1e6).toFixed(0)} MB`);
+
+const PORT = '4178';
+const server = spawn(process.execPath, [resolve(root, 'build', 'index.js')], {
+	env: { ...process.env, HOST: '127.0.0.1', PORT },
+	stdio: 'ignore'
+});
+try {
+	await new Promise((done) => setTimeout(done, 1500));
+	const { chromium } = await import('@playwright/test');
+	const browser = await chromium.launch({
+		executablePath: CHROMIUM,
+		args: [
+			'--no-sandbox',
+			'--disable-gpu',
+			'--disable-quic',
+			'--no-first-run',
+			'--disable-background-networking',
+			'--disable-component-update',
+			'--disable-sync'
+		]
+	});
+	const page = await (await browser.newContext({ serviceWorkers: 'block' })).newPage();
+	const sizes = { script: 0, stylesheet: 0, font: 0 };
+	const pending = [];
+	page.on('requestfinished', (request) =>
+		pending.push(
+			request
+				.sizes()
+				.then((size) => (sizes[request.resourceType()] = (sizes[request.resourceType()] ?? 0) + size.responseBodySize))
+		)
+	);
+	await page.goto(`http://127.0.0.1:${PORT}/`, { waitUntil: 'networkidle' });
+	await Promise.all(pending);
+	await browser.close();
+	const kB = (bytes) => `${(bytes / 1000).toFixed(1)} kB`;
+	console.log(
+		`first view, compressed: script ${kB(sizes.script)} + style ${kB(sizes.stylesheet)} = ${kB(sizes.script + sizes.stylesheet)} (limit 250 kB); fonts ${kB(sizes.font)}`
+	);
+} finally {
+	server.kill();
+}

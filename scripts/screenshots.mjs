@@ -1,0 +1,65 @@
+// node scripts/screenshots.mjs: makes the pictures of docs/screenshots anew from the demo workshop.
+import { spawn } from 'node:child_process';
+import { resolve } from 'node:path';
+import { chromium } from '@playwright/test';
+import { ensureBuild } from './build.mjs';
+import { CHROMIUM, ensureChromium } from './chromium.mjs';
+import { root } from './run.mjs';
+
+const PORT = '4177';
+const SHOTS = [
+	{ name: 'shelf', path: '/' },
+	{ name: 'endpoint-sound', path: '/endpoint/bunkhouse-lounge/plan/sound' },
+	{ name: 'endpoint-power', path: '/endpoint/fog-horn-room/plan/power' },
+	{ name: 'endpoint-sources', path: '/endpoint/bunkhouse-lounge/plan/sources' },
+	{ name: 'endpoint-programme', path: '/endpoint/bunkhouse-lounge/plan/programme' },
+	{
+		name: 'card-files',
+		path: '/endpoint/bunkhouse-lounge/files',
+		prepare: (page) => page.getByText('audio-device=').click()
+	},
+	{
+		name: 'rehearsal',
+		path: '/endpoint/bunkhouse-lounge/rehearsal',
+		lamp: true,
+		prepare: (page) => page.getByRole('button', { name: 'Unplug converter' }).click()
+	},
+	{ name: 'phone-run-sheet', path: '/endpoint/bunkhouse-lounge/run-sheet', width: 360 }
+];
+
+ensureBuild();
+ensureChromium();
+const server = spawn(process.execPath, [resolve(root, 'build', 'index.js')], {
+	env: { ...process.env, HOST: '127.0.0.1', PORT },
+	stdio: 'ignore'
+});
+await new Promise((done) => setTimeout(done, 1500));
+const browser = await chromium.launch({
+	executablePath: CHROMIUM,
+	args: [
+		'--no-sandbox',
+		'--disable-gpu',
+		'--disable-quic',
+		'--no-first-run',
+		'--disable-background-networking',
+		'--disable-component-update',
+		'--disable-sync'
+	]
+});
+for (const { name, path, width = 1280, lamp, prepare } of SHOTS) {
+	const context = await browser.newContext({
+		viewport: { width, height: 800 },
+		colorScheme: lamp ? 'dark' : 'light',
+		serviceWorkers: 'block',
+		locale: 'en-GB'
+	});
+	const page = await context.newPage();
+	await page.goto(`http://127.0.0.1:${PORT}${path}`);
+	await page.waitForTimeout(700);
+	if (prepare) await prepare(page);
+	await page.waitForTimeout(400);
+	await page.screenshot({ path: resolve(root, 'docs', 'screenshots', `${name}.png`) });
+	await context.close();
+}
+await browser.close();
+server.kill();

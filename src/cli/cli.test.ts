@@ -1,0 +1,154 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { build } from 'vite';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { demoWorkshop } from '../../demo/workshop';
+import type { Workshop } from '$core/plan/workshop';
+
+const root = resolve(import.meta.dirname, '../..');
+const dir = mkdtempSync(join(tmpdir(), 'yphos-cli-'));
+const checkCard = resolve(root, '../shared/conformance/check-card.sh');
+
+beforeAll(async () => {
+	await build({
+		root,
+		configFile: resolve(root, 'vite.cli.config.ts'),
+		logLevel: 'error',
+		build: { outDir: join(dir, 'cli') }
+	});
+});
+
+function yphos(args: string[], input = '') {
+	const done = spawnSync(process.execPath, [join(dir, 'cli/yphos.mjs'), ...args], {
+		encoding: 'utf8',
+		input,
+		cwd: dir
+	});
+	return { code: done.status, out: done.stdout, err: done.stderr };
+}
+const planFile = (name: string, change: (workshop: Workshop) => void): string => {
+	const workshop = structuredClone(demoWorkshop);
+	change(workshop);
+	writeFileSync(join(dir, name), JSON.stringify(workshop));
+	return join(dir, name);
+};
+
+describe('yphos', () => {
+	it('check ends with 1 on a stop and names its fixes', () => {
+		expect(yphos(['check', 'demo', '--endpoint', 'bunkhouse-lounge']).code).toBe(0);
+		const { code, out } = yphos(['check', 'demo', '--endpoint', 'fog-horn-room', '--json']);
+		expect(code).toBe(1);
+		expect(
+			(JSON.parse(out) as { findings: { id: string; fixes: string[] }[] }[])[0]!.findings.find(
+				(f) => f.id === 'sound.framed-only'
+			)!.fixes
+		).toEqual(['Use the iec958 way']);
+	});
+
+	it('write refuses a plan with a stop, and otherwise writes files with their modes', () => {
+		const refused = yphos(['write', 'demo', '--endpoint', 'fog-horn-room', '--out', join(dir, 'fog')]);
+		expect(refused.code).toBe(1);
+		expect(refused.err).toContain('This output refuses plain samples');
+		expect(existsSync(join(dir, 'fog'))).toBe(false);
+		expect(yphos(['write', 'demo', '--endpoint', 'test-bench', '--out', join(dir, 'bench')]).code).toBe(0);
+		expect(statSync(join(dir, 'bench/boot/yphos/apply.sh')).mode & 0o777).toBe(0o755);
+	});
+
+	it('rehearse says the same of a written folder as of the plan', () => {
+		const at = ['--at', '2026-11-24T18:40:00Z', '--fault', 'power-cut@40s+4s'];
+		yphos(['write', 'demo', '--endpoint', 'test-bench', '--out', join(dir, 'same')]);
+		const folder = yphos(['rehearse', join(dir, 'same'), ...at])
+			.out.split('\n')
+			.slice(1);
+		expect(folder.at(-3)).toContain('Sound after 9.1');
+		expect(
+			yphos(['rehearse', 'demo', '--endpoint', 'test-bench', ...at])
+				.out.split('\n')
+				.slice(1)
+		).toEqual(folder);
+	});
+
+	it('probe says what a report says', () => {
+		const { out } = yphos(['probe', resolve(root, 'src/core/probe/fixtures/emulated.txt')]);
+		expect(out).toContain('Sound: hw:CARD=Field24,DEV=0  Emulated USB Audio  48000 Hz, S16_LE, 2 channels');
+	});
+
+	it('calc answers line by line, a bad line in its place', () => {
+		const { code, out } = yphos(['calc', 'shellQuote'], '{"text":"it\'s"}\n{"text":7}\nnot json\n{"text":""}\n');
+		expect(code).toBe(1);
+		expect(
+			out
+				.trim()
+				.split('\n')
+				.map((line) => JSON.parse(line) as { quoted?: string; error?: string })
+		).toEqual([
+			{ quoted: "'it'\\''s'" },
+			{ error: expect.stringContaining('text') },
+			{ error: expect.any(String) },
+			{ quoted: "''" }
+		]);
+	});
+
+	it.each([
+		[['check', 'nowhere.json'], 'cannot be read'],
+		[['check', 'demo', '--endpoint', 'attic'], 'There is no endpoint attic'],
+		[['write', 'demo'], '--out DIR is missing'],
+		[['rehearse', 'demo', '--fault', 'flood@3s'], 'Names: converter-unplugged'],
+		[['rehearse', 'demo', '--for', 'long'], 'no length of time'],
+		[['rehearse', 'demo', '--at', 'noon'], 'is no time'],
+		[['calc', 'tides'], 'There is no calculation tides'],
+		[['dance'], 'not a command'],
+		[['check', '--loud'], 'not known']
+	])('%j is refused with what to do', (args, says) => {
+		const { code, err } = yphos(args);
+		expect(code).toBe(2);
+		expect(err).toContain(says);
+		expect(err).not.toContain('    at ');
+	});
+
+	it('asks for the pass phrase of a radio network by file, and writes only the key', () => {
+		const plan = planFile('radio.json', (w) =>
+			Object.assign(w.endpoints[0]!.plan.network, {
+				way: 'radio',
+				ssid: 'Skerrin "guests" \u{1f3b5}; 100%',
+				countryCode: 'FO'
+			})
+		);
+		const args = ['write', plan, '--endpoint', 'bunkhouse-lounge', '--out', join(dir, 'radio')];
+		expect(yphos(args).err).toContain('--passphrase-file');
+		writeFileSync(join(dir, 'pass.txt'), 'lantern and lens\n');
+		expect(yphos([...args, '--passphrase-file', join(dir, 'pass.txt')]).code).toBe(0);
+		const profile = readFileSync(
+			join(dir, 'radio/boot/yphos/root/etc/NetworkManager/system-connections/yphos-radio.nmconnection'),
+			'utf8'
+		);
+		expect(profile).toMatch(/^psk=[0-9a-f]{64}$/m);
+		expect(profile).not.toContain('lantern');
+		if (existsSync(checkCard))
+			expect(spawnSync('bash', [checkCard, join(dir, 'radio')], { encoding: 'utf8' }).stdout).toMatch(
+				/\n\d+ passed, 0 failed/
+			);
+	});
+
+	it.skipIf(!existsSync(checkCard))('writes what the real programs accept, whatever a person has typed', () => {
+		const awkward = 'He said "%n $HOME \\ #1; \'x\' {b} \u{1f3b5}" -- \\';
+		const plan = planFile('awkward.json', (w) => {
+			const lounge = w.endpoints[0]!.plan;
+			lounge.brief.name = awkward;
+			lounge.sound.travel = 'shared';
+			lounge.sound.mixerName = 'Master "A" %i $X \\';
+			lounge.sources.listTitle = awkward;
+			lounge.sources.items = [
+				'#1 "best" of: <us> & 100%.wav',
+				'-start \\ here?.wav',
+				'http://radio.example/a%20b?c="d"&e=#f'
+			].map((location, n) => ({ id: String(n), location, title: awkward, durationSec: 3, extra: ['#EXTGRP:x, "y"'] }));
+		});
+		expect(yphos(['write', plan, '--endpoint', 'bunkhouse-lounge', '--out', join(dir, 'awkward')]).code).toBe(0);
+		expect(spawnSync('bash', [checkCard, join(dir, 'awkward')], { encoding: 'utf8' }).stdout).toMatch(
+			/\n\d+ passed, 0 failed/
+		);
+	});
+});

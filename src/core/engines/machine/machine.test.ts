@@ -1,0 +1,149 @@
+import { describe, expect, it } from 'vitest';
+import { demoWorkshop } from '../../../../demo/workshop';
+import { benchFor } from '../benchFor';
+import { contextFor } from '../context';
+import { joinSound } from '../spans';
+import { applyCard, Machine, type CardTree } from '.';
+import { VirtualClock } from './clock';
+
+const { id, plan } = demoWorkshop.endpoints[0]!;
+const bench = benchFor(plan, contextFor(demoWorkshop, id));
+
+/** A machine whose disk holds these units, all enabled, with programs that note when they run. */
+function machineWith(units: Record<string, string>, programs: Record<string, number> = {}) {
+	const text = (value: string) => ({ text: value, bytes: null });
+	const lines = Object.keys(units).flatMap((name) => [
+		`place 0644 root:root 0 etc/systemd/system/${name}`,
+		`enable ${name}`
+	]);
+	const card: CardTree = new Map([
+		['boot/yphos/apply.sh', text(lines.join('\n'))],
+		...Object.entries(units).map(([name, body]) => [`boot/yphos/root/etc/systemd/system/${name}`, text(body)] as const)
+	]);
+	const machine = new Machine(card, applyCard(card), bench, Date.parse('2026-11-24T12:00:00Z'), 'UTC');
+	const ran: string[] = [];
+	for (const [path, lastsMs] of Object.entries({ '/bin/a': 100, '/bin/b': 100, ...programs }))
+		machine.programs.set(path, (process) => {
+			ran.push(`${path}@${machine.clock.nowMs}`);
+			process.after(lastsMs, () => process.exit(path === '/bin/fails' ? 1 : 0));
+		});
+	machine.clock.at(0, () => {
+		machine.mains(true);
+		machine.systemd.boot();
+	});
+	return { machine, ran };
+}
+
+describe('the simulated systemd', () => {
+	it('starts a unit after those it names, when they are part of the start', () => {
+		const { machine, ran } = machineWith({
+			'one.service': '[Unit]\nAfter=two.service\n[Service]\nExecStart=/bin/a\n',
+			'two.service': '[Service]\nType=oneshot\nExecStart=/bin/b\n'
+		});
+		machine.clock.runUntil(1000);
+		expect(ran).toEqual(['/bin/b@0', '/bin/a@120']);
+	});
+	it('holds a unit back until a wanted target is reached', () => {
+		const { machine, ran } = machineWith({
+			'net.service': '[Unit]\nAfter=network-online.target\nWants=network-online.target\n[Service]\nExecStart=/bin/a\n'
+		});
+		machine.clock.at(5000, () => machine.systemd.reach('network-online.target'));
+		machine.clock.runUntil(10_000);
+		expect(ran).toEqual(['/bin/a@5000']);
+	});
+	it('starts again after RestartSec as long as Restart=always says, and stops when told', () => {
+		const { machine, ran } = machineWith({
+			'p.service': '[Service]\nExecStart=/bin/a\nRestart=always\nRestartSec=2\n'
+		});
+		machine.clock.at(5000, () => machine.systemd.stop('p.service'));
+		machine.clock.runUntil(20_000);
+		expect(ran).toEqual(['/bin/a@0', '/bin/a@2120', '/bin/a@4240']);
+	});
+	it('neither runs nor restarts a unit whose ExecCondition says no', () => {
+		const { machine, ran } = machineWith(
+			{ 'p.service': '[Service]\nExecCondition=/bin/fails\nExecStart=/bin/a\nRestart=always\n' },
+			{ '/bin/fails': 10 }
+		);
+		machine.clock.runUntil(5000);
+		expect(ran).toEqual(['/bin/fails@0']);
+	});
+	it('does not go on when a command before the main one fails, unless it is marked with -', () => {
+		const unit = (flag: string): string => `[Service]\nExecStartPre=${flag}/bin/fails\nExecStart=/bin/a\n`;
+		const strict = machineWith({ 'p.service': unit('') }, { '/bin/fails': 10 });
+		const lenient = machineWith({ 'p.service': unit('-') }, { '/bin/fails': 10 });
+		strict.machine.clock.runUntil(1000);
+		lenient.machine.clock.runUntil(1000);
+		expect(strict.ran).toEqual(['/bin/fails@0']);
+		expect(lenient.ran).toEqual(['/bin/fails@0', '/bin/a@30']);
+	});
+	it('fires a timer at each of its times', () => {
+		const { machine, ran } = machineWith({
+			't.timer': '[Timer]\nOnCalendar=*:0/30\n',
+			't.service': '[Service]\nType=oneshot\nExecStart=/bin/b\n'
+		});
+		machine.clock.runUntil(3_700_000);
+		expect(ran).toEqual(['/bin/b@0', '/bin/b@1800000', '/bin/b@3600000']);
+	});
+	it('says which enabled unit or program is not there', () => {
+		const { machine } = machineWith({ 'p.service': '[Service]\nExecStart=/bin/nowhere\n' });
+		machine.clock.runUntil(1000);
+		expect(machine.events.map((event) => event.text)).toContain('/bin/nowhere is not on the endpoint');
+	});
+	it('forgets everything when the power goes', () => {
+		const { machine, ran } = machineWith({
+			'p.service': '[Service]\nExecStart=/bin/a\nRestart=always\nRestartSec=2\n'
+		});
+		machine.clock.at(1000, () => machine.mains(false));
+		machine.clock.runUntil(20_000);
+		expect(ran).toEqual(['/bin/a@0']);
+	});
+});
+
+describe('the card on the endpoint\u2019s disk', () => {
+	it('holds what apply.sh places, and names what it misses', () => {
+		const card: CardTree = new Map([
+			[
+				'boot/yphos/apply.sh',
+				{
+					text: "place 0600 root:root 0 'etc/a b'\nplace 0644 root:root 0 etc/gone\nenable x.timer\n# place 0644 root:root 0 etc/no\n",
+					bytes: null
+				}
+			],
+			['boot/yphos/root/etc/a b', { text: 'x', bytes: null }]
+		]);
+		const disk = applyCard(card);
+		expect([...disk.files]).toEqual([['/etc/a b', { text: 'x', bytes: null, mode: '0600' }]]);
+		expect(disk).toMatchObject({ enabled: ['x.timer'], missing: ['/etc/gone'] });
+	});
+});
+
+it('runs events in the order of their time, then in that in which they were set', () => {
+	const clock = new VirtualClock();
+	const order: string[] = [];
+	for (const [name, at] of [
+		['c', 20],
+		['a', 10],
+		['b', 10],
+		['late', 99]
+	] as const)
+		clock.at(at, () => order.push(name));
+	clock.runUntil(50);
+	expect([order, clock.nowMs]).toEqual([['a', 'b', 'c'], 50]);
+});
+
+it('counts a change of track as one stretch of sound, a real silence as silence', () => {
+	const span = (fromMs: number, toMs: number, state: 'sound' | 'silence') => ({ fromMs, toMs, state, why: '' });
+	expect(
+		joinSound([
+			span(0, 1000, 'sound'),
+			span(1000, 1060, 'silence'),
+			span(1060, 3000, 'sound'),
+			span(3000, 9000, 'silence'),
+			span(9000, 9500, 'sound')
+		]).map((s) => [s.fromMs, s.toMs, s.state])
+	).toEqual([
+		[0, 3000, 'sound'],
+		[3000, 9000, 'silence'],
+		[9000, 9500, 'sound']
+	]);
+});

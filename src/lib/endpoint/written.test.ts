@@ -1,0 +1,47 @@
+import { unzipSync } from 'fflate';
+import { expect, it } from 'vitest';
+import { lines, textFile } from '$core/cardFile';
+import type { CardFile } from '$core/link';
+import { compareWritten, rememberWritten } from './written';
+import { zipCardSet } from './zip';
+
+const file = (path: string, ...texts: string[]): CardFile => textFile(path, 'why', lines('sound', ...texts));
+const secret: CardFile = {
+	...file('boot/a.nmconnection'),
+	mode: '0600',
+	lines: [
+		{ text: '[wifi-security]', setting: 'network' },
+		{ text: 'key-mgmt=wpa-psk', setting: 'network' },
+		{ text: 'psk=0123abcd', setting: 'network', secret: true }
+	]
+};
+
+it('remembers no secret, and does not take its absence for a change', () => {
+	const written = rememberWritten([secret], '2026-11-24T10:00:00Z');
+	expect(JSON.stringify(written)).not.toContain('0123abcd');
+	expect(compareWritten([{ ...secret, lines: [] } as CardFile], written)?.get('boot/a.nmconnection')).toBe('same');
+});
+
+it('tells new, changed, gone and unchanged files apart', () => {
+	const written = rememberWritten([file('a', '1'), file('b', '1'), file('c', '1')], 'x');
+	expect([...compareWritten([file('a', '1'), file('b', '2'), file('d', '1')], written)!]).toEqual([
+		['a', 'same'],
+		['b', 'changed'],
+		['d', 'new'],
+		['c', 'gone']
+	]);
+	expect(compareWritten([], null)).toBeNull();
+});
+
+it('packs every file with its bytes, and the same archive for the same set', () => {
+	const set = [
+		file('boot/x.sh', '#!/bin/sh'),
+		{ path: 'm.wav', mode: '0644', why: '', bytes: Uint8Array.of(1, 2, 3), setting: 'sources' } as CardFile
+	];
+	const zip = zipCardSet(set);
+	expect(zipCardSet(set)).toEqual(zip);
+	expect(Object.entries(unzipSync(zip)).map(([path, bytes]) => [path, bytes.length])).toEqual([
+		['boot/x.sh', 10],
+		['m.wav', 3]
+	]);
+});
