@@ -27,7 +27,8 @@ const config = {
 				'frame-ancestors': ['none']
 			}
 		},
-		output: { bundleStrategy: 'split' }
+		// One shell serves every page, from the server or from the service worker, so its links may not depend on where it stands.
+		paths: { relative: false }
 	}
 };
 export default config;

@@ -30,6 +30,8 @@ export type Claim = ClaimBase &
 				readonly on: 'start';
 				readonly setting: SettingPath;
 				readonly after?: string;
+				/** The unit is also asked for, so that it is really waited for. */
+				readonly wants?: true;
 				readonly before?: readonly string[];
 				readonly group?: string;
 				readonly device?: string;

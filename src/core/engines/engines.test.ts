@@ -170,6 +170,7 @@ describe('a rehearsal', () => {
 			(b: Bench) => (b.soundCards[0]!.cardId = 'Other'),
 			'the converter Field24 is not there'
 		],
+		['there is no converter at all', (b: Bench) => (b.soundCards = []), 'the converter Field24 is not there'],
 		['the amplifier is muted', (b: Bench) => (b.amplifier!.muted = true), 'the amplifier is muted'],
 		[
 			'its control has another name',

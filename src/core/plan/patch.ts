@@ -13,7 +13,8 @@ type Container = Record<string | number, unknown>;
 const isContainer = (value: unknown): value is Container => typeof value === 'object' && value !== null;
 
 /** Never what a key happens to be called in every object. */
-const own = (container: Container, key: string): unknown => (Object.hasOwn(container, key) ? container[key] : undefined);
+const own = (container: Container, key: string): unknown =>
+	Object.hasOwn(container, key) ? container[key] : undefined;
 
 export function diff(before: unknown, after: unknown, path: readonly (string | number)[] = []): Change[] {
 	if (Object.is(before, after)) return [];
@@ -38,9 +39,14 @@ export function applyChanges<T>(value: T, changes: readonly Change[], way: 'forw
 function setAt(value: unknown, path: readonly (string | number)[], to: unknown): unknown {
 	const [key, ...rest] = path;
 	if (key === undefined) return to;
-	const copy = (Array.isArray(value) ? [...value] : { ...(value as Container) }) as Container;
-	const next = rest.length ? setAt(copy[key], rest, to) : to;
-	if (next === undefined && !Array.isArray(copy)) delete copy[key];
-	else copy[key] = next;
-	return copy;
+	if (Array.isArray(value))
+		return value.map((item, n) => (n === Number(key) ? (rest.length ? setAt(item, rest, to) : to) : item));
+	const before = value as Container;
+	const name = String(key);
+	const next = rest.length ? setAt(own(before, name), rest, to) : to;
+	// Entries, not assignment: they keep the order of keys, and no key is special.
+	const entries = Object.entries(before).flatMap(([known, item]): [string, unknown][] =>
+		known !== name ? [[known, item]] : next === undefined ? [] : [[known, next]]
+	);
+	return Object.fromEntries(Object.hasOwn(before, name) || next === undefined ? entries : [...entries, [name, next]]);
 }

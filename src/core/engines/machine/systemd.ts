@@ -188,7 +188,8 @@ export function startSystemd(machine: Machine): Systemd {
 	return {
 		boot() {
 			// All jobs of the start are queued before the first runs, so that After= finds them.
-			for (const name of machine.disk.enabled) if (!name.endsWith('.timer')) wanted.add(name);
+			for (const name of machine.disk.enabled)
+				if (!name.endsWith('.timer') && machine.disk.files.has(`/etc/systemd/system/${name}`)) wanted.add(name);
 			for (const name of machine.disk.enabled) {
 				if (!machine.disk.files.has(`/etc/systemd/system/${name}`))
 					machine.log('system', `${name} is enabled but not on the endpoint`, '', 'bad');

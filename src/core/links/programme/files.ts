@@ -60,7 +60,9 @@ function playerService({ brief, programme }: Plan, conditions: readonly StartCla
 	const content: CardLine[] = [
 		...lines('programme', '[Unit]'),
 		...lines('brief.name', `Description=Plays for ${unitText(brief.name)}`),
-		...afters.flatMap((claim) => lines(claim.setting, `After=${claim.after!}`, `Wants=${claim.after!}`)),
+		...afters.flatMap((claim) =>
+			lines(claim.setting, `After=${claim.after!}`, ...(claim.wants ? [`Wants=${claim.after!}`] : []))
+		),
 		...lines('brief.comesBackAlone', 'StartLimitIntervalSec=0'),
 		...lines('programme', '', '[Service]'),
 		...(programme.quiet.length ? lines('programme.quiet', `ExecCondition=${MAY_SOUND_PATH}`) : []),

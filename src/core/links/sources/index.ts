@@ -29,6 +29,7 @@ function claims(plan: Plan, context: Context): Claim[] {
 			from: 'sources',
 			what: 'streams',
 			after: 'network-online.target',
+			wants: true,
 			setting: 'sources.waitForNetwork'
 		});
 	return out;

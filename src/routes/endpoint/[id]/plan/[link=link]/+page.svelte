@@ -70,6 +70,7 @@
 	.worktop {
 		display: grid;
 		grid-template-columns: 320px minmax(0, 1fr);
+		min-height: calc(100vh - 258px);
 	}
 	.settings {
 		padding: 14px 18px 24px;

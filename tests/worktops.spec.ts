@@ -1,0 +1,180 @@
+import { readFileSync } from 'node:fs';
+import { writeTone } from '../src/core/formats/wav/wav';
+import { expect, open, saved, test } from './app';
+
+const tone = Buffer.from(
+	writeTone({ pitchHz: 330, peakDbfs: -6, sampleRateHz: 96_000, bitDepth: 16, channels: 2, durationMs: 200 })
+);
+
+test('sources: files and streams are added, named, ordered, described and taken out', async ({ page }) => {
+	await open(page, '/endpoint/test-bench/plan/sources');
+	await page
+		.locator('input[type=file][accept*=audio]')
+		.setInputFiles({ name: 'Gull, "loud"?.wav', mimeType: 'audio/wav', buffer: tone });
+	await expect(page.getByText('1 file added.')).toBeVisible();
+	await expect(page.getByLabel('How entry 2 is made')).toHaveValue('96/16');
+	await page.getByLabel('Address of a stream').fill('ftp on the roof');
+	await page.getByRole('button', { name: 'Add stream' }).click();
+	await expect(page.getByText(/An address begins with/)).toBeVisible();
+	await page.getByLabel('Address of a stream').fill('http://radio.skerrin.example:8000/tide?a="b"');
+	await page.getByRole('button', { name: 'Add stream' }).click();
+	await page.getByLabel('Title of entry 3').fill('Tide, live');
+	await page.getByLabel('How entry 3 is made').fill('44,1/ogg');
+	await page.keyboard.press('Tab');
+	await expect(page.getByLabel('How entry 3 is made')).toHaveValue('44.1/ogg');
+	await page.getByRole('button', { name: 'Move entry 3 up' }).click();
+	await expect(page.getByLabel('Title of entry 2')).toHaveValue('Tide, live');
+	await expect(page.getByText('1 entry is never reached')).toBeVisible();
+	await page.getByRole('button', { name: 'Files first, then streams' }).click();
+	await expect(page.getByLabel('Title of entry 3')).toHaveValue('Tide, live');
+
+	const downloading = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Save as XSPF' }).click();
+	expect(readFileSync(await (await downloading).path(), 'utf8')).toContain('<title>Tide, live</title>');
+
+	// The file's own bytes are in the card set, under a name that every file system takes, and survive a reload.
+	await saved(page);
+	await page.goto('/endpoint/test-bench/files');
+	await page.getByText(/^Gull, _loud__-[0-9a-f]{8}\.wav$/).click();
+	await expect(page.getByText(/76\.8\skB of media/)).toBeVisible();
+
+	await page.goto('/endpoint/test-bench/plan/sources');
+	await page.getByRole('button', { name: 'Remove entry 3' }).click();
+	await expect(page.getByLabel('Title of entry 3')).toHaveCount(0);
+	await page.keyboard.press('Control+z');
+	await expect(page.getByLabel('Title of entry 3')).toHaveValue('Tide, live');
+});
+
+test('sources: a broken playlist is refused with a reason and leaves the list alone', async ({ page }) => {
+	await open(page, '/endpoint/bunkhouse-lounge/plan/sources');
+	const put = (name: string, content: string | Buffer) =>
+		page
+			.locator('input[type=file][accept*=m3u]')
+			.setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });
+	await put('torn.xspf', '<playlist><trackList>');
+	await expect(page.getByText(/torn\.xspf: .*not well-formed/)).toBeVisible();
+	await put('empty.m3u', '# nothing\n');
+	await expect(page.getByText(/empty\.m3u: There is no entry/)).toBeVisible();
+	await expect(page.getByRole('heading', { name: /The list 4 entries/ })).toBeVisible();
+	await put('old.m3u', Buffer.from([...Buffer.from('#EXTINF:9,Caf'), 0xe9, 10, ...Buffer.from('cafe.mp3\r\n')]));
+	await expect(page.getByText(/read as Latin-1/)).toBeVisible();
+	await expect(page.getByLabel('Title of entry 5')).toHaveValue('Café');
+});
+
+test('power: a thinner lead shows at once where the volts go, and the fix brings them back', async ({ page }) => {
+	await open(page, '/endpoint/bunkhouse-lounge/plan/power');
+	const drawing = page.getByRole('img', { name: /volts at the supply/ });
+	await expect(drawing).toHaveAccessibleName(/4\.85 at the board/);
+	await page.getByLabel('Lead, cross-section (mm²)').fill('0.08');
+	await expect(drawing).toHaveAccessibleName(/4\.\d+ at the board/);
+	await expect(page.getByRole('heading', { name: /Only 4\.\d+ V reach the board/ })).toBeVisible();
+	await page.getByRole('button', { name: 'Use 0.5 m of 0.5 mm²' }).click();
+	await expect(page.getByText('Nothing to find fault with here.')).toBeVisible();
+	const length = page.getByLabel('Lead, length (m)');
+	await length.focus();
+	await page.keyboard.press('ArrowUp');
+	await expect(length).toHaveValue('0.6');
+});
+
+test('programme: quiet hours are drawn, refused when they are no time, and taken out', async ({ page }) => {
+	await open(page, '/endpoint/bunkhouse-lounge/plan/programme');
+	await page.getByRole('button', { name: 'Sat', exact: true }).click();
+	await expect(page.getByRole('button', { name: 'Sat', exact: true })).toHaveAttribute('aria-pressed', 'false');
+	await page.getByLabel('Until').fill('7 in the morning');
+	await expect(page.getByText('Hours and minutes, such as 22:00.')).toBeVisible();
+	await page.getByLabel('Until').fill('22:00');
+	await page.getByRole('button', { name: 'Take it out' }).click();
+	await expect(page.getByText('None: it may sound at any hour.')).toBeVisible();
+});
+
+test('network: the radio asks for its pass phrase when the set is written, and keeps it nowhere', async ({ page }) => {
+	await open(page, '/endpoint/bunkhouse-lounge/plan/network');
+	await page.getByLabel('Way in').selectOption('Radio network');
+	await page.getByLabel('Name of the radio network').fill('Skerrin "guests"');
+	await page.getByLabel('Country').fill('FO');
+	await page.getByRole('button', { name: 'Write card set' }).click();
+	const write = page.getByRole('button', { name: 'Download the set' });
+	await expect(write).toBeDisabled();
+	await page.getByLabel(/Pass phrase of the radio network/).fill('short');
+	await write.click();
+	await expect(page.getByText(/8 to 63 characters/)).toBeVisible();
+	await page.getByLabel(/Pass phrase of the radio network/).fill('lantern and lens');
+	const downloading = page.waitForEvent('download');
+	await write.click();
+	await downloading;
+	await saved(page);
+	const kept = await page.evaluate(async () => {
+		const opened = indexedDB.open('yphos');
+		await new Promise((done) => (opened.onsuccess = done));
+		const all = opened.result.transaction('workshop').objectStore('workshop').getAll();
+		await new Promise((done) => (all.onsuccess = done));
+		return JSON.stringify(all.result);
+	});
+	expect(kept).toContain('Skerrin \\"guests\\"');
+	expect(kept).not.toContain('lantern and lens');
+	expect(kept).not.toMatch(/psk=[0-9a-f]{64}/);
+});
+
+test('run sheet: steps are ticked, readings noted, and both are there after a reload', async ({ page }) => {
+	await page.setViewportSize({ width: 360, height: 740 });
+	await page.goto('/endpoint/bunkhouse-lounge/run-sheet');
+	await page.getByRole('checkbox').first().check();
+	await page.getByLabel(/Note its address/).fill('192.168.4.20');
+	await page.keyboard.press('Tab');
+	await expect(page.getByText('2 of 15 done')).toBeVisible();
+	await page.waitForTimeout(600);
+	await page.reload();
+	await expect(page.getByText('2 of 15 done')).toBeVisible();
+	await expect(page.getByLabel(/Note its address/)).toHaveValue('192.168.4.20');
+	const downloading = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Save a page to print' }).click();
+	expect(readFileSync(await (await downloading).path(), 'utf8')).toContain('Take care.');
+});
+
+test('rehearsal: a whole night, played, scrubbed and broken', async ({ page }) => {
+	await open(page, '/endpoint/bunkhouse-lounge/rehearsal');
+	await page.getByLabel('For').selectOption('a day');
+	const moment = page.getByRole('slider', { name: 'Moment of the rehearsal' });
+	await moment.focus();
+	await page.keyboard.press('End');
+	await expect(page.getByRole('region', { name: 'Events' })).toContainText('Quiet hours end');
+	await page.getByRole('button', { name: 'Network comes late' }).click();
+	await expect(page.getByText(/Network comes late at/)).toBeVisible();
+	await page.keyboard.press('Home');
+	await page.getByLabel('Speed').selectOption('10000×');
+	await page.getByRole('button', { name: 'Play' }).click();
+	await expect(page.getByText('music at the seat, 2.5 m')).toBeVisible();
+	await page.getByRole('button', { name: 'Pause' }).click();
+});
+
+test('an endpoint is made, removed and brought back; lamplight stays chosen', async ({ page }) => {
+	await open(page, '/');
+	await page.getByRole('button', { name: 'New endpoint' }).click();
+	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Endpoint 4');
+	await page.goto('/');
+	const cards = page.getByRole('main').getByRole('article');
+	await expect(cards).toHaveCount(4);
+	await page.getByRole('button', { name: 'Remove' }).first().click();
+	await expect(cards).toHaveCount(3);
+	await page.keyboard.press('Control+z');
+	await expect(cards).toHaveCount(4);
+	await page.keyboard.press('g');
+	await page.keyboard.press('l');
+	await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');
+	await page.reload();
+	await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');
+});
+
+test.describe('without a network', () => {
+	test.use({ serviceWorkers: 'allow' });
+	test('it works after the first visit', async ({ page, context }) => {
+		await open(page, '/');
+		await page.evaluate(() => navigator.serviceWorker.ready);
+		await page.waitForTimeout(500);
+		await context.setOffline(true);
+		await page.goto('/endpoint/fog-horn-room/plan/sound');
+		await expect(page.getByText('This output refuses plain samples')).toBeVisible();
+		await page.goto('/endpoint/fog-horn-room/rehearsal');
+		await expect(page.locator('[data-verdict]')).toContainText('Silence');
+	});
+});
