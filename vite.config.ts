@@ -13,5 +13,5 @@ const withoutRemoteFonts: Plugin = {
 
 export default defineConfig({
 	plugins: [withoutRemoteFonts, sveltekit(), optimizeCss()],
-	test: { include: ['src/**/*.test.ts'], environment: 'node', testTimeout: 60_000 }
+	test: { include: ['src/**/*.test.ts'], setupFiles: ['tests/seed.ts'], environment: 'node', testTimeout: 60_000 }
 });

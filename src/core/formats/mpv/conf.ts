@@ -26,7 +26,7 @@ export function readMpvConf(text: string): MpvOption[] {
 		const line = raw.trimStart();
 		if (line.startsWith('[')) break;
 		if (line === '' || line.startsWith('#')) continue;
-		const m = /^(?:--)?([A-Za-z0-9-]+)\s*(?:=\s*(.*))?$/.exec(line);
+		const m = /^(?:--)?([A-Za-z0-9-]+)\s*(?:=\s*(.*))?$/s.exec(line);
 		if (!m) continue;
 		if (m[2] === undefined && m[1]!.startsWith('no-')) options.push({ name: m[1]!.slice(3), value: 'no' });
 		else options.push({ name: m[1]!, value: m[2] === undefined ? 'yes' : readValue(m[2]) });
@@ -40,7 +40,7 @@ function readValue(text: string): string {
 		const bytes = new TextEncoder().encode(text.slice(counted[0].length));
 		return new TextDecoder().decode(bytes.slice(0, Number(counted[1])));
 	}
-	const quoted = /^(["'])(.*?)\1/.exec(text);
+	const quoted = /^(["'])(.*?)\1/s.exec(text);
 	if (quoted) return quoted[2]!;
 	return text.replace(/#.*$/, '').trimEnd();
 }
