@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { LAUNCH } from './scripts/chromium.mjs';
 
 const PORT = 4179;
 
@@ -14,18 +15,7 @@ export default defineConfig({
 		locale: 'en-GB',
 		timezoneId: 'Europe/Oslo',
 		serviceWorkers: 'block',
-		launchOptions: {
-			executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-			args: [
-				'--no-sandbox',
-				'--disable-gpu',
-				'--disable-quic',
-				'--no-first-run',
-				'--disable-background-networking',
-				'--disable-component-update',
-				'--disable-sync'
-			]
-		}
+		launchOptions: LAUNCH
 	},
 	webServer: {
 		command: 'node build/index.js',

@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { resolve } from 'node:path';
 import { createServer } from 'vite';
 import { ensureBuild } from './build.mjs';
-import { CHROMIUM, ensureChromium } from './chromium.mjs';
+import { ensureChromium, LAUNCH } from './chromium.mjs';
 import { root } from './run.mjs';
 
 const RUNS = 60;
@@ -117,18 +117,7 @@ const server = spawn(process.execPath, [resolve(root, 'build', 'index.js')], {
 try {
 	await new Promise((done) => setTimeout(done, 1500));
 	const { chromium } = await import('@playwright/test');
-	const browser = await chromium.launch({
-		executablePath: CHROMIUM,
-		args: [
-			'--no-sandbox',
-			'--disable-gpu',
-			'--disable-quic',
-			'--no-first-run',
-			'--disable-background-networking',
-			'--disable-component-update',
-			'--disable-sync'
-		]
-	});
+	const browser = await chromium.launch(LAUNCH);
 	const page = await (await browser.newContext({ serviceWorkers: 'block' })).newPage();
 	const sizes = { script: 0, stylesheet: 0, font: 0 };
 	const pending = [];

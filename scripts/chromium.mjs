@@ -3,6 +3,20 @@ import { capture, has, run } from './run.mjs';
 
 export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
+/** How it is started: by root too, and without asking anybody for anything. */
+export const LAUNCH = {
+	executablePath: CHROMIUM,
+	args: [
+		'--no-sandbox',
+		'--disable-gpu',
+		'--disable-quic',
+		'--no-first-run',
+		'--disable-background-networking',
+		'--disable-component-update',
+		'--disable-sync'
+	]
+};
+
 export function ensureChromium() {
 	if (has(CHROMIUM)) return;
 	const isRoot = process.getuid?.() === 0;

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { resolve } from 'node:path';
 import { chromium } from '@playwright/test';
 import { ensureBuild } from './build.mjs';
-import { CHROMIUM, ensureChromium } from './chromium.mjs';
+import { ensureChromium, LAUNCH } from './chromium.mjs';
 import { root } from './run.mjs';
 
 const PORT = '4177';
@@ -34,18 +34,7 @@ const server = spawn(process.execPath, [resolve(root, 'build', 'index.js')], {
 	stdio: 'ignore'
 });
 await new Promise((done) => setTimeout(done, 1500));
-const browser = await chromium.launch({
-	executablePath: CHROMIUM,
-	args: [
-		'--no-sandbox',
-		'--disable-gpu',
-		'--disable-quic',
-		'--no-first-run',
-		'--disable-background-networking',
-		'--disable-component-update',
-		'--disable-sync'
-	]
-});
+const browser = await chromium.launch(LAUNCH);
 for (const { name, path, width = 1280, lamp, prepare } of SHOTS) {
 	const context = await browser.newContext({
 		viewport: { width, height: 800 },

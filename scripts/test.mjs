@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { ensureBuild } from './build.mjs';
-import { CHROMIUM, ensureChromium } from './chromium.mjs';
+import { ensureChromium } from './chromium.mjs';
 import { ensurePackages } from './ensure.mjs';
 import { capture, cli, conformance, has, run, tool } from './run.mjs';
 
@@ -67,7 +67,7 @@ step('build', has(cli));
 heading('End to end');
 const e2e = join(work, 'e2e.json');
 run(tool('playwright'), ['test', '--reporter=list,json'], {
-	env: { ...process.env, CHROMIUM, PLAYWRIGHT_JSON_OUTPUT_NAME: e2e }
+	env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: e2e }
 });
 addCounts('end-to-end tests', e2e, ({ stats, errors }) => [
 	stats.expected,

@@ -17,16 +17,4 @@
 	}
 </script>
 
-<button type="button" onclick={copy} aria-live="polite">{said || label}</button>
-
-<style>
-	button {
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		font-size: 12.5px;
-		padding: 3px 9px;
-		cursor: pointer;
-	}
-</style>
+<button type="button" class="plain" onclick={copy} aria-live="polite">{said || label}</button>

@@ -5,12 +5,17 @@
 	interface Props {
 		level: Level | null;
 		size?: number;
+		/** Within another drawing: where its corner stands. */
+		x?: number;
+		y?: number;
 	}
-	let { level, size = 16 }: Props = $props();
+	let { level, size = 16, x, y }: Props = $props();
 	const words = { stop: 'stop', caution: 'caution', note: 'note' } as const;
 </script>
 
 <svg
+	{x}
+	{y}
 	viewBox="0 0 16 16"
 	width={size}
 	height={size}

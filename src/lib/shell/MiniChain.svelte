@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { LinkState } from '$core/engines/assess';
+	import Mark from './Mark.svelte';
 
 	/** The endpoint's own chain, small: each link a bead in the shape of its state, on one trace from mains to ear. */
 	let { links }: { links: readonly LinkState[] } = $props();
@@ -11,19 +12,8 @@
 	<path class="trace" d={`M4 14 H${x(links.length - 1) + 18}`} />
 	<path class="ear" d="M378 8 h5 l7 -6 v24 l-7 -6 h-5 z" />
 	{#each links as link, n (link.id)}
-		<g class={link.worst ?? 'well'}>
-			{#if link.worst === 'stop'}
-				<rect x={x(n) - 7} y="7" width="14" height="14" class="fill" />
-				<path class="bar" d={`M${x(n) - 4} 14 H${x(n) + 4}`} />
-			{:else if link.worst === 'caution'}
-				<path d={`M${x(n)} 6 L${x(n) + 8} 20 H${x(n) - 8} Z`} />
-			{:else if link.worst === 'note'}
-				<path d={`M${x(n)} 6 L${x(n) + 8} 14 L${x(n)} 22 L${x(n) - 8} 14 Z`} />
-			{:else}
-				<circle cx={x(n)} cy="14" r="7" />
-				<path d={`M${x(n) - 3} 14.2 L${x(n) - 0.6} 16.6 L${x(n) + 3.4} 11.8`} />
-			{/if}
-		</g>
+		<circle cx={x(n)} cy="14" r="10" />
+		<Mark level={link.worst} size={18} x={x(n) - 9} y={5} />
 		<text x={x(n)} y="40">{link.title}</text>
 	{/each}
 </svg>
@@ -42,27 +32,8 @@
 	.ear {
 		stroke: var(--trace);
 	}
-	g {
+	circle {
 		fill: var(--sheet);
-	}
-	.well {
-		stroke: var(--bottle);
-	}
-	.caution {
-		stroke: var(--amber);
-	}
-	.note {
-		stroke: var(--slate);
-	}
-	.stop {
-		stroke: var(--brick);
-	}
-	.stop .fill {
-		fill: var(--brick);
-	}
-	.stop .bar {
-		stroke: var(--sheet);
-		stroke-width: 2;
 	}
 	text {
 		fill: var(--ink-soft);

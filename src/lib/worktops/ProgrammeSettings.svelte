@@ -82,11 +82,6 @@
 </div>
 
 <style>
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-	}
 	.quiet {
 		border: 1px solid var(--rule);
 		border-radius: var(--radius);

@@ -94,11 +94,3 @@
 	<NumberField path="sound.distanceM" label="Distance" unit="m" step={0.1} value={sound.distanceM} />
 	<NumberField path="sound.loudestDb" label="Never above" unit="dB" value={sound.loudestDb} />
 </div>
-
-<style>
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 10px;
-	}
-</style>

@@ -5,6 +5,7 @@ import { chain } from '../../chain';
 import { assess, collectClaims } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
 import type { Plan } from '../../plan/plan';
+import { noFacts } from '../../probe';
 import { amplifierFigures } from '../../parts/amplifier';
 import { computeDigitalVolume, computeGainChain } from './gainChain';
 import { computeMeetings } from './meetings';
@@ -169,7 +170,7 @@ describe('findings of the sound', () => {
 					? {
 							...e,
 							probe: {
-								...emptyProbe,
+								...noFacts(),
 								soundDevices: [
 									{
 										cardId: 'Field24',
@@ -192,19 +193,3 @@ describe('findings of the sound', () => {
 		expect(meetings[0]!.treatment).toMatchObject({ verdict: 'resampled', sampleRateHz: 48_000 });
 	});
 });
-
-const emptyProbe = {
-	takenUtc: null,
-	model: null,
-	system: null,
-	memoryMb: null,
-	soundDevices: [],
-	connectors: [],
-	displaySound: [],
-	disks: [],
-	addresses: [],
-	linkMbps: [],
-	temperaturesC: [],
-	supplyAlarm: null,
-	tuners: []
-};

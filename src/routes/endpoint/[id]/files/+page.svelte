@@ -231,15 +231,6 @@
 		padding: 14px;
 		border-left: 1px solid var(--rule);
 	}
-	.plain {
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		font-size: 12.5px;
-		padding: 3px 9px;
-		cursor: pointer;
-	}
 	@media (max-width: 980px) {
 		.files {
 			grid-template-columns: minmax(0, 1fr);

@@ -1,0 +1,115 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { parse } from 'yaml';
+import { demoWorkshop } from '../../../demo/workshop';
+import { cardText } from '../cardBytes';
+import { chain } from '../chain';
+import type { CardFile } from '../link';
+import { PHASES } from '../link';
+import { planSchema, type Plan } from '../plan/plan';
+import { assess } from './assess';
+import { contextFor } from './context';
+import { printRunSheet } from './printRunSheet';
+import { runSheet } from './runSheet';
+import { write } from './write';
+
+const lounge = demoWorkshop.endpoints[0]!;
+const context = contextFor(demoWorkshop, lounge.id);
+const text = (file: CardFile | undefined): string => (file && 'lines' in file ? cardText(file) : '');
+
+describe('the run sheet', () => {
+	it('goes through its phases in order, each step once, restarts gathered at the end of their phase', () => {
+		for (const { id, plan } of demoWorkshop.endpoints) {
+			const sheet = runSheet(chain, plan, contextFor(demoWorkshop, id));
+			const order = sheet.map(({ phase }) => PHASES.indexOf(phase));
+			expect(order).toEqual([...order].sort((a, b) => a - b));
+			const keys = sheet.flatMap(({ steps }) => steps.map((step) => step.key));
+			expect(new Set(keys).size).toBe(keys.length);
+			for (const { steps } of sheet) expect(steps.filter((step) => step.id.startsWith('restart-')).length).toBeLessThanOrEqual(1);
+			expect(sheet.find(({ phase }) => phase === 'first start')!.steps.at(-1)!.command).toBe('sudo systemctl reboot');
+		}
+	});
+	it('cautions at the steps that can hurt: wiping a disk, mains, static, loud sound', () => {
+		const cautions = runSheet(chain, lounge.plan, context).flatMap(({ steps }) => steps.filter((step) => step.caution).map((step) => step.key));
+		expect(cautions.sort()).toEqual(['card.write-image', 'parts.join', 'power.power-last', 'sound.first-sound']);
+	});
+	it('prints what a person typed as text, never as markup', () => {
+		const name = '<script>alert("x")</script> & \u{1f3b5}';
+		const page = text(printRunSheet(name, runSheet(chain, lounge.plan, context)));
+		expect(page).toContain('<h1>&lt;script&gt;alert(&quot;x&quot;)&lt;/script&gt; &amp; \u{1f3b5}</h1>');
+		expect(page).not.toContain('<script');
+	});
+});
+
+describe('the seed of a first start', () => {
+	const seed = (plan: Plan, path: string): unknown => parse(text(write(chain, plan, context).find((file) => file.path === path)));
+	it('names the endpoint, sets its time zone and runs apply.sh', () => {
+		expect(seed(lounge.plan, 'boot/user-data')).toMatchObject({ hostname: 'lounge', timezone: 'Atlantic/Faroe', ssh_pwauth: false, runcmd: [['bash', '/boot/firmware/yphos/apply.sh']] });
+		expect(seed(lounge.plan, 'boot/network-config')).toMatchObject({ version: 2, ethernets: { cable: { match: { name: 'e*' }, dhcp4: true } } });
+	});
+	it('has no cable in it when the radio is used, and no network at all when there is none', () => {
+		const way = (value: 'radio' | 'none'): string[] => write(chain, { ...lounge.plan, network: { ...lounge.plan.network, way: value, ssid: 'x' } }, context).map((file) => file.path);
+		expect(way('radio')).not.toContain('boot/network-config');
+		expect(way('radio').filter((path) => path.endsWith('.nmconnection'))).toHaveLength(1);
+		expect(way('none').filter((path) => /network-config|nmconnection/.test(path))).toEqual([]);
+	});
+	it('marks the line with the radio\u2019s key as secret', () => {
+		const files = write(chain, { ...lounge.plan, network: { ...lounge.plan.network, way: 'radio', ssid: 'x' } }, context, { radioPskHex: 'ab'.repeat(32) });
+		const secret = files.flatMap((file) => ('lines' in file ? file.lines.filter((line) => line.text.includes('abab')) : []));
+		expect(secret.length).toBeGreaterThan(0);
+		expect(secret.every((line) => line.secret)).toBe(true);
+	});
+});
+
+describe('every fix', () => {
+	const ids = (kind: string): (string | null)[] => [null, 'sold', ...demoWorkshop.parts.filter((part) => part.kind === kind).map((part) => part.id)];
+	const plan = fc
+		.record({
+			board: fc.constantFrom(...ids('board')),
+			supply: fc.constantFrom(...ids('supply')),
+			card: fc.constantFrom(...ids('card')),
+			converter: fc.constantFrom(...ids('converter')),
+			way: fc.constantFrom('wired', 'radio', 'none'),
+			travel: fc.constantFrom('follow', 'fixed', 'shared'),
+			volumeAt: fc.constantFrom('fixed', 'player', 'converter'),
+			startAtBoot: fc.boolean(),
+			items: fc.shuffledSubarray(demoWorkshop.endpoints.flatMap((endpoint) => endpoint.plan.sources.items.map((item) => ({ ...item, id: `${endpoint.id}${item.id}` }))))
+		})
+		.map(({ board, supply, card, converter, way, travel, volumeAt, startAtBoot, items }) =>
+			planSchema.parse({
+				...lounge.plan,
+				parts: { ...lounge.plan.parts, board, supply, card, converter },
+				network: { ...lounge.plan.network, way },
+				sound: { ...lounge.plan.sound, travel, volumeAt },
+				sources: { ...lounge.plan.sources, items },
+				programme: { ...lounge.plan.programme, startAtBoot }
+			})
+		);
+	it('gives an allowed plan, leaves the old one as it was, and changes something', () => {
+		let tried = 0;
+		fc.assert(
+			fc.property(plan, (before) => {
+				const copy = JSON.stringify(before);
+				for (const finding of assess(chain, before, context).findings)
+					for (const fix of finding.fixes) {
+						tried++;
+						const after = fix.apply(before);
+						expect(planSchema.safeParse(after).success, `${finding.id}: ${fix.label}`).toBe(true);
+						expect(JSON.stringify(after), `${finding.id}: ${fix.label}`).not.toBe(copy);
+						expect(JSON.stringify(before)).toBe(copy);
+					}
+			}),
+			{ numRuns: 150 }
+		);
+		expect(tried).toBeGreaterThan(300);
+	});
+	it('any plan can be assessed and written', () => {
+		fc.assert(
+			fc.property(plan, (any) => {
+				expect(assess(chain, any, context).links).toHaveLength(chain.length);
+				expect(write(chain, any, context).length).toBeGreaterThan(8);
+			}),
+			{ numRuns: 60 }
+		);
+	});
+});

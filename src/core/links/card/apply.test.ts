@@ -1,0 +1,87 @@
+import { spawnSync } from 'node:child_process';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { demoMediaBytes } from '../../../../demo/media';
+import { demoWorkshop } from '../../../../demo/workshop';
+import { cardBytes } from '../../cardBytes';
+import { chain } from '../../chain';
+import { contextFor } from '../../engines/context';
+import { write } from '../../engines/write';
+import type { Plan } from '../../plan/plan';
+
+const lounge = demoWorkshop.endpoints[0]!;
+const isRoot = process.getuid?.() === 0;
+
+/** The real apply.sh on a real file system, with "/" turned into a folder and the tools that need a running system noted down. */
+describe.skipIf(!isRoot)('apply.sh', () => {
+	let dir = '';
+	beforeEach(() => {
+		dir = mkdtempSync(join(tmpdir(), 'yphos-apply-'));
+		mkdirSync(join(dir, 'bin'));
+		mkdirSync(join(dir, 'system/run'), { recursive: true });
+		const tool = (name: string, body: string): void => writeFileSync(join(dir, 'bin', name), `#!/bin/sh\n${body}\n`, { mode: 0o755 });
+		tool('systemctl', `echo "systemctl $*" >>${dir}/log\ncase $1 in is-enabled) grep -q "systemctl enable -- $4" ${dir}/log ;; esac`);
+		tool('dpkg', 'true');
+		tool('apt-get', `echo "apt-get $*" >>${dir}/log`);
+	});
+
+	function place(plan: Plan): void {
+		rmSync(join(dir, 'card'), { recursive: true, force: true });
+		const mediaBytes = new Map([['Night ferry.wav', demoMediaBytes('Night ferry.wav')!]]);
+		for (const file of write(chain, plan, contextFor(demoWorkshop, lounge.id), { mediaBytes })) {
+			const path = join(dir, 'card', file.path);
+			mkdirSync(dirname(path), { recursive: true });
+			writeFileSync(path, cardBytes(file));
+			chmodSync(path, parseInt(file.mode, 8));
+		}
+		const script = join(dir, 'card/boot/yphos/apply.sh');
+		const text = readFileSync(script, 'utf8').replaceAll('"/$path"', '"$SYSTEM/$path"').replaceAll('/var/lib/yphos-card', '$SYSTEM/var/lib/yphos-card').replaceAll('/run/yphos-restart', '$SYSTEM/run/yphos-restart');
+		writeFileSync(script, text);
+	}
+	function apply(): { code: number | null; out: string; err: string } {
+		const done = spawnSync('bash', [join(dir, 'card/boot/yphos/apply.sh')], { encoding: 'utf8', env: { ...process.env, SYSTEM: join(dir, 'system'), PATH: `${join(dir, 'bin')}:${process.env.PATH}` } });
+		return { code: done.status, out: done.stdout, err: done.stderr };
+	}
+	const there = (path: string): string => join(dir, 'system', path);
+
+	it('places every file with its mode, and a second run changes nothing', () => {
+		place(lounge.plan);
+		const first = apply();
+		expect(first).toMatchObject({ code: 0, err: '' });
+		expect(first.out).toMatch(/done: restart once\n$/);
+		expect(statSync(there('opt/yphos/bin/may-sound.sh')).mode & 0o777).toBe(0o755);
+		expect(readFileSync(there('opt/yphos/media/Night ferry.wav')).length).toBe(demoMediaBytes('Night ferry.wav')!.length);
+		expect(existsSync(there('run/yphos-restart'))).toBe(true);
+		expect(apply().out).toBe('done: nothing to change\n');
+	});
+
+	it('mends a file that was changed or has the wrong mode, and only that', () => {
+		place(lounge.plan);
+		apply();
+		writeFileSync(there('etc/asound.conf'), 'pcm.!default null\n');
+		chmodSync(there('opt/yphos/bin/may-sound.sh'), 0o600);
+		expect(apply().out.match(/^placed .*/gm)?.sort()).toEqual(['placed /etc/asound.conf', 'placed /opt/yphos/bin/may-sound.sh']);
+	});
+
+	it('takes away what an earlier set placed and this one no longer has', () => {
+		place(lounge.plan);
+		apply();
+		place({ ...lounge.plan, programme: { ...lounge.plan.programme, quiet: [] } });
+		expect(apply().out).toContain('removed /etc/systemd/system/yphos-quiet-begins.timer');
+		expect(existsSync(there('opt/yphos/quiet-hours.txt'))).toBe(false);
+		expect(readFileSync(join(dir, 'log'), 'utf8')).toContain('systemctl disable --now -- yphos-quiet-begins.timer');
+		expect(apply().out).toBe('done: nothing to change\n');
+	});
+
+	it('touches nothing when one file of the copy is damaged', () => {
+		place(lounge.plan);
+		const victim = join(dir, 'card/boot/yphos/root/opt/yphos/playlist.m3u8');
+		writeFileSync(victim, `${readFileSync(victim, 'utf8')}x`);
+		const done = apply();
+		expect(done.code).toBe(1);
+		expect(done.err).toContain('The copy of opt/yphos/playlist.m3u8 on the card is damaged. Copy the card set again.');
+		expect(existsSync(there('etc'))).toBe(false);
+	});
+});
