@@ -25,12 +25,15 @@ describe('the run sheet', () => {
 			expect(order).toEqual([...order].sort((a, b) => a - b));
 			const keys = sheet.flatMap(({ steps }) => steps.map((step) => step.key));
 			expect(new Set(keys).size).toBe(keys.length);
-			for (const { steps } of sheet) expect(steps.filter((step) => step.id.startsWith('restart-')).length).toBeLessThanOrEqual(1);
+			for (const { steps } of sheet)
+				expect(steps.filter((step) => step.id.startsWith('restart-')).length).toBeLessThanOrEqual(1);
 			expect(sheet.find(({ phase }) => phase === 'first start')!.steps.at(-1)!.command).toBe('sudo systemctl reboot');
 		}
 	});
 	it('cautions at the steps that can hurt: wiping a disk, mains, static, loud sound', () => {
-		const cautions = runSheet(chain, lounge.plan, context).flatMap(({ steps }) => steps.filter((step) => step.caution).map((step) => step.key));
+		const cautions = runSheet(chain, lounge.plan, context).flatMap(({ steps }) =>
+			steps.filter((step) => step.caution).map((step) => step.key)
+		);
 		expect(cautions.sort()).toEqual(['card.write-image', 'parts.join', 'power.power-last', 'sound.first-sound']);
 	});
 	it('prints what a person typed as text, never as markup', () => {
@@ -42,27 +45,50 @@ describe('the run sheet', () => {
 });
 
 describe('the seed of a first start', () => {
-	const seed = (plan: Plan, path: string): unknown => parse(text(write(chain, plan, context).find((file) => file.path === path)));
+	const seed = (plan: Plan, path: string): unknown =>
+		parse(text(write(chain, plan, context).find((file) => file.path === path)));
 	it('names the endpoint, sets its time zone and runs apply.sh', () => {
-		expect(seed(lounge.plan, 'boot/user-data')).toMatchObject({ hostname: 'lounge', timezone: 'Atlantic/Faroe', ssh_pwauth: false, runcmd: [['bash', '/boot/firmware/yphos/apply.sh']] });
-		expect(seed(lounge.plan, 'boot/network-config')).toMatchObject({ version: 2, ethernets: { cable: { match: { name: 'e*' }, dhcp4: true } } });
+		expect(seed(lounge.plan, 'boot/user-data')).toMatchObject({
+			hostname: 'lounge',
+			timezone: 'Atlantic/Faroe',
+			ssh_pwauth: false,
+			runcmd: [['bash', '/boot/firmware/yphos/apply.sh']]
+		});
+		expect(seed(lounge.plan, 'boot/network-config')).toMatchObject({
+			version: 2,
+			ethernets: { cable: { match: { name: 'e*' }, dhcp4: true } }
+		});
 	});
 	it('has no cable in it when the radio is used, and no network at all when there is none', () => {
-		const way = (value: 'radio' | 'none'): string[] => write(chain, { ...lounge.plan, network: { ...lounge.plan.network, way: value, ssid: 'x' } }, context).map((file) => file.path);
+		const way = (value: 'radio' | 'none'): string[] =>
+			write(chain, { ...lounge.plan, network: { ...lounge.plan.network, way: value, ssid: 'x' } }, context).map(
+				(file) => file.path
+			);
 		expect(way('radio')).not.toContain('boot/network-config');
 		expect(way('radio').filter((path) => path.endsWith('.nmconnection'))).toHaveLength(1);
 		expect(way('none').filter((path) => /network-config|nmconnection/.test(path))).toEqual([]);
 	});
 	it('marks the line with the radio\u2019s key as secret', () => {
-		const files = write(chain, { ...lounge.plan, network: { ...lounge.plan.network, way: 'radio', ssid: 'x' } }, context, { radioPskHex: 'ab'.repeat(32) });
-		const secret = files.flatMap((file) => ('lines' in file ? file.lines.filter((line) => line.text.includes('abab')) : []));
+		const files = write(
+			chain,
+			{ ...lounge.plan, network: { ...lounge.plan.network, way: 'radio', ssid: 'x' } },
+			context,
+			{ radioPskHex: 'ab'.repeat(32) }
+		);
+		const secret = files.flatMap((file) =>
+			'lines' in file ? file.lines.filter((line) => line.text.includes('abab')) : []
+		);
 		expect(secret.length).toBeGreaterThan(0);
 		expect(secret.every((line) => line.secret)).toBe(true);
 	});
 });
 
 describe('every fix', () => {
-	const ids = (kind: string): (string | null)[] => [null, 'sold', ...demoWorkshop.parts.filter((part) => part.kind === kind).map((part) => part.id)];
+	const ids = (kind: string): (string | null)[] => [
+		null,
+		'sold',
+		...demoWorkshop.parts.filter((part) => part.kind === kind).map((part) => part.id)
+	];
 	const plan = fc
 		.record({
 			board: fc.constantFrom(...ids('board')),
@@ -73,7 +99,11 @@ describe('every fix', () => {
 			travel: fc.constantFrom('follow', 'fixed', 'shared'),
 			volumeAt: fc.constantFrom('fixed', 'player', 'converter'),
 			startAtBoot: fc.boolean(),
-			items: fc.shuffledSubarray(demoWorkshop.endpoints.flatMap((endpoint) => endpoint.plan.sources.items.map((item) => ({ ...item, id: `${endpoint.id}${item.id}` }))))
+			items: fc.shuffledSubarray(
+				demoWorkshop.endpoints.flatMap((endpoint) =>
+					endpoint.plan.sources.items.map((item) => ({ ...item, id: `${endpoint.id}${item.id}` }))
+				)
+			)
 		})
 		.map(({ board, supply, card, converter, way, travel, volumeAt, startAtBoot, items }) =>
 			planSchema.parse({

@@ -21,8 +21,12 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		dir = mkdtempSync(join(tmpdir(), 'yphos-apply-'));
 		mkdirSync(join(dir, 'bin'));
 		mkdirSync(join(dir, 'system/run'), { recursive: true });
-		const tool = (name: string, body: string): void => writeFileSync(join(dir, 'bin', name), `#!/bin/sh\n${body}\n`, { mode: 0o755 });
-		tool('systemctl', `echo "systemctl $*" >>${dir}/log\ncase $1 in is-enabled) grep -q "systemctl enable -- $4" ${dir}/log ;; esac`);
+		const tool = (name: string, body: string): void =>
+			writeFileSync(join(dir, 'bin', name), `#!/bin/sh\n${body}\n`, { mode: 0o755 });
+		tool(
+			'systemctl',
+			`echo "systemctl $*" >>${dir}/log\ncase $1 in is-enabled) grep -q "systemctl enable -- $4" ${dir}/log ;; esac`
+		);
 		tool('dpkg', 'true');
 		tool('apt-get', `echo "apt-get $*" >>${dir}/log`);
 	});
@@ -37,11 +41,17 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 			chmodSync(path, parseInt(file.mode, 8));
 		}
 		const script = join(dir, 'card/boot/yphos/apply.sh');
-		const text = readFileSync(script, 'utf8').replaceAll('"/$path"', '"$SYSTEM/$path"').replaceAll('/var/lib/yphos-card', '$SYSTEM/var/lib/yphos-card').replaceAll('/run/yphos-restart', '$SYSTEM/run/yphos-restart');
+		const text = readFileSync(script, 'utf8')
+			.replaceAll('"/$path"', '"$SYSTEM/$path"')
+			.replaceAll('/var/lib/yphos-card', '$SYSTEM/var/lib/yphos-card')
+			.replaceAll('/run/yphos-restart', '$SYSTEM/run/yphos-restart');
 		writeFileSync(script, text);
 	}
 	function apply(): { code: number | null; out: string; err: string } {
-		const done = spawnSync('bash', [join(dir, 'card/boot/yphos/apply.sh')], { encoding: 'utf8', env: { ...process.env, SYSTEM: join(dir, 'system'), PATH: `${join(dir, 'bin')}:${process.env.PATH}` } });
+		const done = spawnSync('bash', [join(dir, 'card/boot/yphos/apply.sh')], {
+			encoding: 'utf8',
+			env: { ...process.env, SYSTEM: join(dir, 'system'), PATH: `${join(dir, 'bin')}:${process.env.PATH}` }
+		});
 		return { code: done.status, out: done.stdout, err: done.stderr };
 	}
 	const there = (path: string): string => join(dir, 'system', path);
@@ -52,7 +62,9 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		expect(first).toMatchObject({ code: 0, err: '' });
 		expect(first.out).toMatch(/done: restart once\n$/);
 		expect(statSync(there('opt/yphos/bin/may-sound.sh')).mode & 0o777).toBe(0o755);
-		expect(readFileSync(there('opt/yphos/media/Night ferry.wav')).length).toBe(demoMediaBytes('Night ferry.wav')!.length);
+		expect(readFileSync(there('opt/yphos/media/Night ferry.wav')).length).toBe(
+			demoMediaBytes('Night ferry.wav')!.length
+		);
 		expect(existsSync(there('run/yphos-restart'))).toBe(true);
 		expect(apply().out).toBe('done: nothing to change\n');
 	});
@@ -62,7 +74,11 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		apply();
 		writeFileSync(there('etc/asound.conf'), 'pcm.!default null\n');
 		chmodSync(there('opt/yphos/bin/may-sound.sh'), 0o600);
-		expect(apply().out.match(/^placed .*/gm)?.sort()).toEqual(['placed /etc/asound.conf', 'placed /opt/yphos/bin/may-sound.sh']);
+		expect(
+			apply()
+				.out.match(/^placed .*/gm)
+				?.sort()
+		).toEqual(['placed /etc/asound.conf', 'placed /opt/yphos/bin/may-sound.sh']);
 	});
 
 	it('takes away what an earlier set placed and this one no longer has', () => {
