@@ -10,6 +10,8 @@
 	}
 	let { spans, untilMs, nowMs, onseek }: Props = $props();
 	const W = 1000;
+	const LABEL_PX = 76;
+	let widthPx = $state(W);
 	const x = (ms: number): number => (ms / untilMs) * W;
 	const label = (span: Span): string =>
 		span.state === 'sound'
@@ -37,6 +39,7 @@
 
 <div
 	class="strip"
+	bind:clientWidth={widthPx}
 	role="slider"
 	tabindex="0"
 	aria-label="Moment of the rehearsal"
@@ -59,7 +62,7 @@
 		<path class="now" d={`M${x(nowMs)} 14 V44`} />
 	</svg>
 	{#each spans as span (span.fromMs)}
-		{#if (span.toMs - span.fromMs) / untilMs > 0.07}<span
+		{#if ((span.toMs - span.fromMs) / untilMs) * widthPx > LABEL_PX}<span
 				class={`label ${span.state}`}
 				style:left={`${(span.fromMs / untilMs) * 100}%`}>{label(span)}</span
 			>{/if}

@@ -40,7 +40,7 @@
 		{/each}
 	</ul>
 	<h2 class="small soft">All together</h2>
-	<ul class="plain">
+	<ul>
 		<li><a href="/" class:here={page.url.pathname === '/'}>Shelf</a></li>
 		<li><a href="/venue" class:here={page.url.pathname === '/venue'}>Venue and workshop file</a></li>
 	</ul>

@@ -72,7 +72,7 @@ class WorkshopStore {
 			this.workshop = opened.value.workshop;
 		} else {
 			await this.#keepAside([{ where: 'workshop', why: sentence(opened.faults), raw: envelope.workshop }]);
-			this.workshop = emptyWorkshop(this.zone);
+			this.workshop = { ...emptyWorkshop(this.zone), parts: demoWorkshop.parts };
 		}
 	}
 

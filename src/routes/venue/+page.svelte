@@ -75,7 +75,7 @@
 				on:click={() =>
 					store.change('begin an empty workshop', (current) => ({
 						...emptyWorkshop(store.zone),
-						parts: current.parts
+						parts: current.parts.length ? current.parts : demoWorkshop.parts
 					}))}>Begin an empty one</Button
 			>
 		</div>

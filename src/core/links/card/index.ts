@@ -25,7 +25,18 @@ function room(plan: Plan, context: Context, claims: readonly Claim[]) {
 
 function assess(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
 	const r = room(plan, context, claims);
-	if (!r || r.freeBytes >= 0) return [];
+	if (!r)
+		return [
+			{
+				id: 'card.unknown',
+				level: 'note',
+				title: 'Nothing can be said of the room yet',
+				why: 'Choose a card; then what fits on it stands here.',
+				setting: 'parts.card',
+				fixes: []
+			}
+		];
+	if (r.freeBytes >= 0) return [];
 	const larger = context.drawer
 		.flatMap((part) =>
 			part.kind === 'card' &&

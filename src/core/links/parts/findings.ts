@@ -1,4 +1,5 @@
 import type { Context, Finding } from '../../link';
+import type { PartOf } from '../../parts/schema';
 import type { Plan } from '../../plan/plan';
 import { places } from './places';
 
@@ -27,21 +28,23 @@ export function assessParts(plan: Plan, context: Context): Finding[] {
 	}
 	const board = context.part('board', plan.parts.board);
 	const foundMb = context.probe?.memoryMb;
-	if (board && foundMb && (foundMb > board.memoryMb || foundMb < board.memoryMb * (1 - MEMORY_TOLERANCE))) {
-		const closest = context.drawer
-			.flatMap((part) => (part.kind === 'board' ? [part] : []))
-			.sort((a, b) => Math.abs(a.memoryMb - foundMb) - Math.abs(b.memoryMb - foundMb))[0];
+	if (board && foundMb && !mayBe(board, foundMb)) {
+		const others = context.drawer.flatMap((part) => (part.kind === 'board' && mayBe(part, foundMb) ? [part] : []));
 		findings.push({
 			id: 'parts.other-board',
 			level: 'caution',
 			title: 'The probed board is not the one in the plan',
 			why: `The report says ${foundMb}\u2009MB of memory; ${board.name} has ${board.memoryMb}\u2009MB. Power and starting times are worked out for the plan's board.`,
 			setting: 'parts.board',
-			fixes:
-				closest && closest.id !== board.id
-					? [{ label: `Use ${closest.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, board: closest.id } }) }]
-					: []
+			fixes: others.slice(0, 3).map((other) => ({
+				label: `Use ${other.name}`,
+				apply: (p) => ({ ...p, parts: { ...p.parts, board: other.id } })
+			}))
 		});
 	}
 	return findings;
 }
+
+/** Whether a board of this class may report so much memory. */
+const mayBe = (board: PartOf<'board'>, foundMb: number): boolean =>
+	foundMb <= board.memoryMb && foundMb >= board.memoryMb * (1 - MEMORY_TOLERANCE);

@@ -16,10 +16,20 @@ function path(plan: Plan, context: Context, claims: readonly Claim[]) {
 	return supply ? { supply, ...computePowerPath(claimsOn(claims, 'power'), supply, plan.power) } : null;
 }
 
+/** No tick where nothing has been worked out. */
+const UNKNOWN: Finding = {
+	id: 'power.unknown',
+	level: 'note',
+	title: 'Nothing can be said of the power yet',
+	why: 'Choose a board and a supply among the parts; then load, voltage and margin stand here.',
+	setting: 'parts.supply',
+	fixes: []
+};
+
 function assess(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
 	const p = path(plan, context, claims);
 	const board = context.part('board', plan.parts.board);
-	if (!p || !board) return [];
+	if (!p || !board) return [UNKNOWN];
 	const findings: Finding[] = [];
 	const stronger = context.drawer
 		.flatMap((part) =>
