@@ -34,6 +34,7 @@
 		border-top: 1px solid var(--rule);
 	}
 	th {
+		width: 46%;
 		text-align: left;
 		font-weight: 400;
 		padding: 6px 8px 6px 0;

@@ -204,6 +204,7 @@
 	.left {
 		padding: 14px 20px;
 		display: grid;
+		grid-template-columns: minmax(0, 1fr);
 		gap: 12px;
 		align-content: start;
 	}
@@ -319,6 +320,24 @@
 		color: var(--ink);
 		font-family: var(--mono);
 		padding: 6px 8px;
+	}
+	@media (max-width: 480px) {
+		.bar,
+		.left {
+			padding: 10px 12px;
+		}
+		th:nth-child(3),
+		td:nth-child(3) {
+			display: none;
+		}
+		td:last-child {
+			white-space: normal;
+			font-size: 13px;
+		}
+		th,
+		td {
+			padding: 3px 5px;
+		}
 	}
 	@media (max-width: 980px) {
 		.rehearsal {
