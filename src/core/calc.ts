@@ -86,7 +86,8 @@ export const calculations: Readonly<Record<string, Calculation>> = {
 
 	onCalendar: calculation(
 		z.object({
-			zone: z.string(),
+			/** The expression may name its own; UTC when neither does. */
+			zone: z.string().default('UTC'),
 			onCalendar: z.string(),
 			afterUtc: z.string(),
 			count: z.number().int().min(1).max(1000)
