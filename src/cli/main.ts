@@ -31,6 +31,12 @@ function parse(argv: readonly string[]): { words: string[]; flags: Flags } {
 	return { words, flags: flags as Flags };
 }
 
+// A reader such as head may close its end early; that is its right.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+	if (error.code !== 'EPIPE') throw error;
+	process.exit();
+});
+
 try {
 	const { words, flags } = parse(process.argv.slice(2));
 	const [name, ...args] = words;
