@@ -1,7 +1,6 @@
 import { emptyPlan, type Plan } from '$core/plan/plan';
 import { WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { demoMedia } from './media';
-import { demoParts } from './parts';
 
 const item = (
 	id: string,
@@ -9,18 +8,44 @@ const item = (
 	title: string,
 	durationSec: number | null = null
 ): Plan['sources']['items'][number] => ({ id, location, title, durationSec, extra: [] });
+const also = (...parts: string[]): Plan['parts']['also'] => parts.map((part) => ({ part, count: 1 }));
 const endpoint = (id: string, plan: Plan): Endpoint => ({ id, plan, probe: null, written: null, done: {} });
 
 const lounge = emptyPlan('Bunkhouse lounge', 'lounge');
 const foghorn = emptyPlan('Fog-horn room', 'foghorn');
 const bench = emptyPlan('Test bench', 'bench');
+const lamp = emptyPlan('Lamp-room film', 'lamp');
+
+/** Made by the volunteers, so no catalogue has it. */
+const demoOwnParts: Workshop['parts'] = [
+	{
+		kind: 'case',
+		id: 'own-lamp-box',
+		name: 'Box turned from an old lamp housing',
+		sure: 'measured',
+		source: 'Measured at the station: 6.1 W inside, 21 K warmer than the room after an hour.',
+		figures: {},
+		price: 0,
+		sockets: [],
+		draw: null,
+		header: null,
+		kPerW: 3.4,
+		closed: true,
+		spacersMm: 5
+	}
+];
 
 /** Skerrin Light, a volunteer-run lighthouse station on an invented island. Everything in it is made up. */
 export const demoWorkshop: Workshop = {
 	yphos: 'workshop',
 	version: WORKSHOP_VERSION,
-	venue: { name: 'Skerrin Light', timeZone: 'Atlantic/Faroe', currency: 'EUR' },
-	parts: demoParts,
+	venue: { name: 'Skerrin Light', timeZone: 'Atlantic/Faroe', currency: 'EUR', pricePerKwh: 0.31, mainsV: 230 },
+	parts: demoOwnParts,
+	owned: { 'amp-old': 1, 'sp-shelf': 1, 'sp-powered': 1, 'screen-43-analogue': 1, 'lead-speaker-5': 2, 'card-16': 1 },
+	shipping: [
+		{ label: 'Parcel from the mainland', price: 6.9 },
+		{ label: 'Boat to the island', price: 4 }
+	],
 	media: demoMedia,
 	endpoints: [
 		endpoint('bunkhouse-lounge', {
@@ -33,13 +58,18 @@ export const demoWorkshop: Workshop = {
 				soundWithinSec: 30
 			},
 			parts: {
+				...lounge.parts,
 				board: 'board-full-4',
 				supply: 'supply-5-3',
 				card: 'card-32',
 				converter: 'conv-usb-96',
 				amplifier: 'amp-old',
-				speakers: 'sp-shelf'
+				speakers: 'sp-shelf',
+				case: 'case-vented',
+				cooler: 'cooler-stick',
+				also: also('lead-usb-b', 'lead-rca-2', 'lead-speaker-5', 'lead-net-2')
 			},
+			power: { ...lounge.power, onHoursPerDay: 15 },
 			sources: {
 				...lounge.sources,
 				listTitle: 'Evenings in the bunkhouse',
@@ -72,14 +102,16 @@ export const demoWorkshop: Workshop = {
 				soundWithinSec: 15
 			},
 			parts: {
+				...foghorn.parts,
 				board: 'board-full-1',
 				supply: 'supply-5-1',
+				lead: 'lead-a-micro-thin-2',
 				card: 'card-16',
 				converter: 'conv-optical',
 				amplifier: 'amp-powered',
-				speakers: 'sp-powered'
+				speakers: 'sp-powered',
+				also: also('clock-i2c')
 			},
-			power: { leadLengthM: 2, leadAreaMm2: 0.08 },
 			network: { ...foghorn.network, way: 'none' },
 			sources: {
 				...foghorn.sources,
@@ -109,12 +141,15 @@ export const demoWorkshop: Workshop = {
 				soundWithinSec: 30
 			},
 			parts: {
+				...bench.parts,
 				board: 'board-full-4',
 				supply: 'supply-5-3',
 				card: 'card-16',
 				converter: 'conv-usb-16',
 				amplifier: 'amp-mono',
-				speakers: 'sp-shelf'
+				speakers: 'sp-shelf',
+				case: 'case-open',
+				also: also('lead-jack-jack', 'lead-speaker-5', 'lead-net-2')
 			},
 			network: { ...bench.network, way: 'wired' },
 			sources: {
@@ -123,6 +158,38 @@ export const demoWorkshop: Workshop = {
 				items: [item('s1', 'Line-up tone 440.wav', 'Line-up tone, 440 Hz', 5)]
 			},
 			sound: { ...bench.sound, cardId: 'Plain48', volumeAt: 'player', volumeDb: -6, distanceM: 1, loudestDb: 95 }
+		}),
+		// What a well-meant box of spare parts comes to: two add-ons for the same pins, and a hot place.
+		endpoint('lamp-room', {
+			...lamp,
+			brief: {
+				...lamp.brief,
+				room: 'Lamp room',
+				purpose: 'A film of the lens turning, on an old monitor beside the stairs, with its own quiet soundtrack.',
+				kind: 'film',
+				video: { codec: 'h265', widthPx: 1280, heightPx: 720, framesPerSec: 25, bitDepth: 8 },
+				soundWithinSec: 40
+			},
+			parts: {
+				...lamp.parts,
+				board: 'board-full-1',
+				supply: 'supply-5-2a5',
+				card: 'card-32',
+				converter: 'conv-header-192',
+				amplifier: 'amp-old',
+				speakers: 'sp-shelf',
+				screen: 'screen-43-analogue',
+				case: 'own-lamp-box',
+				also: also('ladder-666', 'fan-5-switched', 'lead-vga-2', 'lead-rca-2', 'lead-speaker-5')
+			},
+			heat: { ...lamp.heat, place: 'sun', roomC: 27 },
+			sources: {
+				...lamp.sources,
+				listTitle: 'Lens and lamp',
+				items: [item('s1', 'Lens turning, studio.flac', 'Lens turning, studio take', 213)],
+				waitForNetwork: false
+			},
+			sound: { ...lamp.sound, cardId: 'Header192', volumeAt: 'player', volumeDb: -20, distanceM: 3, loudestDb: 85 }
 		})
 	]
 };

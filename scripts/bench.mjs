@@ -65,7 +65,7 @@ const each = demoWorkshop.endpoints.map(({ id, plan }) => {
 		context,
 		mediaBytes,
 		card: cardTree(write(chain, plan, context, { mediaBytes })),
-		bench: benchFor(plan, context)
+		bench: benchFor(chain, plan, context)
 	};
 });
 const lounge = each[0];

@@ -73,6 +73,10 @@ test('export and import give the same workshop; a wrong file changes nothing and
 const VIEWS = [
 	'/',
 	'/venue',
+	'/parts?kind=converter',
+	'/shopping',
+	'/endpoint/lamp-room/plan/header',
+	'/endpoint/lamp-room/plan/heat',
 	...['brief', 'parts', 'power', 'card', 'network', 'sources', 'sound', 'programme'].map(
 		(link) => `/endpoint/fog-horn-room/plan/${link}`
 	),
@@ -83,6 +87,7 @@ const VIEWS = [
 
 for (const theme of ['day', 'lamp'])
 	test(`nothing an automated checker finds stands in the way of anybody, by ${theme}`, async ({ page }) => {
+		test.slow();
 		await page.emulateMedia({ colorScheme: theme === 'lamp' ? 'dark' : 'light' });
 		const found: string[] = [];
 		for (const view of VIEWS) {

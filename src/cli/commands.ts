@@ -7,9 +7,11 @@ import { benchFor } from '$core/engines/benchFor';
 import { contextFor } from '$core/engines/context';
 import { benchSchema, cardTree, FAULTS, type Bench, type CardTree, type FaultName } from '$core/engines/machine';
 import { rehearse, type PlannedFault, type Rehearsal } from '$core/engines/rehearse';
+import { costOfUse, shoppingCsv, shoppingList } from '$core/engines/shopping';
 import { write } from '$core/engines/write';
 import { derivePsk } from '$core/formats/keyfile/psk';
 import { readTimeSpanMs } from '$core/formats/systemd/unit';
+import { partsJsonSchema } from '$core/parts/file';
 import { readProbe } from '$core/probe';
 import type { Endpoint, Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/result';
@@ -175,7 +177,7 @@ function fromPlan(path: string, flags: Flags): Run[] {
 			card: cardTree(
 				write(chain, endpoint.plan, context, { mediaBytes: readMedia(endpoint.plan, text(flags, 'media')) })
 			),
-			bench: bench ? readBench(bench) : benchFor(endpoint.plan, context)
+			bench: bench ? readBench(bench) : benchFor(chain, endpoint.plan, context)
 		};
 	});
 }
@@ -259,6 +261,20 @@ export const calc: Command = (args) => {
 		}
 	}
 	return bad ? 1 : 0;
+};
+
+export const shop: Command = (args, flags) => {
+	const { workshop } = readPlanFile(need(args, 'PLAN'));
+	const ids = chosen(workshop, flags).map(({ id }) => id);
+	const list = shoppingList(chain, workshop, ids);
+	if (flags.json) sayJson({ ...list, use: costOfUse(chain, workshop, ids) });
+	else process.stdout.write(shoppingCsv(list, workshop));
+	return 0;
+};
+
+export const schema: Command = () => {
+	sayJson(partsJsonSchema());
+	return 0;
 };
 
 export const demo: Command = (args) => {

@@ -4,6 +4,9 @@ import { shellQuote } from './formats/shell/quote';
 import { nextElapses, readCalendar } from './formats/systemd/calendar';
 import { escapeUnitPath, escapeUnitText, fillUnitTemplate, unescapeUnitText } from './formats/systemd/escape';
 import { computeCardRoom, computeHours, computeRetention, computeSize } from './links/card/room';
+import { computeEnergy } from './links/power/energy';
+import { computeFuse } from './links/power/inlet';
+import { awgAreaMm2, dropAtCurrent, dropAtPower, loopOhm, ohmPerMetre } from './links/power/lead';
 import { sentence, type Result } from './result';
 
 /** The calculations that can be asked for one by one, by name: a JSON object in, a JSON object out. */
@@ -25,6 +28,15 @@ const calculation =
 	};
 
 const positive = z.number().positive();
+const leadInput = z.object({
+	supplyV: positive,
+	supplyRatedA: positive.optional(),
+	lengthM: z.number().min(0),
+	conductorMm2: positive.optional(),
+	conductorAwg: z.number().min(-3).max(50).optional(),
+	/** All contacts on the way together. */
+	contactOhm: z.number().min(0).default(0)
+});
 const round = (value: number, digits: number): number => Number(value.toFixed(digits));
 
 export const calculations: Readonly<Record<string, Calculation>> = {
@@ -77,6 +89,53 @@ export const calculations: Readonly<Record<string, Calculation>> = {
 				usableGib: round(usableBytes / 2 ** 30, 4),
 				hours: round(computeHours(usableBytes, input.bitrateBps), 4)
 			};
+		}
+	),
+
+	power: calculation(
+		z.discriminatedUnion('kind', [
+			z.object({ kind: z.literal('awg'), conductorAwg: z.number().min(-3).max(50) }),
+			leadInput.extend({ kind: z.literal('drop'), loadA: z.number().min(0) }),
+			leadInput.extend({ kind: z.literal('dropConstantPower'), loadW: z.number().min(0) }),
+			z.object({
+				kind: z.literal('fuse'),
+				watts: positive,
+				mainsV: positive,
+				powerFactor: z.number().gt(0).max(1),
+				marginPercent: z.number().min(0),
+				fuseRatingsA: z.array(positive).min(1)
+			}),
+			z.object({
+				kind: z.literal('energy'),
+				onW: z.number().min(0),
+				standbyW: z.number().min(0),
+				onHoursPerDay: z.number().min(0).max(24),
+				pricePerKwh: z.number().min(0)
+			})
+		]),
+		(input) => {
+			if (input.kind === 'awg') {
+				const areaMm2 = awgAreaMm2(input.conductorAwg);
+				return { areaMm2, ohmPerMetre: ohmPerMetre(areaMm2) };
+			}
+			if (input.kind === 'fuse') return computeFuse({ ...input, ratingsA: input.fuseRatingsA });
+			if (input.kind === 'energy') return computeEnergy(input);
+			if (input.conductorMm2 === undefined && input.conductorAwg === undefined)
+				throw new TypeError('conductorMm2 or conductorAwg: one of them is needed');
+			const areaMm2 = input.conductorMm2 ?? awgAreaMm2(input.conductorAwg!);
+			const loop = loopOhm(input.lengthM, areaMm2, input.contactOhm);
+			const drop =
+				input.kind === 'drop'
+					? dropAtCurrent(input.supplyV, loop, input.loadA)
+					: dropAtPower(input.supplyV, loop, input.loadW);
+			return drop
+				? {
+						possible: true,
+						loopOhm: loop,
+						...drop,
+						...(input.supplyRatedA === undefined ? {} : { withinSupplyRating: drop.currentA <= input.supplyRatedA })
+					}
+				: { possible: false, loopOhm: loop };
 		}
 	),
 

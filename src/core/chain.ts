@@ -2,6 +2,8 @@
 import type { Link } from './link';
 import { brief } from './links/brief';
 import { card } from './links/card';
+import { header } from './links/header';
+import { heat } from './links/heat';
 import { network } from './links/network';
 import { parts } from './links/parts';
 import { power } from './links/power';
@@ -12,7 +14,9 @@ import { sources } from './links/sources';
 export const chain: readonly Link[] = [
 	brief,
 	parts,
+	header,
 	power,
+	heat,
 	card,
 	network,
 	sources,

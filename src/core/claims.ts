@@ -1,4 +1,5 @@
 import type { SettingPath } from './link';
+import type { Draw, HeaderUse } from './parts/schema';
 import type { LinkId } from './plan/plan';
 
 interface ClaimBase {
@@ -18,8 +19,13 @@ export interface SoundShape {
 
 /** What one link needs of a resource that another owns. The owner adds up the claims on it and judges them. */
 export type Claim = ClaimBase &
+	/** Watts, and the way they come: the board itself, its own sockets, its header, or USB. `part` is the part's id. */
 	(
-		| { readonly on: 'power'; readonly typicalW: number; readonly peakW: number }
+		| ({ readonly on: 'power'; readonly part: string; readonly count: number } & Draw)
+		/** Pins of the header; `makesSound`: its sound card is missing when it cannot have them. */
+		| { readonly on: 'header'; readonly part: string; readonly use: HeaderUse; readonly makesSound: boolean }
+		/** Parts to be had. */
+		| { readonly on: 'shop'; readonly part: string; readonly count: number }
 		| { readonly on: 'store'; readonly bytes: number }
 		| { readonly on: 'path'; readonly bitsPerSec: number }
 		| { readonly on: 'sound'; readonly shape: SoundShape | null }

@@ -11,8 +11,10 @@ export const formatHz = (hz: number): string =>
 /** Milliseconds as seconds with a tenth, minutes and hours beyond. */
 export function formatSeconds(ms: number): string {
 	if (ms < 120_000) return withUnit(ms / 1000, 1, 's');
-	if (ms < 7_200_000) return `${Math.floor(ms / 60_000)}${THIN}min ${Math.round((ms % 60_000) / 1000)}${THIN}s`;
-	return `${Math.floor(ms / 3_600_000)}${THIN}h ${Math.round((ms % 3_600_000) / 60_000)}${THIN}min`;
+	const seconds = Math.round(ms / 1000);
+	if (seconds < 7200) return `${Math.floor(seconds / 60)}${THIN}min ${seconds % 60}${THIN}s`;
+	const minutes = Math.round(seconds / 60);
+	return `${Math.floor(minutes / 60)}${THIN}h ${minutes % 60}${THIN}min`;
 }
 
 /** Decimal multiples, as card and drive makers count. */

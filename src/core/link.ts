@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import type { Claim } from './claims';
-import type { Machine } from './engines/machine';
+import type { Bench, Machine } from './engines/machine';
 import type { Media } from './parts/media';
 import type { Part, PartKind, PartOf } from './parts/schema';
 import type { LinkId, Plan } from './plan/plan';
@@ -10,8 +10,11 @@ import type { ProbeFacts } from './probe/facts';
 /** The rest of the workshop, as far as a plan refers to it. */
 export interface Context {
 	readonly venue: Venue;
-	/** The part with this id, when it is in the drawer and of this kind. */
+	/** The part with this id, when it is in the drawer and of this kind; a board as far as it is probed, as it is. */
 	part<K extends PartKind>(kind: K, id: string | null): PartOf<K> | null;
+	/** Any part, own or shipped, by its id, as the drawer has it. */
+	find(id: string): Part | null;
+	/** Own parts, then the shipped ones. */
 	readonly drawer: readonly Part[];
 	media(location: string): Media | null;
 	readonly probe: ProbeFacts | null;
@@ -105,5 +108,7 @@ export interface Link<Settings = unknown> {
 	/** Files that list other files: made last, from all that the links put on the card. */
 	seal?(files: readonly CardFile[], plan: Plan, claims: readonly Claim[]): CardFile[];
 	steps(plan: Plan, context: Context, claims: readonly Claim[]): Step[];
+	/** What of the simulated surroundings this link knows: the parts that it deals in, as they are. */
+	bench?(plan: Plan, context: Context, claims: readonly Claim[]): Partial<Bench>;
 	rehearse(machine: Machine): void;
 }

@@ -1,21 +1,39 @@
 import type { Context } from '../link';
-import type { PartKind, PartOf } from '../parts/schema';
+import { catalogue } from '../parts/catalogue';
+import { measuredBoard } from '../parts/measured';
+import type { Part, PartKind, PartOf } from '../parts/schema';
 import type { Workshop } from '../plan/workshop';
+
+const drawers = new WeakMap<readonly Part[], { drawer: readonly Part[]; byId: ReadonlyMap<string, Part> }>();
+
+/** Own parts first; one with the id of a shipped part takes its place. Made once for each list of own parts. */
+export function drawerOf(own: readonly Part[]): { drawer: readonly Part[]; byId: ReadonlyMap<string, Part> } {
+	let made = drawers.get(own);
+	if (!made) {
+		const ids = new Set(own.map((part) => part.id));
+		const drawer = [...own, ...catalogue.filter((part) => !ids.has(part.id))];
+		drawers.set(own, (made = { drawer, byId: new Map(drawer.map((part) => [part.id, part])) }));
+	}
+	return made;
+}
 
 /** The rest of the workshop, seen from one endpoint. */
 export function contextFor(workshop: Workshop, endpointId: string): Context {
-	const parts = new Map(workshop.parts.map((part) => [part.id, part]));
+	const { drawer, byId } = drawerOf(workshop.parts);
 	const media = new Map(workshop.media.map((item) => [item.location, item]));
 	const endpoint = workshop.endpoints.find((item) => item.id === endpointId);
+	const probe = endpoint?.probe ?? null;
 	return {
 		venue: workshop.venue,
 		part<K extends PartKind>(kind: K, id: string | null): PartOf<K> | null {
-			const part = id === null ? undefined : parts.get(id);
-			return part?.kind === kind ? (part as PartOf<K>) : null;
+			const part = id === null ? undefined : byId.get(id);
+			if (part?.kind !== kind) return null;
+			return (part.kind === 'board' ? measuredBoard(part, probe) : part) as PartOf<K>;
 		},
-		drawer: workshop.parts,
+		find: (id) => byId.get(id) ?? null,
+		drawer,
 		media: (location) => media.get(location) ?? null,
-		probe: endpoint?.probe ?? null,
+		probe,
 		otherHostNames: workshop.endpoints
 			.filter((item) => item.id !== endpointId)
 			.map(({ plan }) => ({ name: plan.brief.name, hostName: plan.network.hostName }))

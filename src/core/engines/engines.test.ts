@@ -52,7 +52,7 @@ function run({
 	change
 }: Run = {}): Rehearsal {
 	const context = contextFor(demoWorkshop, id);
-	const surroundings = structuredClone(benchFor(plan, context));
+	const surroundings = structuredClone(benchFor(chain, plan, context));
 	change?.(surroundings);
 	return rehearse({ links: chain, card: cardTree(filesOf(id, plan)), bench: surroundings, startUtcMs, forMs, faults });
 }
@@ -184,6 +184,7 @@ describe('a rehearsal', () => {
 		const foghorn = endpoint('fog-horn-room').plan;
 		const started = {
 			...foghorn,
+			parts: { ...foghorn.parts, supply: 'supply-5-2a5', lead: null },
 			programme: { ...foghorn.programme, startAtBoot: true },
 			network: { ...foghorn.network, way: 'wired' as const }
 		};
@@ -191,6 +192,53 @@ describe('a rehearsal', () => {
 		expect(
 			run({ id: 'fog-horn-room', plan: { ...started, sound: { ...started.sound, door: 'iec958' } } }).first
 		).not.toBeNull();
+	});
+	it('a supply that is too weak browns out under load and restarts on the timeline', () => {
+		const result = run({ id: 'fog-horn-room', plan: { ...endpoint('fog-horn-room').plan } });
+		expect(result.first).toBeNull();
+		expect(result.events.filter(({ text }) => text.startsWith('Too little voltage')).length).toBeGreaterThan(2);
+		expect(result.events.filter(({ text }) => text === 'The board tries again').length).toBeGreaterThan(2);
+		const once = run({ faults: [{ name: 'supply-weak', atMs: 40_000, lastsMs: 5_000 }] });
+		expect([35_000, 42_000, 75_000].map((ms) => stateAt(once, ms) === 'sound')).toEqual([true, false, true]);
+	});
+	it('two parts on one pin are not there: no sound card, no fan, and so too hot', () => {
+		const { plan } = endpoint('lamp-room');
+		const result = run({ id: 'lamp-room', plan, forMs: 3_600_000 });
+		expect(result.verdict).toContain('Header192');
+		expect(result.events.some(({ link, kind }) => link === 'header' && kind === 'bad')).toBe(true);
+		const texts = result.events.map(({ text }) => text);
+		expect(texts.some((text) => text.startsWith('Too hot: the board slows itself'))).toBe(true);
+		expect(texts).not.toContain('The fan begins to turn');
+		const apart = {
+			...plan,
+			parts: { ...plan.parts, also: plan.parts.also.filter(({ part }) => part !== 'ladder-666') }
+		};
+		const alone = run({ id: 'lamp-room', plan: apart, forMs: 3_600_000 });
+		expect(alone.first).not.toBeNull();
+		expect(alone.events.map(({ text }) => text)).toContain('The fan begins to turn');
+	});
+	it('a hot box drops frames at the moment that the findings foretell', () => {
+		const { plan } = endpoint('lamp-room');
+		const apart = { ...plan, parts: { ...plan.parts, also: [{ part: 'fan-5-switched', count: 1 }] } };
+		const figure = assess(chain, apart, contextFor(demoWorkshop, 'lamp-room'))
+			.links.find(({ id }) => id === 'heat')!
+			.figures.find(({ id }) => id === 'throttle')!;
+		const slow = run({ id: 'lamp-room', plan: apart, forMs: 3_600_000 }).events.find(({ text }) =>
+			text.startsWith('Too hot')
+		)!;
+		expect(slow.text).toMatch(/\d+\u2009% of the frames are dropped/);
+		expect(slow.atMs / 1000 - figure.value!).toBeLessThan(30);
+		const cool = { ...apart, heat: { ...apart.heat, place: 'room' as const } };
+		expect(
+			run({ id: 'lamp-room', plan: cool, forMs: 3_600_000 }).events.some(({ text }) => text.startsWith('Too hot'))
+		).toBe(false);
+		const stopped = run({
+			id: 'lamp-room',
+			plan: cool,
+			forMs: 7_200_000,
+			faults: [{ name: 'fan-stops', atMs: 600_000, lastsMs: 7_000_000 }]
+		});
+		expect(stopped.events.some(({ text }) => text.startsWith('Too hot'))).toBe(true);
 	});
 	it('a pulled converter silences it, and it comes back alone', () => {
 		const result = run({ faults: [{ name: 'converter-unplugged', atMs: 40_000, lastsMs: 10_000 }] });

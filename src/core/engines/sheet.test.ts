@@ -6,7 +6,9 @@ import { cardText } from '../cardBytes';
 import { chain } from '../chain';
 import type { CardFile } from '../link';
 import { PHASES } from '../link';
+import { catalogue } from '../parts/catalogue';
 import { planSchema, type Plan } from '../plan/plan';
+import { PLACES } from '../links/heat/settings';
 import { assess } from './assess';
 import { contextFor } from './context';
 import { printRunSheet } from './printRunSheet';
@@ -34,7 +36,18 @@ describe('the run sheet', () => {
 		const cautions = runSheet(chain, lounge.plan, context).flatMap(({ steps }) =>
 			steps.filter((step) => step.caution).map((step) => step.key)
 		);
-		expect(cautions.sort()).toEqual(['card.write-image', 'parts.join', 'power.power-last', 'sound.first-sound']);
+		expect(cautions.sort()).toEqual([
+			'card.write-image',
+			'heat.pad',
+			'parts.join',
+			'power.power-last',
+			'sound.first-sound'
+		]);
+		const lamp = demoWorkshop.endpoints.find((endpoint) => endpoint.id === 'lamp-room')!;
+		const onHeader = runSheet(chain, lamp.plan, contextFor(demoWorkshop, lamp.id)).flatMap(({ steps }) =>
+			steps.filter((step) => step.caution && step.link === 'header').map((step) => step.id)
+		);
+		expect(onHeader).toEqual(['fit-header', 'fan-wires']);
 	});
 	it('prints what a person typed as text, never as markup', () => {
 		const name = '<script>alert("x")</script> & \u{1f3b5}';
@@ -87,7 +100,7 @@ describe('every fix', () => {
 	const ids = (kind: string): (string | null)[] => [
 		null,
 		'sold',
-		...demoWorkshop.parts.filter((part) => part.kind === kind).map((part) => part.id)
+		...catalogue.filter((part) => part.kind === kind).map((part) => part.id)
 	];
 	const plan = fc
 		.record({
@@ -95,6 +108,13 @@ describe('every fix', () => {
 			supply: fc.constantFrom(...ids('supply')),
 			card: fc.constantFrom(...ids('card')),
 			converter: fc.constantFrom(...ids('converter')),
+			lead: fc.constantFrom(...ids('lead')),
+			screen: fc.constantFrom(...ids('screen')),
+			also: fc.array(
+				fc.record({ part: fc.constantFrom(...catalogue.map(({ id }) => id)), count: fc.integer({ min: 1, max: 3 }) }),
+				{ maxLength: 6 }
+			),
+			place: fc.constantFrom(...PLACES),
 			way: fc.constantFrom('wired', 'radio', 'none'),
 			travel: fc.constantFrom('follow', 'fixed', 'shared'),
 			volumeAt: fc.constantFrom('fixed', 'player', 'converter'),
@@ -105,10 +125,11 @@ describe('every fix', () => {
 				)
 			)
 		})
-		.map(({ board, supply, card, converter, way, travel, volumeAt, startAtBoot, items }) =>
+		.map(({ board, supply, card, converter, lead, screen, also, place, way, travel, volumeAt, startAtBoot, items }) =>
 			planSchema.parse({
 				...lounge.plan,
-				parts: { ...lounge.plan.parts, board, supply, card, converter },
+				parts: { ...lounge.plan.parts, board, supply, card, converter, lead, screen, also },
+				heat: { ...lounge.plan.heat, place },
 				network: { ...lounge.plan.network, way },
 				sound: { ...lounge.plan.sound, travel, volumeAt },
 				sources: { ...lounge.plan.sources, items },

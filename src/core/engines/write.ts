@@ -15,14 +15,14 @@ export function write(chain: readonly Link[], plan: Plan, context: Context, secr
 		...made,
 		...seals,
 		printRunSheet(plan.brief.name, runSheet(chain, plan, context)),
-		describeBench(plan, context)
+		describeBench(chain, plan, context)
 	].sort((a, b) => (a.path < b.path ? -1 : 1));
 }
 
 /** The surroundings that the plan expects, beside the set: so a folder alone can be rehearsed. */
-const describeBench = (plan: Plan, context: Context): CardFile =>
+const describeBench = (chain: readonly Link[], plan: Plan, context: Context): CardFile =>
 	textFile(
 		'docs/bench.json',
 		'The surroundings on which the set was rehearsed; it does not go on the card.',
-		lines('parts', ...JSON.stringify(benchFor(plan, context), null, '\t').split('\n'))
+		lines('parts', ...JSON.stringify(benchFor(chain, plan, context), null, '\t').split('\n'))
 	);

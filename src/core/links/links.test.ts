@@ -12,12 +12,20 @@ import { nextElapses, readCalendar } from '../formats/systemd/calendar';
 import { cardFileName, placeOf } from '../mediaPlace';
 import type { Plan } from '../plan/plan';
 import { computeCardRoom, computeRetention, computeSize } from './card/room';
-import { loopOhm, voltsAtConstantPower } from './power/load';
 import { isQuiet, quietCalendars, quietLine, quietNow } from './programme/quiet';
 import { MAY_SOUND } from './programme/scripts';
 import { WEEKDAYS } from './programme/settings';
 
 const lounge = demoWorkshop.endpoints[0]!;
+const BARE_INLET = {
+	watts: 40,
+	powerFactor: 0.6,
+	marginPercent: 50,
+	inrushA: 20,
+	earthed: false,
+	strainRelief: true,
+	touchSafe: true
+};
 const ids = (plan: Plan): string[] =>
 	assess(chain, plan, contextFor(demoWorkshop, lounge.id)).findings.map((f) => f.id);
 
@@ -28,7 +36,29 @@ describe('findings', () => {
 		['parts.no-supply', (p: Plan) => (p.parts.supply = null)],
 		['parts.no-board', (p: Plan) => (p.parts.board = 'sold')],
 		['power.too-weak', (p: Plan) => (p.parts.supply = 'supply-5-1')],
-		['power.lead-sags', (p: Plan) => (p.power = { leadLengthM: 5, leadAreaMm2: 0.08 })],
+		['power.wrong-rail', (p: Plan) => (p.parts.supply = 'supply-12-2')],
+		['power.usb-total', (p: Plan) => p.parts.also.push({ part: 'drive-disk-2000', count: 2 })],
+		['power.inlet-unsafe', (p: Plan) => (p.power.inlet = BARE_INLET)],
+		[
+			'power.hold-too-short',
+			(p: Plan) => p.parts.also.push({ part: 'hold-cap', count: 1 }) && (p.power.shutdownSec = 120)
+		],
+		['header.line.fan-5-pwm.fan-5-pwm', (p: Plan) => p.parts.also.push({ part: 'fan-5-pwm', count: 2 })],
+		['header.none', (p: Plan) => Object.assign(p.parts, { board: 'board-desk-8', converter: 'conv-header-192' })],
+		[
+			'heat.throttles',
+			(p: Plan) =>
+				Object.assign(p.parts, { case: 'case-weather', cooler: null }) &&
+				Object.assign(p.heat, { place: 'sun', roomC: 40 })
+		],
+		[
+			'heat.cannot-keep-up',
+			(p: Plan) => (p.brief.video = { codec: 'av1', widthPx: 3840, heightPx: 2160, framesPerSec: 60, bitDepth: 10 })
+		],
+		['heat.readings-unusable', (p: Plan) => (p.heat.useReadings = true)],
+		['parts.board-falls-short', (p: Plan) => (p.parts.board = 'board-small-512')],
+		['parts.no-network-lead', (p: Plan) => (p.parts.also = p.parts.also.filter(({ part }) => part !== 'lead-net-2'))],
+		['power.lead-sags', (p: Plan) => Object.assign(p.parts, { supply: 'supply-5-2', lead: 'lead-a-c-thin-2' })],
 		['network.streams-without', (p: Plan) => (p.network.way = 'none')],
 		['network.no-ssid', (p: Plan) => (p.network.way = 'radio')],
 		['network.same-name', (p: Plan) => (p.network.hostName = 'foghorn')],
@@ -136,7 +166,7 @@ describe('names of files on the card', () => {
 	});
 });
 
-// Independent arithmetic: integer bytes; Ohm's law with the resistivity of IEC 60028.
+// Independent arithmetic: integer bytes.
 describe('figures', () => {
 	it('of storage', () => {
 		expect(computeSize(12_500_000, 3600)).toMatchObject({ bytes: 5_625_000_000, gigabytes: 5.625 });
@@ -147,20 +177,5 @@ describe('figures', () => {
 			firstOverflowDay: 4,
 			daysDeletedInOrder: [1, 2, 3]
 		});
-	});
-	it('of the lead: what is lost is what the current drops', () => {
-		const ohm = loopOhm(2, 0.33);
-		expect(ohm).toBeCloseTo((0.0172414 * 4) / 0.33 + 0.04, 9);
-		fc.assert(
-			fc.property(
-				fc.double({ min: 0.1, max: 20, noNaN: true }),
-				fc.double({ min: 0.01, max: 0.3, noNaN: true }),
-				(watts, r) => {
-					const volts = voltsAtConstantPower(5.1, r, watts);
-					if (volts !== null) expect(5.1 - (watts / volts) * r).toBeCloseTo(volts, 6);
-				}
-			)
-		);
-		expect(voltsAtConstantPower(5, 1, 10)).toBeNull();
 	});
 });

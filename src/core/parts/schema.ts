@@ -1,14 +1,73 @@
 import { z } from 'zod';
 import { lineText } from '../plan/text';
+import { CARGO, PLUG_IDS } from './plugs';
 
 /** How sure a figure is: from a standard, typical for the class, or measured by the person. */
 export const SURENESS = ['standard', 'typical', 'measured'] as const;
+export type Sureness = (typeof SURENESS)[number];
+
+const end = z.object({ plug: z.enum(PLUG_IDS), male: z.boolean() });
+
+/** A place where something is joined: what it carries, and whether it gives or takes. */
+export const socketSchema = end.extend({
+	way: z.enum(['in', 'out']),
+	carries: z.array(z.enum(CARGO)).min(1),
+	count: z.number().int().min(1).max(16)
+});
+export type Socket = z.infer<typeof socketSchema>;
+
+const watts = z.number().min(0).max(2000);
+/** What a part draws, and from where. */
+export const drawSchema = z
+	.object({
+		via: z.enum(['usb', 'header', 'board', 'mains']),
+		idleW: watts,
+		/** While it does its work. */
+		typicalW: watts,
+		peakW: watts,
+		/** For some milliseconds at the moment power comes. */
+		surgeW: watts
+	})
+	.refine(
+		(draw) => draw.idleW <= draw.typicalW && draw.typicalW <= draw.peakW && draw.peakW <= draw.surgeW,
+		'Idle, typical, peak and surge must not fall from one to the next.'
+	);
+export type Draw = z.infer<typeof drawSchema>;
+
+const gpio = z.number().int().min(0).max(27);
+/** What a part takes of the 40-pin header. Numbers are GPIO numbers, never pin numbers. */
+export const headerUseSchema = z.object({
+	i2s: z.boolean(),
+	spi: z.array(z.object({ bus: z.union([z.literal(0), z.literal(1)]), select: z.number().int().min(0).max(2) })),
+	i2c: z.array(z.object({ address: z.number().int().min(0x03).max(0x77) })),
+	uart: z.boolean(),
+	/** Bits of a parallel display bus; 0: none. */
+	displayBits: z.union([z.literal(0), z.literal(18), z.literal(24)]),
+	/** Lines that may not be moved. */
+	gpio: z.array(gpio),
+	/** Lines that may be wired to any free GPIO, with the one the maker suggests. */
+	movable: z.array(z.object({ what: lineText(40), suggested: gpio, pwm: z.boolean() })),
+	milliamperes5V: z.number().min(0).max(5000),
+	milliamperes3V3: z.number().min(0).max(1000),
+	/** Carries the small memory by which a board learns at boot what sits on it. */
+	idMemory: z.boolean(),
+	/** Another add-on can sit on top or beside: its pins come through, or it takes single wires. */
+	passesThrough: z.boolean()
+});
+export type HeaderUse = z.infer<typeof headerUseSchema>;
 
 const base = {
 	id: z.string().min(1),
 	name: lineText(80).min(1),
+	/** Holds for every figure that `figures` does not list. */
 	sure: z.enum(SURENESS),
-	price: z.number().min(0).nullable()
+	source: lineText(200).default('Typical of the class; what is printed on yours beats it.'),
+	/** Figures that are surer, or from elsewhere, than the rest. */
+	figures: z.record(z.string(), z.object({ sure: z.enum(SURENESS), source: lineText(200).min(1) })).default({}),
+	price: z.number().min(0).max(100_000).nullable(),
+	sockets: z.array(socketSchema).default([]),
+	draw: drawSchema.nullable().default(null),
+	header: headerUseSchema.nullable().default(null)
 };
 
 /** ALSA sample formats with the bits that matter in each. Source: alsa-lib, snd_pcm_format_width. */
@@ -32,59 +91,253 @@ export const playbackSchema = z.object({
 });
 export type Playback = z.infer<typeof playbackSchema>;
 
-const board = z.object({
-	...base,
-	kind: z.literal('board'),
-	memoryMb: z.number().positive(),
-	idleW: z.number().positive(),
-	peakW: z.number().positive(),
-	brownOutV: z.number().positive(),
-	/** From power on to the kernel's first line, from there to the first service, from there until all are begun. */
-	firmwareSec: z.number().min(0),
-	kernelSec: z.number().min(0),
-	servicesSec: z.number().min(0),
-	hasClock: z.boolean(),
-	radio: z.boolean(),
-	wired: z.boolean()
+export const VIDEO_CODECS = ['mpeg2', 'h264', 'h265', 'vp9', 'av1'] as const;
+export type VideoCodec = (typeof VIDEO_CODECS)[number];
+export const CODEC_WORDS: Readonly<Record<VideoCodec, string>> = {
+	mpeg2: 'MPEG-2',
+	h264: 'H.264',
+	h265: 'H.265',
+	vp9: 'VP9',
+	av1: 'AV1'
+};
+
+/** A video stream's size and rate, as a decoder sees it. */
+export const videoShapeSchema = z.object({
+	codec: z.enum(VIDEO_CODECS),
+	widthPx: z.number().int().min(16).max(8192),
+	heightPx: z.number().int().min(16).max(8192),
+	framesPerSec: z.number().min(1).max(240),
+	bitDepth: z.union([z.literal(8), z.literal(10), z.literal(12)])
 });
+export type VideoShape = z.infer<typeof videoShapeSchema>;
+
+const board = z
+	.object({
+		...base,
+		kind: z.literal('board'),
+		memoryMb: z.number().min(64).max(65_536),
+		idleW: z.number().min(0.1).max(60),
+		peakW: z.number().min(0.1).max(60),
+		surgeW: z.number().min(0.1).max(120).default(12),
+		brownOutV: z.number().min(3).max(24),
+		/** From power on to the kernel's first line, from there to the first service, from there until all are begun. */
+		firmwareSec: z.number().min(0).max(120),
+		kernelSec: z.number().min(0).max(120),
+		servicesSec: z.number().min(0).max(120),
+		hasClock: z.boolean(),
+		radio: z.boolean(),
+		wired: z.boolean(),
+		wiredMbps: z.number().positive().nullable().default(null),
+		/** What all USB sockets together, and each, may give. */
+		usbTotalA: z.number().min(0).max(10).default(1.2),
+		usbPortA: z.number().min(0).max(5).default(0.5),
+		/** What the header's 3.3 V pins together may give. */
+		header3V3A: z.number().min(0).max(3).default(0.5),
+		/** Streams that a circuit of its own decodes. */
+		decoders: z.array(videoShapeSchema).default([]),
+		/** Million pixels a second that its processor decodes of an 8-bit stream of the easiest codec. */
+		softwareMpixPerSec: z.number().min(0).max(10_000).default(60),
+		/** Chip to air, with nothing on it. */
+		bareKPerW: z.number().min(0.5).max(100).default(12),
+		heatJPerK: z.number().min(1).max(2000).default(40),
+		throttleC: z.number().min(40).max(125).default(80)
+	})
+	.refine((part) => part.idleW <= part.peakW && part.peakW <= part.surgeW, 'Idle, peak and surge must rise.');
+
 const supply = z.object({
 	...base,
 	kind: z.literal('supply'),
-	volts: z.number().positive(),
-	amperes: z.number().positive()
+	volts: z.number().min(3).max(48),
+	amperes: z.number().min(0.1).max(30),
+	/** Drawn from the mains while nothing is drawn from it. */
+	noLoadW: z.number().min(0).max(20).default(0.1),
+	/** Its own lead, when it cannot be taken off. */
+	lead: z
+		.object({ lengthM: z.number().min(0).max(20), areaMm2: z.number().min(0.03).max(6) })
+		.nullable()
+		.default(null)
 });
-const card = z.object({ ...base, kind: z.literal('card'), capacityGb: z.number().positive() });
+
+const lead = z.object({
+	...base,
+	kind: z.literal('lead'),
+	ends: z.tuple([end, end]),
+	carries: z.array(z.enum(CARGO)).min(1),
+	lengthM: z.number().min(0).max(100),
+	/** Cross-section of one power conductor; null when it carries none to speak of. */
+	areaMm2: z.number().min(0.03).max(6).nullable(),
+	/** dB along an aerial lead at 600 MHz. */
+	lossDb: z.number().min(0).max(60).nullable().default(null)
+});
+const card = z.object({ ...base, kind: z.literal('card'), capacityGb: z.number().min(1).max(4096) });
+const drive = z.object({ ...base, kind: z.literal('drive'), capacityGb: z.number().min(1).max(100_000) });
 const converter = z.object({
 	...base,
 	kind: z.literal('converter'),
 	joint: z.enum(['usb', 'header', 'jack', 'optical', 'display']),
 	playback: playbackSchema,
-	fullScaleVrms: z.number().positive(),
-	volts: z.number().positive(),
-	milliamperes: z.number().min(0),
+	fullScaleVrms: z.number().min(0.05).max(20),
 	/** From plug or power to being listed by the kernel. */
-	readySec: z.number().min(0),
+	readySec: z.number().min(0).max(60),
 	/** Its own volume, when it has one: name, range, and where it stands when power comes. */
-	volume: z.object({ name: z.string(), lowestDb: z.number().max(0), startDb: z.number().max(0) }).nullable()
+	volume: z
+		.object({ name: z.string(), lowestDb: z.number().min(-150).max(0), startDb: z.number().min(-150).max(0) })
+		.nullable()
+});
+const tuner = z.object({
+	...base,
+	kind: z.literal('tuner'),
+	systems: z.array(z.enum(['T', 'T2', 'C', 'S', 'S2', 'ATSC'])).min(1),
+	tuners: z.number().int().min(1).max(8)
+});
+const screen = z.object({
+	...base,
+	kind: z.literal('screen'),
+	widthPx: z.number().int().min(64).max(8192),
+	heightPx: z.number().int().min(64).max(8192),
+	refreshHz: z.number().min(20).max(240),
+	diagonalIn: z.number().min(1).max(150),
+	speakers: z.boolean(),
+	touch: z.boolean(),
+	/** Cuts its edges, and no setting of its own stops it. */
+	cutsEdges: z.boolean()
+});
+const videoAdapter = z.object({
+	...base,
+	kind: z.literal('video-adapter'),
+	bitsPerColour: z.number().int().min(1).max(10),
+	maxPixelClockMhz: z.number().min(1).max(600)
+});
+const caseKind = z.object({
+	...base,
+	kind: z.literal('case'),
+	/** From the air inside to the room, for each watt inside. */
+	kPerW: z.number().min(0).max(50),
+	closed: z.boolean(),
+	/** Room between the board's underside and the floor of the case. */
+	spacersMm: z.number().min(0).max(50)
+});
+const cooler = z.object({
+	...base,
+	kind: z.literal('cooler'),
+	/** Chip to air through it, in still air. */
+	kPerW: z.number().min(0.2).max(50),
+	jPerK: z.number().min(0).max(2000),
+	areaCm2: z.number().min(0).max(5000)
+});
+const fan = z.object({
+	...base,
+	kind: z.literal('fan'),
+	/** How many times more heat leaves while it turns. */
+	airFactor: z.number().min(1).max(10),
+	volts: z.number().min(3).max(24),
+	control: z.enum(['always', 'switched', 'pwm'])
 });
 const amplifier = z.object({
 	...base,
 	kind: z.literal('amplifier'),
 	/** Input for rated power at the rated load. */
-	sensitivityVrms: z.number().positive(),
-	ratedW: z.number().positive(),
-	ratedOhm: z.number().positive()
+	sensitivityVrms: z.number().min(0.01).max(20),
+	ratedW: z.number().min(0.1).max(2000),
+	ratedOhm: z.number().min(1).max(600),
+	/** Built into the speakers or the set that it drives: nothing is joined between them. */
+	builtIn: z.boolean().default(false)
 });
 const speakers = z.object({
 	...base,
 	kind: z.literal('speakers'),
-	ohm: z.number().positive(),
+	ohm: z.number().min(1).max(600),
 	/** dB at 1 m for 2.83 V. */
 	sensitivityDb: z.number().min(60).max(120),
 	count: z.number().int().min(1).max(8)
 });
+const antenna = z.object({
+	...base,
+	kind: z.literal('antenna'),
+	gainDbi: z.number().min(-20).max(50),
+	outdoor: z.boolean()
+});
+const splitter = z.object({
+	...base,
+	kind: z.literal('splitter'),
+	ways: z.number().int().min(2).max(16),
+	lossDb: z.number().min(0).max(40)
+});
+const hub = z.object({
+	...base,
+	kind: z.literal('hub'),
+	ports: z.number().int().min(2).max(16),
+	/** Feeds its sockets from a supply of its own. */
+	powered: z.boolean()
+});
+const holdUp = z.object({
+	...base,
+	kind: z.literal('hold-up'),
+	wattHours: z.number().min(0.001).max(5000),
+	/** Part of the charge that reaches the board. */
+	efficiency: z.number().min(0.1).max(1),
+	maxW: z.number().min(1).max(2000)
+});
+const fileServer = z.object({ ...base, kind: z.literal('file-server'), mbps: z.number().min(1).max(100_000) });
+const addOn = z.object({ ...base, kind: z.literal('add-on'), does: lineText(120) });
+const kit = z.object({
+	...base,
+	kind: z.literal('kit'),
+	contains: z.array(z.object({ part: z.string().min(1), count: z.number().int().min(1).max(20) })).min(1)
+});
 
-export const partSchema = z.discriminatedUnion('kind', [board, supply, card, converter, amplifier, speakers]);
+export const partSchema = z.discriminatedUnion('kind', [
+	board,
+	supply,
+	lead,
+	card,
+	drive,
+	converter,
+	tuner,
+	screen,
+	videoAdapter,
+	caseKind,
+	cooler,
+	fan,
+	amplifier,
+	speakers,
+	antenna,
+	splitter,
+	hub,
+	holdUp,
+	fileServer,
+	addOn,
+	kit
+]);
 export type Part = z.infer<typeof partSchema>;
 export type PartKind = Part['kind'];
 export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>;
+
+/** Every kind in words, in the order of the drawer. */
+export const KINDS: Readonly<Record<PartKind, string>> = {
+	board: 'Boards',
+	supply: 'Supplies',
+	lead: 'Leads and adapters',
+	card: 'Cards',
+	drive: 'Drives and sticks',
+	converter: 'Sound converters',
+	amplifier: 'Amplifiers',
+	speakers: 'Speakers',
+	screen: 'Screens',
+	'video-adapter': 'Video adapters',
+	tuner: 'Tuners',
+	antenna: 'Antennas',
+	splitter: 'Splitters',
+	case: 'Cases',
+	cooler: 'Coolers',
+	fan: 'Fans',
+	hub: 'USB hubs',
+	'hold-up': 'Batteries and hold-up',
+	'add-on': 'Header add-ons',
+	'file-server': 'File servers',
+	kit: 'Kits'
+};
+
+/** How sure one figure of a part is, and where it comes from. */
+export const figureSource = (part: Part, field: string): { sure: Sureness; source: string } =>
+	part.figures[field] ?? { sure: part.sure, source: part.source };

@@ -1,19 +1,16 @@
+import { each, type Saved } from './saved';
 import { fault, ok, type Result } from '../result';
+import { partsFromCatalogue } from './migrate2';
 import { WORKSHOP_VERSION } from './workshop';
 
-/** A saved workshop as a stranger: any object. Each step takes version n to n + 1 and never looks at anything else. */
-type Saved = Record<string, unknown>;
+/** Each step takes version n to n + 1 and never looks at anything else. */
 export type Migration = (saved: Saved) => Saved;
-
-const each = (list: unknown, change: (item: Saved) => Saved): unknown =>
-	Array.isArray(list)
-		? list.map((item) => (typeof item === 'object' && item !== null ? change(item as Saved) : item))
-		: list;
 
 /** Keyed by the version they start from. */
 export const migrations: Readonly<Record<number, Migration>> = {
 	// Version 1 kept no readings of run-sheet steps.
-	1: (saved) => ({ ...saved, endpoints: each(saved.endpoints, (endpoint) => ({ done: {}, ...endpoint })) })
+	1: (saved) => ({ ...saved, endpoints: each(saved.endpoints, (endpoint) => ({ done: {}, ...endpoint })) }),
+	2: partsFromCatalogue
 };
 
 /**

@@ -4,7 +4,7 @@ import { partSchema } from '../parts/schema';
 import { fault, ok, type Result } from '../result';
 import { migrate } from './migrate';
 import { venueSchema } from './venue';
-import { emptyWorkshop, endpointSchema, workshopSchema, type Workshop } from './workshop';
+import { emptyWorkshop, endpointSchema, shippingSchema, workshopSchema, type Workshop } from './workshop';
 
 /** A part of a saved workshop that could not be understood, kept as it was. */
 export interface Damaged {
@@ -69,6 +69,8 @@ export function openSaved(saved: unknown, timeZone: string): Result<Opened> {
 			...empty,
 			venue: keep(venueSchema, migrated.value.venue, 'venue')[0] ?? empty.venue,
 			parts: keepAll(partSchema, 'parts'),
+			owned: keep(workshopSchema.shape.owned, migrated.value.owned, 'owned')[0] ?? {},
+			shipping: keepAll(shippingSchema, 'shipping'),
 			media: keepAll(mediaSchema, 'media'),
 			endpoints: keepAll(endpointSchema, 'endpoints')
 		},

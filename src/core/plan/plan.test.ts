@@ -28,7 +28,7 @@ describe('opening a workshop', () => {
 		saved.parts[0] = 'a board';
 		const opened = open(text(saved));
 		if (!opened.ok) throw new Error('not opened');
-		expect(opened.value.workshop.endpoints.map((e) => e.id)).toEqual(['bunkhouse-lounge', 'test-bench']);
+		expect(opened.value.workshop.endpoints.map((e) => e.id)).toEqual(['bunkhouse-lounge', 'test-bench', 'lamp-room']);
 		expect(opened.value.damaged.map((d) => d.where)).toEqual(['parts[0]', 'endpoints[1]']);
 		expect(opened.value.damaged[1]).toMatchObject({
 			raw: saved.endpoints[1],
@@ -56,13 +56,62 @@ describe('opening a workshop', () => {
 });
 
 describe('migration', () => {
-	it('brings a file of version 1, which kept no readings, up to date', () => {
-		const old = {
-			...demoWorkshop,
-			version: 1,
-			endpoints: demoWorkshop.endpoints.map(({ done: _, ...endpoint }) => endpoint)
+	const without = (value: object, ...keys: string[]): object =>
+		Object.fromEntries(Object.entries(value).filter(([key]) => !keys.includes(key)));
+	/** The lounge as version 2 kept it: all parts in the workshop, the lead as two numbers. */
+	const old = (version: 1 | 2) => {
+		const [{ plan, ...lounge }] = structuredClone(demoWorkshop.endpoints) as [(typeof demoWorkshop.endpoints)[number]];
+		const { board, supply, card, converter, amplifier, speakers } = plan.parts;
+		return {
+			yphos: 'workshop',
+			version,
+			venue: { name: 'Skerrin Light', timeZone: 'Atlantic/Faroe', currency: 'EUR' },
+			parts: [
+				{ kind: 'supply', id: 'supply-5-3', name: 'Shipped', sure: 'standard', price: 9, volts: 5.1, amperes: 3 },
+				{
+					kind: 'converter',
+					id: 'mine',
+					name: 'My own converter',
+					sure: 'measured',
+					price: null,
+					joint: 'usb',
+					playback: { ratesHz: [48000], formats: ['S16_LE'], channels: [2] },
+					fullScaleVrms: 1,
+					volts: 5,
+					milliamperes: 200,
+					readySec: 1,
+					volume: null
+				}
+			],
+			media: [],
+			endpoints: [
+				{
+					...lounge,
+					...(version === 1 ? { done: undefined } : {}),
+					plan: {
+						...without(plan, 'header', 'heat'),
+						brief: without(plan.brief, 'kind', 'video'),
+						parts: { board, supply, card, converter, amplifier, speakers },
+						power: { leadLengthM: 1.5, leadAreaMm2: 0.2 }
+					}
+				}
+			]
 		};
-		expect(open(text(old))).toEqual({ ok: true, value: { workshop: demoWorkshop, damaged: [] } });
+	};
+	it.each([1, 2] as const)('brings a file of version %i up to date', (version) => {
+		const opened = open(text(old(version)));
+		if (!opened.ok) throw new Error('not opened');
+		const { workshop, damaged } = opened.value;
+		expect(damaged).toEqual([]);
+		expect(workshop.parts.map(({ id }) => id)).toEqual(['mine', 'lead-of-bunkhouse-lounge']);
+		expect(workshop.parts[0]).toMatchObject({ draw: { via: 'usb', peakW: 1 } });
+		expect(workshop.parts[1]).toMatchObject({ kind: 'lead', lengthM: 1.5, areaMm2: 0.2 });
+		expect(workshop.endpoints[0]!.plan.parts).toMatchObject({
+			board: 'board-full-4',
+			lead: 'lead-of-bunkhouse-lounge',
+			also: []
+		});
+		expect(workshop.endpoints[0]!.done).toEqual({});
 	});
 	it('goes step by step and says when a step is missing', () => {
 		const steps = { 1: (s: object) => ({ ...s, a: 1 }), 2: (s: object) => ({ ...s, b: 2 }) };

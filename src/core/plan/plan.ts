@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { briefSettings } from '../links/brief/settings';
 import { cardSettings } from '../links/card/settings';
+import { headerSettings } from '../links/header/settings';
+import { heatSettings } from '../links/heat/settings';
 import { networkSettings } from '../links/network/settings';
 import { partsSettings } from '../links/parts/settings';
 import { powerSettings } from '../links/power/settings';
@@ -12,7 +14,9 @@ import { sourcesSettings } from '../links/sources/settings';
 export const planSchema = z.object({
 	brief: briefSettings,
 	parts: partsSettings,
+	header: headerSettings,
 	power: powerSettings,
+	heat: heatSettings,
 	card: cardSettings,
 	network: networkSettings,
 	sources: sourcesSettings,
@@ -24,9 +28,23 @@ export type LinkId = keyof Plan;
 
 /** A plan to start from: nothing chosen, and every default on the careful side. */
 export const emptyPlan = (name: string, hostName: string): Plan => ({
-	brief: { name, room: '', purpose: '', soundWithinSec: 45, comesBackAlone: true },
-	parts: { board: null, supply: null, card: null, converter: null, amplifier: null, speakers: null },
-	power: { leadLengthM: 1, leadAreaMm2: 0.33 },
+	brief: { name, room: '', purpose: '', kind: 'music', video: null, soundWithinSec: 45, comesBackAlone: true },
+	parts: {
+		board: null,
+		supply: null,
+		lead: null,
+		card: null,
+		converter: null,
+		amplifier: null,
+		speakers: null,
+		screen: null,
+		case: null,
+		cooler: null,
+		also: []
+	},
+	header: { lines: {} },
+	power: { contactMilliohm: 40, onHoursPerDay: 24, shutdownSec: 20, inlet: null },
+	heat: { place: 'room', roomC: 22, fanOnC: 60, fanOffC: 50, readings: [], useReadings: false },
 	card: { reservePercent: 10, logsInMemory: true },
 	network: { hostName, way: 'wired', ssid: '', countryCode: '' },
 	sources: { listTitle: '', header: [], items: [], waitForNetwork: true },

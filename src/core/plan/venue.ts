@@ -6,6 +6,10 @@ export const venueSchema = z.object({
 	name: lineText(80).min(1, 'Give the venue a name.'),
 	timeZone: z.string().refine(isTimeZone, 'A time zone of the tz database, such as Europe/Oslo.'),
 	/** Three letters, ISO 4217. */
-	currency: z.string().regex(/^[A-Z]{3}$/, 'Three capital letters, such as EUR.')
+	currency: z.string().regex(/^[A-Z]{3}$/, 'Three capital letters, such as EUR.'),
+	/** What a kilowatt hour costs, in that currency. */
+	pricePerKwh: z.number().min(0).max(100),
+	/** At the wall socket, in volts. */
+	mainsV: z.number().min(90).max(260)
 });
 export type Venue = z.infer<typeof venueSchema>;

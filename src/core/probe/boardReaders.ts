@@ -8,6 +8,10 @@ const filled = (lines: readonly string[]): string[] =>
 
 const useAll = (lines: readonly string[], used: Set<number>): void => lines.forEach((_, n) => used.add(n));
 
+/** Flags of the firmware, now and since the start: bits 0 and 16, and 2, 3, 18, 19. */
+const TOO_LITTLE_VOLTAGE = 0x1_0001;
+const SLOWED = 0xc_000c;
+
 /** Files of one value each: only their path says what the value means. */
 const ONE_VALUE: readonly {
 	readonly path: RegExp;
@@ -60,8 +64,11 @@ const ONE_VALUE: readonly {
 	{
 		path: /get_throttled$/,
 		what: 'throttle flags',
-		read: ([text], { facts }) =>
-			(facts.supplyAlarm = (facts.supplyAlarm ?? false) || (parseInt(text ?? '0', 16) & 0x10001) !== 0)
+		read([text], { facts }) {
+			const flags = parseInt(text ?? '0', 16);
+			facts.supplyAlarm = (facts.supplyAlarm ?? false) || (flags & TOO_LITTLE_VOLTAGE) !== 0;
+			facts.throttled = (facts.throttled ?? false) || (flags & SLOWED) !== 0;
+		}
 	}
 ];
 
@@ -100,16 +107,21 @@ export const readSystem: Reader = ({ heading, lines }, { facts, understood }, us
 		const memory =
 			/^MemTotal:\s+(\d+) kB$/.exec(line)?.[1] ??
 			(/^Mem:\s+(\d+)/.exec(line)?.[1] && heading === 'free' ? /^Mem:\s+(\d+)/.exec(line)![1] : undefined);
+		const usb = /^Bus \d+ Device \d+: ID ([0-9a-f]{4}):[0-9a-f]{4}\s*(.*)$/.exec(line);
 		const system = /^PRETTY_NAME="?(.*?)"?$/.exec(line)?.[1];
 		if (memory !== undefined) {
 			facts.memoryMb = Math.round(Number(memory) / 1024);
 			understood.add('memory');
+		} else if (usb) {
+			// 1d6b: the kernel's own root hubs.
+			if (usb[1] !== '1d6b') facts.usbDevices.push(usb[2] || 'unnamed device');
+			understood.add('USB devices');
 		} else if (system !== undefined) {
 			facts.system = system;
 			understood.add('system');
 		} else if (/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\dZ$/.test(line)) facts.takenUtc = line;
 		else if (
-			!/^\w[\w()]*:\s+\d+(?: kB)?$|^[A-Z][A-Z_]*=|^Linux version |^(?:x86_64|aarch64|armv\w+|riscv64)$|^Bus \d+ Device \d+: |^\((?:not installed|none|ended with code \d+)\)$/.test(
+			!/^\w[\w()]*:\s+\d+(?: kB)?$|^[A-Z][A-Z_]*=|^Linux version |^(?:x86_64|aarch64|armv\w+|riscv64)$|^\((?:not installed|none|ended with code \d+)\)$/.test(
 				line
 			)
 		)

@@ -48,8 +48,12 @@ export const probeFactsSchema = z.object({
 	addresses: z.array(z.object({ name: z.string(), address: z.string(), up: z.boolean() })),
 	linkMbps: z.array(z.object({ name: z.string(), mbps: z.number() })),
 	temperaturesC: z.array(z.object({ name: z.string(), celsius: z.number() })),
-	/** True when a supply alarm or throttle flag stood at the time of asking; null when nothing told. */
+	/** True when a supply alarm stood, or the board had too little voltage since its start; null when nothing told. */
 	supplyAlarm: z.boolean().nullable(),
+	/** True when the board has said that it slowed itself; null when nothing told. */
+	throttled: z.boolean().nullable(),
+	/** USB devices as `lsusb` names them, the board's own hubs left out. */
+	usbDevices: z.array(z.string()),
 	tuners: z.array(z.string())
 });
 export type ProbeFacts = z.infer<typeof probeFactsSchema>;
@@ -67,5 +71,7 @@ export const noFacts = (): ProbeFacts => ({
 	linkMbps: [],
 	temperaturesC: [],
 	supplyAlarm: null,
+	throttled: null,
+	usbDevices: [],
 	tuners: []
 });

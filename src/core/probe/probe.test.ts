@@ -124,6 +124,11 @@ sad0_coding_type\t[0x1] LPCM
 	});
 	expect(read.displaySound).toEqual([{ cardIndex: 0, monitor: 'Lantern', present: true, formats: ['LPCM'] }]);
 	expect(read.supplyAlarm).toBe(true);
+	expect(read.throttled).toBe(true);
+	expect(facts(`${text.slice(0, -5)}10001`)).toMatchObject({ supplyAlarm: true, throttled: false });
+	const usb =
+		'Bus 001 Device 001: ID 1d6b:0002 Linux Foundation 2.0 root hub\nBus 001 Device 002: ID 0d8c:0014 Field converter';
+	expect(facts(`=== lsusb ===\n${usb}`).usbDevices).toEqual(['Field converter']);
 });
 
 it('says what it did not understand, and refuses what is no report at all', () => {

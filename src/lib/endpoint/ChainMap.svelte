@@ -14,7 +14,9 @@
 		brief: { x: 432, y: 0, w: 186 },
 		parts: { x: 432, y: 67, w: 186 },
 		programme: { x: 432, y: 134, w: 186 },
-		sound: { x: 664, y: 67, w: 200 }
+		heat: { x: 664, y: 0, w: 200 },
+		sound: { x: 664, y: 67, w: 200 },
+		header: { x: 664, y: 134, w: 200 }
 	};
 	const heard = $derived(
 		view.assessment.links.find((link) => link.id === 'sound')?.figures.find((figure) => figure.id === 'average')
@@ -29,6 +31,8 @@
 		<path class="data" d="M186 133 H204 Q213 133 213 142 V148 Q213 157 222 157" />
 		<path class="data" d="M402 157 H407 Q417 157 417 147 V118 Q417 108 427 108 H432" />
 		<path class="idle dashed" d="M525 46 V67 M525 113 V134" />
+		<path class="idle" d="M618 80 H628 Q640 80 640 68 V35 Q640 23 652 23 H664" />
+		<path class="data" d="M618 100 H628 Q640 100 640 112 V145 Q640 157 652 157 H664" />
 		<path class="signal" d="M618 90 H664 M864 90 H896" />
 		<path class="speaker" d="M896 78 h12 l16 -14 v52 l-16 -14 h-12 z" />
 		<path class="waves" d="M932 78 q9 12 0 24 M940 70 q15 20 0 40" />

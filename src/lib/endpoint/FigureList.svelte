@@ -16,7 +16,7 @@
 						<p class="soft small">{figure.from}</p>
 					</details>
 				</th>
-				<td class="mono">{figure.text}</td>
+				<td class="mono" class:short={figure.text.length < 26}>{figure.text}</td>
 				<td class="sure soft">{sure[figure.sure]}</td>
 			</tr>
 		{/each}
@@ -34,7 +34,7 @@
 		border-top: 1px solid var(--rule);
 	}
 	th {
-		width: 46%;
+		min-width: 116px;
 		text-align: left;
 		font-weight: 400;
 		padding: 6px 8px 6px 0;
@@ -45,12 +45,24 @@
 		text-align: right;
 		vertical-align: top;
 	}
+	td.short {
+		white-space: nowrap;
+		padding-left: 6px;
+	}
 	td.mono {
 		font-size: 13px;
 	}
 	.sure {
 		width: 62px;
 		font-size: 12px;
+	}
+	@media (max-width: 600px) {
+		.short {
+			white-space: normal;
+		}
+		th {
+			min-width: 0;
+		}
 	}
 	summary {
 		cursor: pointer;

@@ -31,14 +31,7 @@ export class EndpointView {
 	assessment = $derived(assess(chain, this.plan, this.context));
 	sheet = $derived(runSheet(chain, this.plan, this.context));
 	files = $derived(write(chain, this.plan, this.context, { mediaBytes: this.mediaBytes }));
-	bench = $derived(
-		benchFor(
-			this.plan,
-			this.context,
-			this.assessment.links.find((link) => link.id === 'power')?.figures.find((figure) => figure.id === 'volts')
-				?.value ?? null
-		)
-	);
+	bench = $derived(benchFor(chain, this.plan, this.context));
 
 	async loadMedia(): Promise<void> {
 		this.mediaBytes = await loadMediaBytes(this.plan);

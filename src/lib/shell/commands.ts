@@ -23,7 +23,7 @@ export function commandsFor(workshop: Workshop | null, endpointId: string | unde
 			? [
 					...chain.map((link, index) => ({
 						title: `${link.title} of ${here.plan.brief.name}`,
-						keys: `g ${index + 1}`,
+						keys: `g ${(index + 1) % 10}`,
 						run: go(`/endpoint/${here.id}/plan/${link.id}`)
 					})),
 					{ title: 'Card files', keys: 'g f', run: go(`/endpoint/${here.id}/files`) },
@@ -37,6 +37,8 @@ export function commandsFor(workshop: Workshop | null, endpointId: string | unde
 				title: `Go to ${endpoint.plan.brief.name}`,
 				run: go(`/endpoint/${endpoint.id}/plan/sound`)
 			})),
+		{ title: 'Parts drawer', keys: 'g d', run: go('/parts') },
+		{ title: 'Shopping list', keys: 'g b', run: go('/shopping') },
 		{ title: 'Venue and workshop file', keys: 'g v', run: go('/venue') },
 		{ title: 'Daylight or lamplight', keys: 'g l', run: toggleTheme }
 	];

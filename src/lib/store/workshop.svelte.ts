@@ -1,6 +1,6 @@
 import { openSaved, openWorkshop, type Damaged } from '$core/plan/open';
 import { applyChanges, diff } from '$core/plan/patch';
-import { emptyWorkshop, type Endpoint, type Workshop } from '$core/plan/workshop';
+import { emptyWorkshop, WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/result';
 import type { Plan } from '$core/plan/plan';
 import { demoWorkshop } from '$demo/workshop';
@@ -50,9 +50,10 @@ class WorkshopStore {
 		try {
 			this.keptAside = await readKeptAside();
 			const envelope = await readEnvelope();
-			if (envelope) await this.#take(envelope);
-			else this.workshop = demoWorkshop;
-			this.history = await readHistory();
+			if (envelope) {
+				await this.#take(envelope);
+				await this.#takeHistory(envelope);
+			} else this.workshop = demoWorkshop;
 		} catch (error) {
 			this.problem = `This browser does not let Yphos keep anything (${(error as Error).message}). You can work, but export before you close the page.`;
 			this.workshop = demoWorkshop;
@@ -60,6 +61,12 @@ class WorkshopStore {
 		this.#channel = new BroadcastChannel('yphos');
 		this.#channel.onmessage = () => void this.#hearOtherTab();
 		addEventListener('pagehide', () => void this.flush());
+	}
+
+	/** Steps back are differences between workshops of one version; an older one's fit no longer. */
+	async #takeHistory(envelope: Envelope): Promise<void> {
+		const version = (envelope.workshop as { version?: unknown } | null)?.version;
+		this.history = version === WORKSHOP_VERSION ? await readHistory() : { undo: [], redo: [] };
 	}
 
 	/** Reads what is stored as a stranger; what cannot be understood is kept aside, never written over. */
@@ -72,7 +79,7 @@ class WorkshopStore {
 			this.workshop = opened.value.workshop;
 		} else {
 			await this.#keepAside([{ where: 'workshop', why: sentence(opened.faults), raw: envelope.workshop }]);
-			this.workshop = { ...emptyWorkshop(this.zone), parts: demoWorkshop.parts };
+			this.workshop = emptyWorkshop(this.zone);
 		}
 	}
 
@@ -198,7 +205,7 @@ class WorkshopStore {
 		if (!envelope || envelope.tab === this.#tab) return;
 		if (this.#dirty) return void (await this.flush());
 		await this.#take(envelope);
-		this.history = await readHistory();
+		await this.#takeHistory(envelope);
 		this.said = 'Followed a change made in another tab';
 	}
 
@@ -210,7 +217,7 @@ class WorkshopStore {
 		if (keep === 'theirs') {
 			this.#dirty = false;
 			await this.#take(other);
-			this.history = await readHistory();
+			await this.#takeHistory(other);
 			this.save = 'saved';
 		} else {
 			this.#revision = other.revision;

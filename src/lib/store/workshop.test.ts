@@ -137,7 +137,11 @@ describe('a storage that cannot be trusted', () => {
 		disk.envelope = { revision: 3, tab: 'x', savedUtc: '2026-11-24T10:00:00Z', workshop: saved };
 		for (let n = 0; n < 2; n++) {
 			const store = await tab();
-			expect(store.workshop!.endpoints.map((endpoint) => endpoint.id)).toEqual(['fog-horn-room', 'test-bench']);
+			expect(store.workshop!.endpoints.map((endpoint) => endpoint.id)).toEqual([
+				'fog-horn-room',
+				'test-bench',
+				'lamp-room'
+			]);
 			expect(store.keptAside).toMatchObject([{ where: 'endpoints[0]', raw: { torn: true } }]);
 		}
 	});

@@ -1,80 +1,99 @@
 <script lang="ts">
+	import { computeJoints } from '$core/links/parts/joints';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
-	import { change } from './deviceChoice';
+	import Mark from '$lib/shell/Mark.svelte';
 
 	const view = useEndpoint();
-	const probe = $derived(view.context.probe);
+	const joints = $derived(computeJoints(view.plan, view.context));
+	const WORDS = { power: 'power', picture: 'picture', sound: 'sound', touch: 'touch', data: 'data', aerial: 'aerial' };
 </script>
 
-<div class="sheet">
-	{#if probe}
-		<h3>The board says of itself</h3>
-		<dl>
-			<dt>Board</dt>
-			<dd>{probe.model ?? 'not said'}{probe.memoryMb ? `, ${probe.memoryMb} MB` : ''}</dd>
-			<dt>System</dt>
-			<dd>{probe.system ?? 'not said'}</dd>
-			{#each probe.soundDevices as device (device.cardId + device.deviceNumber)}
-				<dt>Sound</dt>
-				<dd>
-					<code>{device.cardId}</code>
-					{device.cardName}
-					{#if device.cardId === view.plan.sound.cardId}<span class="soft">· in use</span>{:else}<button
-							type="button"
-							onclick={() => view.edit(`Use ${device.cardId}`, change(device))}>Use this</button
-						>{/if}
-				</dd>
-			{/each}
-			{#each probe.connectors as connector (connector.name)}
-				<dt>Screen socket</dt>
-				<dd>{connector.name}: {connector.connected ? `a screen with ${connector.modes.length} modes` : 'empty'}</dd>
-			{/each}
-			{#each probe.disks as disk (disk.name)}
-				<dt>Disk</dt>
-				<dd>
-					{disk.name}: {(disk.sizeBytes / 1e9).toFixed(1)} GB{disk.mountPoints.length
-						? ` at ${disk.mountPoints.join(', ')}`
-						: ''}
-				</dd>
-			{/each}
-			{#each probe.temperaturesC as zone, n (n)}
-				<dt>Temperature</dt>
-				<dd>{zone.celsius.toFixed(1)} °C ({zone.name})</dd>
-			{/each}
-		</dl>
-	{:else}
-		<h3>What is really on the bench?</h3>
-		<p class="soft">
-			Until the board has been asked, rates and names are those that are typical of each class. Put the converter in,
-			run the small script on the board, and paste what it prints: names and abilities become certain.
-		</p>
-	{/if}
-</div>
+<section class="sheet">
+	<h3>What meets what</h3>
+	<ul>
+		{#each joints as { from, to, cargo, by, missing, ends }, n (n)}
+			{@const level = by ? null : missing ? 'caution' : 'stop'}
+			<li class={cargo} class:gap={!by}>
+				<span class="end" title={from.name}>{from.name}</span>
+				<span class="line">
+					<span class="lead" title={ends}>
+						{#if by?.length}{by.map(({ name }) => name).join(' + ')}
+						{:else if by}directly
+						{:else if missing}missing: {missing.map(({ name }) => name).join(' + ')}
+						{:else}no way: {ends}{/if}
+					</span>
+					<i></i>
+					<small class="soft">{WORDS[cargo]}</small>
+				</span>
+				<span class="end to" title={to.name}>{to.name}</span>
+				<Mark {level} size={15} />
+			</li>
+		{:else}
+			<li class="soft">Choose a board and a supply; then the leads between them stand here.</li>
+		{/each}
+	</ul>
+</section>
 
 <style>
-	dl {
-		display: grid;
-		grid-template-columns: max-content 1fr;
-		gap: 4px 16px;
+	ul {
+		list-style: none;
 		margin: 8px 0 0;
+		padding: 0;
+		display: grid;
+		gap: 8px;
 	}
-	dt {
-		color: var(--ink-soft);
+	li {
+		display: grid;
+		grid-template-columns: minmax(0, 1.1fr) minmax(0, 1.3fr) minmax(0, 1.1fr) 16px;
+		gap: 8px;
+		align-items: center;
 	}
-	dd {
-		margin: 0;
+	li.soft {
+		display: block;
 	}
-	button {
-		border: 1px solid var(--bottle);
+	.end {
+		border: 1px solid var(--rule-strong);
 		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--bottle);
+		padding: 4px 8px;
 		font-size: 12.5px;
-		padding: 1px 8px;
-		cursor: pointer;
+		line-height: 1.3;
+		background: var(--well);
 	}
-	p {
-		margin-top: 6px;
-		max-width: 68ch;
+	.line {
+		display: grid;
+		text-align: center;
+		font-size: 12.5px;
+		line-height: 1.25;
+		min-width: 0;
+	}
+	.line i {
+		border-top: 2.5px solid var(--trace);
+		margin: 2px 0;
+	}
+	.power .line i {
+		border-color: var(--trace-power);
+	}
+	:is(.data, .touch, .aerial) .line i {
+		border-color: var(--trace-data);
+	}
+	.gap .line i {
+		border-top-style: dashed;
+		border-color: var(--amber);
+	}
+	.gap .lead {
+		color: var(--amber);
+		font-weight: 600;
+	}
+	@media (max-width: 600px) {
+		li {
+			grid-template-columns: minmax(0, 1fr) 16px;
+		}
+		li > span {
+			grid-column: 1;
+		}
+		li > :global(svg) {
+			grid-row: 1;
+			grid-column: 2;
+		}
 	}
 </style>

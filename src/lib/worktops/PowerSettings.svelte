@@ -1,25 +1,66 @@
 <script lang="ts">
+	import type { Plan } from '$core/plan/plan';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField } from '$lib/fields';
+	import InletSettings from './InletSettings.svelte';
 
 	const view = useEndpoint();
-	const supplies = $derived(
-		view.context.drawer.filter((part) => part.kind === 'supply').map((part) => ({ value: part.id, text: part.name }))
+	const of = (kind: string): { value: string; text: string }[] => [
+		{ value: '', text: 'none' },
+		...view.context.drawer.filter((part) => part.kind === kind).map((part) => ({ value: part.id, text: part.name }))
+	];
+	const leads = $derived([
+		{ value: '', text: 'none' },
+		...view.context.drawer
+			.filter((part) => part.kind === 'lead' && part.areaMm2 !== null && part.carries.includes('power'))
+			.map((part) => ({ value: part.id, text: part.name }))
+	]);
+	const supply = $derived(view.context.part('supply', view.plan.parts.supply));
+	const holdUps = $derived(of('hold-up'));
+	const holdUp = $derived(
+		view.plan.parts.also.find(({ part }) => view.context.find(part)?.kind === 'hold-up')?.part ?? ''
 	);
+	const useHoldUp = (id: string): void =>
+		view.edit('hold-up', (plan: Plan) => ({
+			...plan,
+			parts: {
+				...plan.parts,
+				also: [...plan.parts.also.filter(({ part }) => part !== holdUp), ...(id ? [{ part: id, count: 1 }] : [])]
+			}
+		}));
+	const power = $derived(view.plan.power);
 </script>
 
-<ChoiceField
-	path="parts.supply"
-	label="Supply"
-	value={view.plan.parts.supply ?? ''}
-	options={[{ value: '', text: 'none' }, ...supplies]}
-/>
-<NumberField path="power.leadLengthM" label="Lead, length" unit="m" step={0.1} value={view.plan.power.leadLengthM} />
+<ChoiceField path="parts.supply" label="Supply" value={view.plan.parts.supply ?? ''} options={of('supply')} />
+{#if supply?.lead}
+	<p class="soft small">
+		Its lead cannot be taken off: {supply.lead.lengthM} m of {supply.lead.areaMm2} mm².
+	</p>
+{:else}
+	<ChoiceField
+		path="parts.lead"
+		label="Power lead"
+		value={view.plan.parts.lead ?? ''}
+		options={leads}
+		hint="Its thickness is printed on it, mostly as AWG: 20 is thick, 28 is thin. Add yours in the parts drawer."
+	/>
+{/if}
 <NumberField
-	path="power.leadAreaMm2"
-	label="Lead, cross-section"
-	unit="mm²"
-	step={0.01}
-	value={view.plan.power.leadAreaMm2}
-	hint="Thick leads have 0.33 or more, thin ones 0.08. It is printed on the lead, sometimes as AWG: 22 is 0.33, 28 is 0.08."
+	path="power.contactMilliohm"
+	label="Contacts of the plugs, together"
+	unit="mΩ"
+	step={5}
+	value={power.contactMilliohm}
+	hint="40 is usual for two good plugs; worn ones have 100 and more."
 />
+<NumberField path="power.onHoursPerDay" label="Switched on each day" unit="h" value={power.onHoursPerDay} />
+<ChoiceField path="parts.also" label="When mains fail" value={holdUp} options={holdUps} onpick={useHoldUp} />
+<NumberField
+	path="power.shutdownSec"
+	label="A clean stop takes"
+	unit="s"
+	step={5}
+	value={power.shutdownSec}
+	hint="Time it once: from the command to the moment its light stays off."
+/>
+<InletSettings />

@@ -13,16 +13,26 @@
 	const FIELDS: { key: keyof Venue; label: string; hint: string }[] = [
 		{ key: 'name', label: 'Name of the venue', hint: '' },
 		{ key: 'timeZone', label: 'Time zone', hint: 'As in the tz database: quiet hours and timers follow it.' },
-		{ key: 'currency', label: 'Currency', hint: 'Three letters.' }
+		{ key: 'currency', label: 'Currency', hint: 'Three letters.' },
+		{ key: 'pricePerKwh', label: 'What a kilowatt hour costs', hint: 'In that currency; it is on the bill.' },
+		{ key: 'mainsV', label: 'Mains voltage (V)', hint: '230 in most of the world, 120 in North America.' }
 	];
 
 	function typed(key: keyof Venue, value: string): void {
-		const parsed = venueSchema.shape[key].safeParse(value);
-		errors[key] = parsed.success ? undefined : parsed.error.issues[0]!.message;
+		const isNumber = typeof workshop.venue[key] === 'number';
+		const meant = isNumber && value.trim() !== '' ? Number(value.trim().replace(',', '.')) : value;
+		const parsed = venueSchema.shape[key].safeParse(meant);
+		errors[key] = parsed.success
+			? undefined
+			: isNumber && typeof meant !== 'number'
+				? 'A number, please.'
+				: parsed.error.issues[0]!.message;
 		if (parsed.success) {
-			delete drafts[key];
-			store.change(`venue: ${key}`, (current) => ({ ...current, venue: { ...current.venue, [key]: value } }));
-		} else drafts[key] = value;
+			// What is half typed, such as "0.", stays as it stands.
+			if (isNumber && String(meant) !== value) drafts = { ...drafts, [key]: value as never };
+			else delete drafts[key];
+			store.change(`venue: ${key}`, (current) => ({ ...current, venue: { ...current.venue, [key]: meant } }));
+		} else drafts = { ...drafts, [key]: value as never };
 	}
 	const save = (): void =>
 		download(
@@ -46,7 +56,7 @@
 			<TextInput
 				labelText={label}
 				helperText={hint}
-				value={drafts[key] ?? workshop.venue[key]}
+				value={String(drafts[key] ?? workshop.venue[key])}
 				invalid={Boolean(errors[key])}
 				invalidText={errors[key] ?? ''}
 				on:input={(event) => typed(key, String(event.detail ?? ''))}
@@ -75,7 +85,8 @@
 				on:click={() =>
 					store.change('begin an empty workshop', (current) => ({
 						...emptyWorkshop(store.zone),
-						parts: current.parts.length ? current.parts : demoWorkshop.parts
+						parts: current.parts,
+						owned: current.owned
 					}))}>Begin an empty one</Button
 			>
 		</div>

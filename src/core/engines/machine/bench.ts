@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { mediaSchema } from '../../parts/media';
-import { playbackSchema } from '../../parts/schema';
+import { headerUseSchema, playbackSchema } from '../../parts/schema';
 
 /** The simulated surroundings of an endpoint: everything that its files do not say. */
 export const benchSchema = z.object({
@@ -9,9 +9,67 @@ export const benchSchema = z.object({
 		firmwareMs: z.number().min(0),
 		kernelMs: z.number().min(0),
 		servicesMs: z.number().min(0),
-		hasClock: z.boolean(),
-		voltsAtBoard: z.number().nullable()
+		hasClock: z.boolean()
 	}),
+	/** What feeds the board; null: whatever it takes. */
+	power: z
+		.object({
+			supplyVolts: z.number().positive(),
+			ratedW: z.number().positive(),
+			loopOhm: z.number().min(0),
+			idleW: z.number().min(0),
+			playingW: z.number().min(0),
+			peakW: z.number().min(0),
+			brownOutV: z.number().positive()
+		})
+		.nullable()
+		.default(null),
+	/** What sits on the header, and the sound card that is missing when it cannot have its pins. */
+	header: z
+		.object({
+			lifts: z.number().int().min(0),
+			users: z.array(
+				z.object({
+					id: z.string(),
+					name: z.string(),
+					use: headerUseSchema,
+					lines: z.array(z.number().int()),
+					cardId: z.string().nullable()
+				})
+			)
+		})
+		.nullable()
+		.default(null),
+	/** How the board warms up, and under what load; null: it stays cool. */
+	heat: z
+		.object({
+			duty: z.object({
+				idleW: z.number().min(0),
+				peakW: z.number().min(0),
+				share: z.number().min(0),
+				besideW: z.number().min(0)
+			}),
+			model: z.object({
+				airC: z.number(),
+				chipKPerW: z.number().positive(),
+				caseKPerW: z.number().min(0),
+				jPerK: z.number().positive(),
+				throttleC: z.number(),
+				fan: z
+					.object({
+						part: z.string(),
+						airFactor: z.number().min(1),
+						control: z.enum(['always', 'switched', 'pwm']),
+						onC: z.number(),
+						offC: z.number(),
+						/** In the board's own socket, where the kernel turns it. */
+						socket: z.boolean()
+					})
+					.nullable()
+			})
+		})
+		.nullable()
+		.default(null),
 	soundCards: z.array(
 		z.object({
 			cardId: z.string(),

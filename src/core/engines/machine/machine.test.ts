@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
+import { chain } from '../../chain';
 import { benchFor } from '../benchFor';
 import { contextFor } from '../context';
 import { joinSound } from '../spans';
@@ -7,7 +8,7 @@ import { applyCard, Machine, type CardTree } from '.';
 import { VirtualClock } from './clock';
 
 const { id, plan } = demoWorkshop.endpoints[0]!;
-const bench = benchFor(plan, contextFor(demoWorkshop, id));
+const bench = benchFor(chain, plan, contextFor(demoWorkshop, id));
 
 /** A machine whose disk holds these units, all enabled, with programs that note when they run. */
 function machineWith(units: Record<string, string>, programs: Record<string, number> = {}) {

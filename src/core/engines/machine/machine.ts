@@ -26,7 +26,9 @@ export const FAULTS = {
 	'amplifier-muted': { label: 'Mute amplifier', lastsMs: 15_000 },
 	'stream-refuses': { label: 'Stream refuses', lastsMs: 60_000 },
 	'network-late': { label: 'Network comes late', lastsMs: 40_000 },
-	'power-cut': { label: 'Cut the power', lastsMs: 5_000 }
+	'power-cut': { label: 'Cut the power', lastsMs: 5_000 },
+	'supply-weak': { label: 'Weak supply', lastsMs: 30_000 },
+	'fan-stops': { label: 'Fan stops', lastsMs: 3_600_000 }
 } as const;
 export type FaultName = keyof typeof FAULTS;
 
@@ -75,6 +77,9 @@ export class Machine {
 	networkUp = false;
 	systemd: Systemd;
 	readonly activeFaults = new Set<FaultName>();
+	/** What cannot work on this bench: sound cards that the kernel does not find, by card id, and parts, by part id. */
+	readonly absentCards = new Set<string>();
+	readonly absentParts = new Set<string>();
 	#boot = 0;
 	#listeners = new Map<keyof Signals, ((data: never) => void)[]>();
 	#state: { sinceMs: number; state: Audible; why: string } = { sinceMs: 0, state: 'off', why: 'no power' };

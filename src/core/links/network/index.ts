@@ -8,6 +8,8 @@ import { rehearseNetwork } from './rehearse';
 import { networkSettings, type NetworkSettings } from './settings';
 
 const WAYS = { wired: 'wired', radio: 'radio', none: 'no network' } as const;
+/** Time to take an address by cable or radio. Typical. */
+const JOIN_MS = { wired: 2600, radio: 5200, none: 0 } as const;
 
 export const network: Link<NetworkSettings> = {
 	id: 'network',
@@ -56,5 +58,12 @@ export const network: Link<NetworkSettings> = {
 			...(plan.network.way === 'none' ? {} : { reading: 'its address' })
 		}
 	],
+	bench: (plan) => ({
+		network: {
+			wired: true,
+			radio: plan.network.ssid ? { ssid: plan.network.ssid, pskHex: null } : null,
+			joinMs: JOIN_MS[plan.network.way]
+		}
+	}),
 	rehearse: rehearseNetwork
 };

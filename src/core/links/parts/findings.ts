@@ -1,50 +1,239 @@
-import type { Context, Finding } from '../../link';
-import type { PartOf } from '../../parts/schema';
+import type { Context, Finding, Fix } from '../../link';
+import { addPart, chosenParts } from '../../parts/chosen';
+import { mayHaveMemory } from '../../parts/measured';
+import type { Part, PartOf } from '../../parts/schema';
 import type { Plan } from '../../plan/plan';
+import { distinct } from '../../distinct';
+import { rankBoards } from './chooser';
+import { computeJoints, type Joint } from './joints';
 import { places } from './places';
+import type { PartPlace } from './settings';
 
-/** The kernel keeps some memory to itself and boards lend some to graphics. */
-const MEMORY_TOLERANCE = 0.25;
+export const assessParts = (plan: Plan, context: Context): Finding[] => [
+	...assessPlaces(plan, context),
+	...assessAlso(plan, context),
+	...assessBoard(plan, context),
+	...distinct(computeJoints(plan, context).flatMap((joint) => assessJoint(joint, plan, context))),
+	...assessNetworkLead(plan, context)
+];
 
-export function assessParts(plan: Plan, context: Context): Finding[] {
-	const findings: Finding[] = [];
-	for (const { key, kind, label, needed } of places) {
+/** Every place that must be filled. */
+function assessPlaces(plan: Plan, context: Context): Finding[] {
+	return places.flatMap(({ key, kind, label, needed }): Finding[] => {
 		const id = plan.parts[key];
-		if (context.part(kind, id) || (!needed && id === null)) continue;
-		const offered = context.drawer.filter((part) => part.kind === kind).slice(0, 3);
-		findings.push({
-			id: `parts.no-${key}`,
-			level: 'stop',
-			title: id === null ? `No ${label.toLowerCase()} chosen` : `The ${label.toLowerCase()} is no longer in the drawer`,
-			why: offered.length
-				? 'Without it nothing can be worked out. Choose one; you can change it later.'
-				: `The parts drawer holds no ${label.toLowerCase()}. Open the demo workshop or import one that has parts.`,
-			setting: `parts.${key}`,
-			fixes: offered.map((part) => ({
-				label: `Use ${part.name}`,
-				apply: (p) => ({ ...p, parts: { ...p.parts, [key]: part.id } })
-			}))
-		});
-	}
-	const board = context.part('board', plan.parts.board);
-	const foundMb = context.probe?.memoryMb;
-	if (board && foundMb && !mayBe(board, foundMb)) {
-		const others = context.drawer.flatMap((part) => (part.kind === 'board' && mayBe(part, foundMb) ? [part] : []));
-		findings.push({
-			id: 'parts.other-board',
-			level: 'caution',
-			title: 'The probed board is not the one in the plan',
-			why: `The report says ${foundMb}\u2009MB of memory; ${board.name} has ${board.memoryMb}\u2009MB. Power and starting times are worked out for the plan's board.`,
-			setting: 'parts.board',
-			fixes: others.slice(0, 3).map((other) => ({
-				label: `Use ${other.name}`,
-				apply: (p) => ({ ...p, parts: { ...p.parts, board: other.id } })
-			}))
-		});
-	}
-	return findings;
+		if (context.part(kind, id) || (!needed && id === null)) return [];
+		const word = label.toLowerCase();
+		return [
+			{
+				id: `parts.no-${key}`,
+				level: needed ? 'stop' : 'caution',
+				title: id === null ? `No ${word} chosen` : `The ${word} is no longer in the drawer`,
+				why: needed
+					? 'Without it nothing can be worked out. Choose one; you can change it later.'
+					: 'It counts for nothing until you choose another, or import the file that has it.',
+				setting: `parts.${key}`,
+				fixes: offered(key, kind, plan, context).map((part) => ({
+					label: `Use ${part.name}`,
+					apply: (p) => ({ ...p, parts: { ...p.parts, [key]: part.id } })
+				}))
+			}
+		];
+	});
 }
 
-/** Whether a board of this class may report so much memory. */
-const mayBe = (board: PartOf<'board'>, foundMb: number): boolean =>
-	foundMb <= board.memoryMb && foundMb >= board.memoryMb * (1 - MEMORY_TOLERANCE);
+/** What to offer for an empty place: boards by how well they fit, the rest as far as they can be joined, in the order of the drawer. */
+function offered(key: PartPlace, kind: Part['kind'], plan: Plan, context: Context): Part[] {
+	if (kind === 'board')
+		return rankBoards(plan, context)
+			.filter(({ fits }) => fits)
+			.map(({ board }) => board)
+			.slice(0, 3);
+	const canBeJoined = (part: Part): boolean =>
+		computeJoints({ ...plan, parts: { ...plan.parts, [key]: part.id } }, context).every(
+			({ from, to, by, missing }) => (from !== part && to !== part) || by !== null || missing !== null
+		);
+	return context.drawer.filter((part) => part.kind === kind && canBeJoined(part)).slice(0, 3);
+}
+
+function assessAlso(plan: Plan, context: Context): Finding[] {
+	return plan.parts.also
+		.filter(({ part }) => context.find(part) === null)
+		.map(({ part }, n) => ({
+			id: `parts.gone-${n}`,
+			level: 'caution',
+			title: 'A part of the list is no longer in the drawer',
+			why: `Its id was ${part}. It counts for nothing until you import the file that has it, or take it off the list.`,
+			setting: 'parts.also',
+			fixes: [
+				{
+					label: 'Take it off the list',
+					apply: (p) => ({ ...p, parts: { ...p.parts, also: p.parts.also.filter((item) => item.part !== part) } })
+				}
+			]
+		}));
+}
+
+function assessBoard(plan: Plan, context: Context): Finding[] {
+	const board = context.find(plan.parts.board ?? '');
+	if (board?.kind !== 'board') return [];
+	const foundMb = context.probe?.memoryMb;
+	if (foundMb && !mayHaveMemory(board, foundMb))
+		return [
+			{
+				id: 'parts.other-board',
+				level: 'caution',
+				title: 'The probed board is not the one in the plan',
+				why: `The report says ${foundMb}\u2009MB of memory; ${board.name} has ${board.memoryMb}\u2009MB. Power and starting times are worked out for the plan's board.`,
+				setting: 'parts.board',
+				fixes: context.drawer
+					.flatMap((part) => (part.kind === 'board' && mayHaveMemory(part, foundMb) ? [part] : []))
+					.slice(0, 3)
+					.map(useBoard)
+			}
+		];
+	const ranked = rankBoards(plan, context);
+	const short = ranked.find((known) => known.board.id === board.id)?.reasons.filter(({ good }) => !good) ?? [];
+	if (short.length === 0) return [];
+	return [
+		{
+			id: 'parts.board-falls-short',
+			level: 'caution',
+			title: `${board.name} does not do all that is asked`,
+			why: `${short.map(({ what, words }) => `${what}: ${words}`).join('; ')}. The list under Brief has every board with its reasons.`,
+			setting: 'parts.board',
+			fixes: ranked
+				.filter(({ fits }) => fits)
+				.slice(0, 2)
+				.map((known) => useBoard(known.board))
+		}
+	];
+}
+
+const useBoard = (board: PartOf<'board'>): Fix => ({
+	label: `Use ${board.name}`,
+	apply: (p) => ({ ...p, parts: { ...p.parts, board: board.id } })
+});
+
+const CARGO_WORDS = {
+	power: 'power',
+	picture: 'picture',
+	sound: 'sound',
+	touch: 'touch',
+	data: 'data',
+	aerial: 'aerial'
+};
+
+function assessJoint(joint: Joint, plan: Plan, context: Context): Finding[] {
+	const { from, to, by, missing, cargo, ends, full } = joint;
+	const at = { id: `parts.joint.${from.id}.${to.id}.${cargo}`, setting: 'parts.also' as const };
+	if (by) return assessLost(joint, at, plan, context);
+	if (missing?.length)
+		return [
+			{
+				...at,
+				level: 'caution',
+				title: `Nothing joins ${from.name} and ${to.name}`,
+				why: `From ${ends} it takes ${missing.map(({ name }) => name).join(' and ')}. Without it the ${CARGO_WORDS[cargo]} does not arrive.`,
+				fixes: [addLeads(missing, cargo)]
+			},
+			...assessLost(joint, { ...at, id: `${at.id}-lost` }, plan, context)
+		];
+	if (full)
+		return [
+			{
+				...at,
+				level: 'stop',
+				title: `No socket is left for ${to.name}`,
+				why: `Every socket of ${from.name} that would do is taken. A hub adds sockets; one with its own supply adds power too.`,
+				fixes: context.drawer
+					.filter((part) => part.kind === 'hub')
+					.slice(0, 2)
+					.map((hub) => ({ label: `Add ${hub.name}`, apply: (p) => addPart(p, hub.id) }))
+			}
+		];
+	return [
+		{
+			...at,
+			level: 'stop',
+			title: `${from.name} cannot be joined to ${to.name}`,
+			why: `From ${ends} there is no lead or adapter in the drawer that carries the ${CARGO_WORDS[cargo]}. Choose another part at one of the ends, or add a lead of your own to the drawer.`,
+			fixes: otherEnds(joint, plan, context)
+		}
+	];
+}
+
+const addLeads = (leads: readonly PartOf<'lead'>[], cargo: Joint['cargo']): Fix => ({
+	label: `Add ${leads.map(({ name }) => name).join(' and ')}`,
+	apply: (p) =>
+		leads.reduce(
+			(changed, lead, n) =>
+				n === 0 && cargo === 'power' && lead.areaMm2 && changed.parts.lead === null
+					? { ...changed, parts: { ...changed.parts, lead: lead.id } }
+					: addPart(changed, lead.id),
+			p
+		)
+});
+
+/** Amplifiers and converters in whose place a way exists, the cheapest first. */
+function otherEnds({ from, to }: Joint, plan: Plan, context: Context): Fix[] {
+	const place = places.find(({ kind }) => kind === to.kind) ?? places.find(({ kind }) => kind === from.kind);
+	if (!place || (place.key !== 'amplifier' && place.key !== 'screen' && place.key !== 'supply')) return [];
+	return context.drawer
+		.filter((part) => part.kind === place.kind)
+		.map((part) => ({ part, changed: { ...plan, parts: { ...plan.parts, [place.key]: part.id } } }))
+		.filter(({ changed }) =>
+			computeJoints(changed, context)
+				.filter((joint) => joint.from.kind === from.kind && joint.to.kind === to.kind)
+				.every(({ by, missing }) => by !== null || missing !== null)
+		)
+		.sort((a, b) => (a.part.price ?? 0) - (b.part.price ?? 0))
+		.slice(0, 2)
+		.map(({ part }) => ({
+			label: `Use ${part.name}`,
+			apply: (p: Plan) => ({ ...p, parts: { ...p.parts, [place.key]: part.id } })
+		}));
+}
+
+/** What a lead does not carry matters when nothing else brings it. */
+function assessLost(
+	{ from, to, lost }: Joint,
+	at: { id: string; setting: 'parts.also' },
+	plan: Plan,
+	context: Context
+): Finding[] {
+	const converter = context.part('converter', plan.parts.converter);
+	if (!lost.includes('sound') || to.kind !== 'screen') return [];
+	if (converter?.joint !== 'display') return [];
+	const jack = context.drawer.find((part) => part.kind === 'converter' && part.joint === 'jack');
+	return [
+		{
+			...at,
+			level: 'stop',
+			title: 'This way to the screen carries no sound',
+			why: `From ${from.name} to ${to.name} only the picture arrives, and the plan sends the sound along with it. Take the sound from a converter or from the board\u2019s own jack.`,
+			fixes: jack
+				? [{ label: `Use ${jack.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, converter: jack.id } }) }]
+				: []
+		}
+	];
+}
+
+/** The router is no part of the plan, the lead to it is. */
+function assessNetworkLead(plan: Plan, context: Context): Finding[] {
+	const isNetworkLead = (part: Part): boolean =>
+		part.kind === 'lead' && part.ends.some(({ plug }) => plug === 'network');
+	if (plan.network.way !== 'wired' || chosenParts(plan, context).some(({ part }) => isNetworkLead(part))) return [];
+	return [
+		{
+			id: 'parts.no-network-lead',
+			level: 'note',
+			title: 'The network lead is not on the list',
+			why: 'The endpoint is wired to the network. Measure the way to the router, then choose a length.',
+			setting: 'parts.also',
+			fixes: context.drawer
+				.filter(isNetworkLead)
+				.slice(0, 2)
+				.map((lead) => ({ label: `Add ${lead.name}`, apply: (p) => addPart(p, lead.id) }))
+		}
+	];
+}

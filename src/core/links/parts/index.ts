@@ -1,80 +1,133 @@
-/** The parts: which thing from the drawer fills which place, what they draw, and whether the board on the bench is the one meant. */
-import type { Link } from '../../link';
+/**
+ * The parts: which thing from the drawer fills which place, what each asks of the others, and how they are joined.
+ * The drawer itself is `core/parts`; start at `joints.ts` and `chooser.ts`.
+ */
+import type { Claim } from '../../claims';
+import type { Context, Figure, Link } from '../../link';
+import { chosenParts } from '../../parts/chosen';
+import { playLoad } from '../../parts/playLoad';
+import { figureSource, type Draw, type PartOf } from '../../parts/schema';
+import type { Plan } from '../../plan/plan';
 import { assessParts } from './findings';
-import { places } from './places';
+import { computeJoints } from './joints';
 import { partsSettings, type PartsSettings } from './settings';
+import { partsSteps } from './steps';
+
+/** A board draws by how hard it works. */
+function boardDraw(board: PartOf<'board'>, plan: Plan): Draw {
+	const share = Math.min(1, playLoad(board, plan.brief.video).share);
+	return {
+		via: 'board',
+		idleW: board.idleW,
+		typicalW: board.idleW + share * (board.peakW - board.idleW),
+		peakW: board.peakW,
+		surgeW: board.surgeW
+	};
+}
+
+function claims(plan: Plan, context: Context): Claim[] {
+	const board = context.part('board', plan.parts.board);
+	return chosenParts(plan, context).flatMap(({ part, count }): Claim[] => {
+		const by = { from: 'parts', what: part.name, part: part.id } as const;
+		const draw = part.id === board?.id ? boardDraw(board, plan) : part.draw;
+		const { header } = part;
+		return [
+			{ on: 'shop', ...by, count },
+			...(draw ? [{ on: 'power', ...by, count, ...draw } as const] : []),
+			...(header
+				? Array.from(
+						{ length: count },
+						() => ({ on: 'header', ...by, use: header, makesSound: part.id === plan.parts.converter }) as const
+					)
+				: [])
+		];
+	});
+}
+
+function figures(plan: Plan, context: Context): Figure[] {
+	const board = context.part('board', plan.parts.board);
+	const chosen = chosenParts(plan, context);
+	const priced = chosen.flatMap(({ part, count }) => (part.price === null ? [] : [part.price * count]));
+	const total = priced.reduce((sum, price) => sum + price, 0);
+	const joints = computeJoints(plan, context);
+	const made = joints.filter(({ by }) => by !== null).length;
+	const memory = board && figureSource(board, 'memoryMb');
+	const screens = context.probe?.connectors ?? [];
+	return [
+		{
+			id: 'board',
+			label: 'Board',
+			text: board ? `${(board.memoryMb / 1024).toFixed(board.memoryMb < 1024 ? 1 : 0)}\u2009GB board` : 'none chosen',
+			value: board?.memoryMb ?? null,
+			sure: memory?.sure === 'measured' ? 'measured' : 'typical',
+			from: memory?.sure === 'measured' ? 'Memory as the board itself reported.' : 'Memory of the board class.',
+			telling: true
+		},
+		{
+			id: 'price',
+			label: 'Parts together',
+			text: `${total.toFixed(2)} ${context.venue.currency}`,
+			value: total,
+			sure: 'typical',
+			from: `${priced.length} of ${chosen.length} chosen parts have a price. What is there already is taken off in the shopping list.`
+		},
+		{
+			id: 'joints',
+			label: 'Joints made',
+			text: joints.length ? `${made} of ${joints.length}` : 'none needed',
+			value: made,
+			sure: 'exact',
+			from: 'Which plug meets which, out of the leads on the list.'
+		},
+		...(screens.length
+			? [
+					{
+						id: 'screen-sockets',
+						label: 'Screen sockets',
+						text: `${screens.length}, ${screens.filter(({ connected }) => connected).length || 'none'} in use`,
+						value: screens.length,
+						sure: 'measured' as const,
+						from: 'As the board itself reported.'
+					}
+				]
+			: []),
+		...(context.probe?.usbDevices.length
+			? [
+					{
+						id: 'usb-devices',
+						label: 'Found on USB',
+						text: String(context.probe.usbDevices.length),
+						value: context.probe.usbDevices.length,
+						sure: 'measured' as const,
+						from: context.probe.usbDevices.join('; ')
+					}
+				]
+			: [])
+	];
+}
 
 export const parts: Link<PartsSettings> = {
 	id: 'parts',
 	title: 'Parts',
 	settings: partsSettings,
-	claims(plan, context) {
-		const board = context.part('board', plan.parts.board);
-		const converter = context.part('converter', plan.parts.converter);
-		const converterW = converter ? (converter.volts * converter.milliamperes) / 1000 : 0;
-		return [
-			...(board
-				? [
-						{
-							on: 'power',
-							from: 'parts',
-							what: board.name,
-							typicalW: board.idleW + 0.25 * (board.peakW - board.idleW),
-							peakW: board.peakW
-						} as const
-					]
-				: []),
-			...(converter && converterW > 0
-				? [{ on: 'power', from: 'parts', what: converter.name, typicalW: converterW * 0.8, peakW: converterW } as const]
-				: [])
-		];
-	},
-	figures(plan, context) {
-		const board = context.part('board', plan.parts.board);
-		const chosen = places.flatMap(({ kind, key }) => context.part(kind, plan.parts[key]) ?? []);
-		const prices = chosen.flatMap((part) => (part.price === null ? [] : [part.price]));
-		const total = prices.reduce((sum, price) => sum + price, 0);
-		const memoryMb = context.probe?.memoryMb ?? board?.memoryMb ?? null;
-		return [
-			{
-				id: 'board',
-				label: 'Board',
-				text: board && memoryMb ? `${(memoryMb / 1024).toFixed(memoryMb < 1024 ? 1 : 0)}\u2009GB board` : 'none chosen',
-				value: memoryMb,
-				sure: context.probe?.memoryMb ? 'measured' : 'typical',
-				from: context.probe?.memoryMb ? 'Memory as the board itself reported.' : 'Memory of the board class.',
-				telling: true
-			},
-			{
-				id: 'price',
-				label: 'Parts together',
-				text: `${total.toFixed(2)} ${context.venue.currency}`,
-				value: total,
-				sure: 'typical',
-				from: `${prices.length} of ${chosen.length} chosen parts have a price.`
-			}
-		];
-	},
+	claims,
+	figures,
 	assess: assessParts,
 	files: () => [],
-	steps(plan, context) {
-		const chosen = places.flatMap(({ kind, key }) => context.part(kind, plan.parts[key]) ?? []);
-		return [
-			{
-				id: 'lay-out',
-				phase: 'gather',
-				do: `Lay out: ${chosen.map((part) => part.name).join('; ') || 'nothing chosen yet'}.`,
-				expect: 'Nothing is missing.'
-			},
-			{
-				id: 'join',
-				phase: 'assemble',
-				do: 'Touch bare metal that is earthed, then join converter, amplifier and speakers. Power comes last.',
-				expect: 'Every plug sits without force.',
-				caution:
-					'Static can kill a bare board. Keep the amplifier switched off while you join its leads, and follow its own manual for anything inside it.'
-			}
-		];
+	steps: partsSteps,
+	bench(plan, context) {
+		const board = context.part('board', plan.parts.board);
+		return board
+			? {
+					board: {
+						name: board.name,
+						firmwareMs: board.firmwareSec * 1000,
+						kernelMs: board.kernelSec * 1000,
+						servicesMs: board.servicesSec * 1000,
+						hasClock: board.hasClock
+					}
+				}
+			: {};
 	},
 	rehearse: () => {}
 };

@@ -2,13 +2,20 @@ import { z } from 'zod';
 
 const partId = z.string().min(1).nullable();
 
-/** Which part of the workshop's drawer fills each place; null while nothing is chosen. */
+/** Which parts are used: those with a place of their own, by place, and the rest as a list. Null: nothing chosen. */
 export const partsSettings = z.object({
 	board: partId,
 	supply: partId,
+	lead: partId,
 	card: partId,
 	converter: partId,
 	amplifier: partId,
-	speakers: partId
+	speakers: partId,
+	screen: partId,
+	case: partId,
+	cooler: partId,
+	/** Leads, adapters, tuners, drives, fans, add-ons and all else, in the order in which they sit on the header. */
+	also: z.array(z.object({ part: z.string().min(1), count: z.number().int().min(1).max(20) })).max(60)
 });
 export type PartsSettings = z.infer<typeof partsSettings>;
+export type PartPlace = Exclude<keyof PartsSettings, 'also'>;

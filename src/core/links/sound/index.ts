@@ -6,6 +6,7 @@ import { claimsOn, type Claim } from '../../claims';
 import { formatHz, withUnit } from '../../format';
 import type { Context, Figure, Link } from '../../link';
 import type { Plan } from '../../plan/plan';
+import { soundBench } from './bench';
 import { deviceOf } from './deviceName';
 import { soundFiles } from './files';
 import { assessSound } from './findings';
@@ -201,5 +202,6 @@ export const sound: Link<SoundSettings> = {
 				]
 			: [])
 	],
+	bench: soundBench,
 	rehearse: rehearseSound
 };

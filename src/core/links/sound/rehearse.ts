@@ -35,7 +35,7 @@ export function rehearseSound(machine: Machine): void {
 		lastOpened = '';
 		for (const card of machine.bench.soundCards)
 			machine.after(card.readyMs, () => {
-				if (!machine.activeFaults.has('converter-unplugged')) plug(card);
+				if (!machine.activeFaults.has('converter-unplugged') && !machine.absentCards.has(card.cardId)) plug(card);
 			});
 	});
 	machine.on('mains-off', () => (playing = null));
@@ -54,7 +54,10 @@ export function rehearseSound(machine: Machine): void {
 			if (lost) machine.setAudible('silence', 'the converter is unplugged', null);
 			lost?.();
 		} else if (machine.powered)
-			for (const card of machine.bench.soundCards) machine.after(card.readyMs, () => plug(card));
+			for (const card of machine.bench.soundCards)
+				machine.after(card.readyMs, () => {
+					if (!machine.absentCards.has(card.cardId)) plug(card);
+				});
 	});
 
 	machine.programs.set('/opt/yphos/bin/wait-for-sound.sh', (process) => {

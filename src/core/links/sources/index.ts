@@ -4,6 +4,7 @@ import { formatBytes } from '../../format';
 import type { Context, Link } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { placeOf } from '../../mediaPlace';
+import { sourcesBench } from './bench';
 import { sourcesFiles } from './files';
 import { assessSources } from './findings';
 import { rehearseSources } from './rehearse';
@@ -94,5 +95,6 @@ export const sources: Link<SourcesSettings> = {
 			}
 		];
 	},
+	bench: sourcesBench,
 	rehearse: rehearseSources
 };

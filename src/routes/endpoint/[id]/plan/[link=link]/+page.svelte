@@ -34,7 +34,7 @@
 	</section>
 	<section class="follows" aria-label={`${link.title}: what follows`}>
 		{#if Drawing}<Drawing />{/if}
-		<div class="pair">
+		<div class="pair" class:wide={worktops[id].wide}>
 			{#if Beside}<Beside />{:else}<FigureList figures={link.figures} />{/if}
 			<div class="findings">
 				{#each link.findings as finding (finding.id)}
@@ -57,7 +57,7 @@
 				<FigureList figures={link.figures} />
 				{#if Below}<Below />{/if}
 			</div>
-		{/if}
+		{:else if Below}<Below />{/if}
 	</section>
 </div>
 
@@ -92,13 +92,17 @@
 		gap: 14px;
 		align-items: start;
 	}
+	.pair.wide {
+		grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr);
+	}
 	.findings {
 		display: grid;
 		gap: 10px;
 	}
 	@media (max-width: 980px) {
 		.worktop,
-		.pair {
+		.pair,
+		.pair.wide {
 			grid-template-columns: minmax(0, 1fr);
 		}
 		.settings {

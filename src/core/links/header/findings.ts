@@ -1,0 +1,168 @@
+import type { Claim } from '../../claims';
+import { withUnit } from '../../format';
+import type { Context, Finding, Fix } from '../../link';
+import { addPart, replacePart } from '../../parts/chosen';
+import type { Part } from '../../parts/schema';
+import type { Plan } from '../../plan/plan';
+import { PWM_LINES } from '../../standards/header40Table';
+import { distinct } from '../../distinct';
+import { pinOf, type HeaderConflict, type HeaderUser, type Occupancy } from './occupancy';
+import { hasHeader, LIFT, occupancyOf, usersOf } from './users';
+
+export function assessHeader(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
+	const users = usersOf(plan, context, claims);
+	if (users.length === 0) return [];
+	if (hasHeader(plan, context) === false)
+		return [
+			{
+				id: 'header.none',
+				level: 'stop',
+				title: 'This board has no header',
+				why: `${names(users)} must sit on a 40-pin header. Choose a board that has one, or the USB version.`,
+				setting: 'parts.board',
+				fixes: users.flatMap((user) => otherJoints(user, context)).slice(0, 3)
+			}
+		];
+	const occupancy = occupancyOf(plan, context, claims);
+	return [
+		...distinct(occupancy.conflicts.map((conflict) => conflictFinding(conflict, plan, context, occupancy))),
+		...currentFindings(plan, context, occupancy)
+	];
+}
+
+const names = (users: readonly HeaderUser[]): string => users.map(({ name }) => name).join(' and ');
+const pins = (lines: readonly number[]): string =>
+	lines.length > 4
+		? `${lines.length} pins, ${pinOf(lines[0]!)} among them`
+		: `pin${lines.length > 1 ? 's' : ''} ${lines.map(pinOf).join(', ')}`;
+
+function conflictFinding(conflict: HeaderConflict, plan: Plan, context: Context, { freeLines }: Occupancy): Finding {
+	const at = { id: `header.${idOf(conflict)}`, level: 'stop' as const, setting: 'header' as const };
+	switch (conflict.kind) {
+		case 'line': {
+			const { a, b, lines } = conflict;
+			return {
+				...at,
+				title: `Two parts want ${pins(lines)}`,
+				why: `${a.by.name} needs ${lines.length > 1 ? 'them' : `GPIO ${lines[0]!}`} for ${a.as}, ${b.by.name} for ${b.as}. Whichever is found first wins, and the other is missing.`,
+				fixes: [
+					...moves(b.by, lines, plan, freeLines),
+					...moves(a.by, lines, plan, freeLines),
+					...otherJoints(b.by, context),
+					...otherJoints(a.by, context)
+				].slice(0, 4)
+			};
+		}
+		case 'address':
+			return {
+				...at,
+				title: `Two parts answer at address ${hex(conflict.address)}`,
+				why: `${names(conflict.users)} share the I2C bus, where each needs an address of its own. Some have a solder bridge that moves it; read their sheets. Otherwise use another.`,
+				fixes: conflict.users.flatMap((user) => otherJoints(user, context)).slice(0, 3)
+			};
+		case 'id-memory':
+			return {
+				...at,
+				title: 'Two parts carry the identifying memory',
+				why: `${names(conflict.users)} both tell the board what they are, on pins 27 and 28, and it hears only a jumble. Only one add-on of this kind can be fitted.`,
+				fixes: conflict.users.flatMap((user) => otherJoints(user, context)).slice(0, 3)
+			};
+		case 'no-pwm':
+			return {
+				...at,
+				title: `GPIO ${conflict.line} has no PWM`,
+				why: `${conflict.user.name} sets its speed by pulses that the board makes only on ${PWM_LINES.map(({ line }) => `GPIO ${line}`).join(', ')}.`,
+				fixes: moves(conflict.user, [conflict.line], plan, freeLines)
+			};
+		case 'no-room':
+			return {
+				...at,
+				title: 'Not everything fits on the header',
+				why: coverWords(conflict.users.filter(({ use }) => !use.passesThrough)),
+				fixes: [
+					{
+						label: `Add ${conflict.lifts > 1 ? `${conflict.lifts} stacking headers` : 'a stacking header'}`,
+						apply: (p) => addPart(p, LIFT, conflict.lifts)
+					}
+				]
+			};
+	}
+}
+
+const coverWords = (lids: readonly HeaderUser[]): string =>
+	lids.length > 1
+		? `${names(lids)} each cover all 40 pins and bring none through. Stacking headers lift them, so that all can be joined.`
+		: `${names(lids)} covers all 40 pins and brings none through. A stacking header lifts it, so that more can be joined.`;
+
+/** The same conflict keeps its id while others come and go. */
+const idOf = (conflict: HeaderConflict): string => {
+	switch (conflict.kind) {
+		case 'line':
+			return `line.${conflict.a.by.id}.${conflict.b.by.id}`;
+		case 'no-pwm':
+			return `no-pwm.${conflict.user.id}`;
+		case 'no-room':
+			return 'no-room';
+		default:
+			return `${conflict.kind}.${conflict.users.map(({ id }) => id).join('.')}`;
+	}
+};
+
+const hex = (address: number): string => `0x${address.toString(16).padStart(2, '0')}`;
+
+/** Wires a movable line of this part, when it is one of these, to a free one that can do the same. */
+function moves(user: HeaderUser, lines: readonly number[], plan: Plan, freeLines: readonly number[]): Fix[] {
+	return user.use.movable.flatMap(({ what, suggested, pwm }, n): Fix[] => {
+		const now = user.lines[n] ?? suggested;
+		const to = freeLines.find((line) => !pwm || PWM_LINES.some((known) => known.line === line));
+		if (!lines.includes(now) || to === undefined) return [];
+		const wired = user.use.movable.map((line, k) => (k === n ? to : (user.lines[k] ?? line.suggested)));
+		return [
+			{
+				label: `Wire the ${what} to pin ${pinOf(to)} (GPIO ${to})`,
+				apply: (p) => ({ ...p, header: { ...p.header, lines: { ...p.header.lines, [user.id]: wired } } })
+			}
+		];
+	});
+}
+
+/** Parts that do the same and are joined otherwise. */
+function otherJoints(user: HeaderUser, context: Context): Fix[] {
+	const part = context.find(user.id);
+	if (!part) return [];
+	return context.drawer
+		.filter((other) => other.header === null && doesTheSame(part, other))
+		.slice(0, 1)
+		.map((other) => ({ label: `Use ${other.name}`, apply: (p: Plan) => replacePart(p, part.id, other.id) }));
+}
+
+function doesTheSame(part: Part, other: Part): boolean {
+	if (part.kind === 'converter' && other.kind === 'converter') {
+		const framed = part.joint === 'optical';
+		return (
+			(framed ? other.joint === 'optical' : other.joint === 'usb') &&
+			part.playback.ratesHz
+				.filter((rate) => rate <= 96_000)
+				.every((rate) => rate < 44_100 || other.playback.ratesHz.includes(rate))
+		);
+	}
+	return (
+		part.kind === 'tuner' && other.kind === 'tuner' && part.systems.every((system) => other.systems.includes(system))
+	);
+}
+
+/** The 3.3 V pins come from a small regulator on the board. */
+function currentFindings(plan: Plan, context: Context, { milliamperes3V3 }: Occupancy): Finding[] {
+	const board = context.part('board', plan.parts.board);
+	if (!board || milliamperes3V3 <= board.header3V3A * 1000) return [];
+	return [
+		{
+			id: 'header.too-much-3v3',
+			level: 'stop',
+			title: `The 3.3\u2009V pins are asked for ${withUnit(milliamperes3V3, 0, 'mA')}`,
+			why: `${board.name} gives ${withUnit(board.header3V3A * 1000, 0, 'mA')} there. Its regulator would fail, and the board with it. Leave something out, or feed it from 5\u2009V.`,
+			setting: 'parts.also',
+			fixes: []
+		}
+	];
+}

@@ -1,0 +1,122 @@
+/**
+ * The header: the 40 pins on the board, who takes which, and where two want the same.
+ * The pins stand in `standards/header40Table.ts`; start at `occupancy.ts`.
+ */
+import { claimsOn, type Claim } from '../../claims';
+import { withUnit } from '../../format';
+import type { Context, Figure, Link, Step } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { HEADER_PINS } from '../../standards/header40Table';
+import { assessHeader } from './findings';
+import { pinOf } from './occupancy';
+import { rehearseHeader } from './rehearse';
+import { headerSettings, type HeaderSettings } from './settings';
+import { hasHeader, liftsOf, occupancyOf, usersOf } from './users';
+
+const GPIO_LINES = HEADER_PINS.filter(({ gpio }) => gpio !== null).length;
+
+function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
+	const { takings, freeLines, milliamperes3V3, milliamperes5V } = occupancyOf(plan, context, claims);
+	const there = hasHeader(plan, context);
+	const board = context.part('board', plan.parts.board);
+	return [
+		{
+			id: 'free',
+			label: 'Lines free',
+			text:
+				there === false ? 'no header' : takings.length ? `${freeLines.length} of ${GPIO_LINES} free` : 'nothing on it',
+			value: there === false ? 0 : freeLines.length,
+			sure: 'exact',
+			from: 'GPIO lines that no part takes; 0 and 1 are kept for the identifying memory.',
+			telling: true
+		},
+		{
+			id: 'at-3v3',
+			label: 'From the 3.3 V pins',
+			text: withUnit(milliamperes3V3, 0, 'mA'),
+			value: milliamperes3V3,
+			sure: 'typical',
+			from: board
+				? `The board gives ${withUnit(board.header3V3A * 1000, 0, 'mA')} there.`
+				: 'Sum over the parts on the header.'
+		},
+		{
+			id: 'at-5v',
+			label: 'From the 5 V pins',
+			text: withUnit(milliamperes5V, 0, 'mA'),
+			value: milliamperes5V,
+			sure: 'typical',
+			from: 'Straight from the supply; the power link counts it too.'
+		}
+	];
+}
+
+function steps(plan: Plan, context: Context, claims: readonly Claim[]): Step[] {
+	const users = usersOf(plan, context, claims);
+	if (users.length === 0) return [];
+	const wired = users.flatMap(({ name, use, lines }) =>
+		use.movable.map(
+			({ what, suggested }, n) =>
+				`${name}: ${what} to pin ${pinOf(lines[n] ?? suggested)} (GPIO ${lines[n] ?? suggested})`
+		)
+	);
+	const fans = users.filter(
+		({ use }) => use.movable.some(({ what }) => what.startsWith('fan')) || use.milliamperes5V > 0
+	);
+	return [
+		{
+			id: 'fit-header',
+			phase: 'assemble',
+			do: `With the board unplugged, fit on the header: ${users.map(({ name }) => name).join('; ')}. Pin 1 is the corner with the square pad; count from there.`,
+			expect: 'Every pin is covered, none stands beside its hole, and nothing touches the board underneath.',
+			caution:
+				'One row off puts 5\u2009V on a 3.3\u2009V line and ends the board. Look from two sides before power comes.'
+		},
+		...(wired.length
+			? [
+					{
+						id: 'wire-lines',
+						phase: 'assemble' as const,
+						do: `Join single wires. ${wired.join('. ')}.`,
+						expect: 'Each wire sits on the pin that the drawing shows.'
+					}
+				]
+			: []),
+		...(fans.some(({ id }) => context.find(id)?.kind === 'fan')
+			? [
+					{
+						id: 'fan-wires',
+						phase: 'assemble' as const,
+						do: 'Fan: red to pin 4 (5\u2009V), black to pin 6 (ground), the third wire, when there is one, to its control pin.',
+						expect: 'It turns, and blows onto the heatsink or out of the case.',
+						caution: 'A fan wired the wrong way round does not turn, and may be ruined. Red is plus.'
+					}
+				]
+			: [])
+	];
+}
+
+export const header: Link<HeaderSettings> = {
+	id: 'header',
+	title: 'Header',
+	settings: headerSettings,
+	claims: () => [],
+	figures,
+	assess: assessHeader,
+	files: () => [],
+	steps,
+	bench(plan, context, claims) {
+		const makers = new Set(claimsOn(claims, 'header').flatMap((claim) => (claim.makesSound ? [claim.part] : [])));
+		return {
+			header: {
+				lifts: liftsOf(plan),
+				users: usersOf(plan, context, claims).map((user) => ({
+					...user,
+					lines: [...user.lines],
+					cardId: makers.has(user.id) ? plan.sound.cardId || null : null
+				}))
+			}
+		};
+	},
+	rehearse: rehearseHeader
+};

@@ -1,0 +1,51 @@
+import { lines, rootPath, textFile } from '../../cardFile';
+import { execLine } from '../../formats/systemd/unit';
+import type { CardFile, Context } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { fanOf } from './model';
+import { FAN } from './scripts';
+
+export const FAN_UNIT = 'yphos-fan.service';
+export const FAN_SCRIPT = '/opt/yphos/bin/fan.sh';
+
+/** The line that controls the fan, or null when nothing does. A fan in the board's own socket is the kernel's to turn. */
+export function fanLine(plan: Plan, context: Context): { way: 'switched' | 'pwm'; gpio: number } | null {
+	const fan = fanOf(plan, context);
+	const movable = fan?.header?.movable[0];
+	if (!fan || !movable || fan.control === 'always') return null;
+	return { way: fan.control, gpio: plan.header.lines[fan.id]?.[0] ?? movable.suggested };
+}
+
+export function heatFiles(plan: Plan, context: Context): CardFile[] {
+	const line = fanLine(plan, context);
+	if (!line) return [];
+	const { fanOnC, fanOffC } = plan.heat;
+	const args = [FAN_SCRIPT, line.way, String(line.gpio), String(Math.round(fanOnC)), String(Math.round(fanOffC))];
+	const bank = line.way === 'pwm' ? '/sys/class/pwm/pwmchip0' : '/sys/class/gpio/gpiochip*';
+	return [
+		textFile(rootPath(FAN_SCRIPT), 'Turns the fan by the temperature.', lines('parts.also', ...FAN), '0755'),
+		textFile(rootPath(`/etc/systemd/system/${FAN_UNIT}`), 'Keeps the fan under control from the start.', [
+			...lines(
+				'parts.also',
+				'[Unit]',
+				'Description=Turns the fan by the temperature',
+				`${line.way === 'pwm' ? 'ConditionPathExists' : 'ConditionPathExistsGlob'}=${bank}`,
+				'',
+				'[Service]'
+			),
+			...lines('heat.fanOnC', `ExecStart=${execLine(args)}`),
+			...lines(
+				'parts.also',
+				'Restart=always',
+				'RestartSec=5',
+				'ProtectHome=yes',
+				'ProtectSystem=strict',
+				'PrivateNetwork=yes',
+				'NoNewPrivileges=yes',
+				'',
+				'[Install]',
+				'WantedBy=multi-user.target'
+			)
+		])
+	];
+}

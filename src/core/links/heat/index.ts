@@ -1,0 +1,150 @@
+/**
+ * The heat: how warm the chip gets where it stands, with what cools it, and what slowing itself would do to what it plays.
+ * One warm body, first order; `thermal.ts` has the model, `fit.ts` makes it that of one's own board.
+ */
+import type { Claim } from '../../claims';
+import { formatSeconds, withUnit } from '../../format';
+import type { Context, Figure, Link } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { FAN_UNIT, fanLine, heatFiles } from './files';
+import { assessHeat } from './findings';
+import { computeHeat, PLACE_AIR } from './model';
+import { rehearseHeat } from './rehearse';
+import { heatSettings, type HeatSettings } from './settings';
+import { resistance, settledAfterSec } from './thermal';
+
+function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
+	const heat = computeHeat(plan, context, claims);
+	if (!heat)
+		return [
+			{
+				id: 'steady',
+				label: 'Settles at',
+				text: 'no board',
+				value: null,
+				sure: 'assumed',
+				from: 'Choose a board.',
+				telling: true
+			}
+		];
+	const { run, model, watts, load, fitted, fan } = heat;
+	const sure = fitted ? 'measured' : 'typical';
+	return [
+		{
+			id: 'steady',
+			label: 'Settles at',
+			text: `${withUnit(run.steadyC, 0, '°C')} · ${run.throttlesAfterSec === null ? `${withUnit(model.throttleC - run.steadyC, 0, 'K')} left` : 'slows itself'}`,
+			value: run.steadyC,
+			sure,
+			from: `${withUnit(watts, 1, 'W')} inside, ${PLACE_AIR[plan.heat.place].words}, the room at ${withUnit(plan.heat.roomC, 0, '°C')}.`,
+			telling: true
+		},
+		{
+			id: 'throttle',
+			label: 'Slows itself after',
+			text: run.throttlesAfterSec === null ? 'never' : formatSeconds(run.throttlesAfterSec * 1000),
+			value: run.throttlesAfterSec,
+			sure,
+			from: `At ${withUnit(model.throttleC, 0, '°C')} the board lowers its own speed.`
+		},
+		{
+			id: 'dropped',
+			label: 'Frames dropped then',
+			text: `${Math.round(run.dropped * 100)}\u2009%`,
+			value: run.dropped,
+			sure,
+			from: `Playing takes ${Math.round(load.share * 100)}\u2009% of the processors; decoded by ${load.by === 'circuit' ? 'a circuit of its own' : 'the processors'}.`
+		},
+		{
+			id: 'resistance',
+			label: 'Chip to room',
+			text: withUnit(resistance(model, 0), 1, 'K/W'),
+			value: resistance(model, 0),
+			sure,
+			from: fitted
+				? `Fitted to your readings; they lie ${withUnit(fitted.offK, 1, 'K')} off on average.`
+				: `Board and heatsink side by side ${withUnit(model.chipKPerW, 1, 'K/W')}, case and place ${withUnit(model.caseKPerW, 1, 'K/W')}${fan ? '; the fan lowers the first' : ''}.`
+		},
+		{
+			id: 'tau',
+			label: 'Settled within',
+			text: formatSeconds(settledAfterSec(model) * 1000),
+			value: settledAfterSec(model),
+			sure,
+			from: `Six time constants; board and heatsink hold ${withUnit(model.jPerK, 0, 'J/K')}.`
+		}
+	];
+}
+
+export const heat: Link<HeatSettings> = {
+	id: 'heat',
+	title: 'Heat',
+	settings: heatSettings,
+	claims: (plan, context) =>
+		fanLine(plan, context)
+			? [
+					{ on: 'unit', from: 'heat', what: 'fan', name: FAN_UNIT, setting: 'heat.fanOnC' },
+					{
+						on: 'check',
+						from: 'heat',
+						what: 'fan',
+						label: 'the fan is under control',
+						command: `systemctl is-enabled ${FAN_UNIT}`,
+						setting: 'heat.fanOnC'
+					}
+				]
+			: [],
+	figures,
+	assess: assessHeat,
+	files: heatFiles,
+	steps(plan, context) {
+		const cooler = context.part('cooler', plan.parts.cooler);
+		const box = context.part('case', plan.parts.case);
+		return [
+			...(cooler
+				? [
+						{
+							id: 'pad',
+							phase: 'assemble' as const,
+							do: `Wipe the chip, peel the foil from both sides of the pad, and set ${cooler.name} down in one movement.`,
+							expect: 'It sits flat on the chip and touches nothing beside it.',
+							caution: 'A heatsink that slips onto other parts makes a short circuit. It can get too hot to touch.'
+						}
+					]
+				: []),
+			...(box
+				? [
+						{
+							id: 'spacers',
+							phase: 'assemble' as const,
+							do: `Screw the board onto the spacers of ${box.name}; use those at the corners only.`,
+							expect: `At least ${box.spacersMm}\u2009mm of air below it; no foot stands on a part, and the card can still be drawn out.`
+						}
+					]
+				: []),
+			{
+				id: 'read-heat',
+				phase: 'check',
+				do: 'Read the chip\u2019s temperature 5 minutes after a cold start, and again after an hour, while it plays.',
+				command: 'cat /sys/class/thermal/thermal_zone0/temp',
+				expect: 'Thousandths of a degree Celsius. Enter both under Heat: the figures become those of your own board.',
+				reading: 'two temperatures and their minutes'
+			}
+		];
+	},
+	bench(plan, context, claims) {
+		const heat = computeHeat(plan, context, claims);
+		if (!heat) return {};
+		const { fan } = heat.model;
+		return {
+			heat: {
+				duty: heat.duty,
+				model: {
+					...heat.model,
+					fan: fan && heat.fan ? { ...fan, part: heat.fan.id, socket: heat.fan.header === null } : null
+				}
+			}
+		};
+	},
+	rehearse: rehearseHeat
+};

@@ -1,0 +1,85 @@
+import { withUnit } from '../../format';
+import type { Machine } from '../../engines/machine';
+import { FAN_SCRIPT } from './files';
+import { droppedAt, runHeat, settledAfterSec, type ThermalModel } from './thermal';
+
+/**
+ * The board warms up from its start. What the bench says of heat is turned into the moments at which something changes:
+ * the fan begins, the board slows itself, frames come late. A fan that nothing controls on the card stands still.
+ */
+export function rehearseHeat(machine: Machine): void {
+	let fanPoints: FanPoints = null;
+	/** Each warming-up has its own number, so that the moments of an earlier one are passed over. */
+	let current = 0;
+	const warmUp = (delaySec: number): void => {
+		const mine = ++current;
+		foretell(machine, delaySec, fanPoints, () => mine === current);
+	};
+	machine.programs.set(FAN_SCRIPT, (process) => {
+		const [, , , on = '60', off = '50'] = process.argv;
+		fanPoints = { onC: Number(on), offC: Number(off) };
+	});
+	machine.on('userspace', () => {
+		fanPoints = null;
+		// After the services have begun, so that the fan's own is known.
+		machine.after(machine.bench.board.servicesMs + 1000, () => warmUp(1));
+	});
+	machine.on('fault', ({ name, on }) => {
+		if (name !== 'fan-stops') return;
+		machine.log('fault', on ? 'The fan stands still' : 'The fan turns again', '', 'fault');
+		if (machine.powered) warmUp(0);
+	});
+}
+
+type FanPoints = { onC: number; offC: number } | null;
+
+function foretell(machine: Machine, delaySec: number, points: FanPoints, isCurrent: () => boolean): void {
+	const heat = machine.bench.heat;
+	if (!heat) return;
+	const { fan } = heat.model;
+	const turns =
+		fan !== null &&
+		!machine.activeFaults.has('fan-stops') &&
+		!machine.absentParts.has(fan.part) &&
+		(fan.control === 'always' || fan.socket || points !== null);
+	const model: ThermalModel = {
+		...heat.model,
+		fan: turns && fan ? { ...fan, ...(points ?? {}) } : null
+	};
+	const run = runHeat(model, heat.duty, settledAfterSec(model));
+	let saidFan = false;
+	let saidSlow = false;
+	for (const moment of run.moments) {
+		const begins: boolean = !saidFan && moment.fan > 0 && fan?.control !== 'always';
+		const slows: boolean = !saidSlow && moment.speed < 1;
+		if (!begins && !slows) continue;
+		saidFan ||= begins;
+		saidSlow ||= slows;
+		machine.after((delaySec + moment.sec) * 1000, () => {
+			if (!isCurrent()) return;
+			if (begins) machine.log('heat', 'The fan begins to turn', withUnit(moment.chipC, 0, '°C'));
+			if (slows) sayThrottled(machine, moment.chipC, run.dropped);
+		});
+	}
+	machine.after((delaySec + run.moments.at(-1)!.sec) * 1000, () => {
+		if (isCurrent())
+			machine.log('heat', 'As warm as it gets', withUnit(run.steadyC, 0, '°C'), run.dropped > 0 ? 'bad' : 'info');
+	});
+	// A load beyond the processors is late from the first frame, hot or not.
+	const late = droppedAt(heat.duty, 1);
+	if (late > 0 && delaySec > 0)
+		machine.log('heat', `The processors cannot keep up: ${percent(late)} of the frames are late`, '', 'bad');
+}
+
+function sayThrottled(machine: Machine, chipC: number, dropped: number): void {
+	machine.log(
+		'heat',
+		dropped > 0
+			? `Too hot: the board slows itself, ${percent(dropped)} of the frames are dropped`
+			: 'Too hot: the board slows itself; what it plays does not suffer',
+		withUnit(chipC, 0, '°C'),
+		'bad'
+	);
+}
+
+const percent = (part: number): string => `${Math.max(1, Math.round(part * 100))}\u2009%`;

@@ -1,0 +1,191 @@
+import { claimsOn, type Claim } from '../../claims';
+import { formatSeconds, withUnit } from '../../format';
+import type { Context, Figure } from '../../link';
+import { chosenParts } from '../../parts/chosen';
+import type { PartOf } from '../../parts/schema';
+import type { Plan } from '../../plan/plan';
+import { computeEnergy, computeHoldUpSec } from './energy';
+import { computeFuse, fuseCharacteristic, FUSE_RATINGS_A } from './inlet';
+import { computePath, type PowerPath } from './powerPath';
+
+/** A small supply turns nine tenths of what it takes into what it gives. Typical at half load. */
+export const SUPPLY_EFFICIENCY = 0.87;
+
+/** Watts from the wall: the board's supply with its loss, and whatever has a plug of its own. */
+export function wallWatts(path: PowerPath, claims: readonly Claim[]): { on: number; standby: number } {
+	const mains = claimsOn(claims, 'power').filter(({ via }) => via === 'mains');
+	const sum = (of: 'typicalW' | 'idleW'): number => mains.reduce((total, claim) => total + claim[of] * claim.count, 0);
+	return {
+		on: path.watts.typical / SUPPLY_EFFICIENCY + sum('typicalW'),
+		standby: path.supply.noLoadW + sum('idleW')
+	};
+}
+
+export const holdUpOf = (plan: Plan, context: Context): PartOf<'hold-up'> | null =>
+	chosenParts(plan, context).flatMap(({ part }) => (part.kind === 'hold-up' ? [part] : []))[0] ?? null;
+
+export function inletFuse(plan: Plan, context: Context) {
+	const { inlet } = plan.power;
+	if (!inlet) return null;
+	const fuse = computeFuse({ ...inlet, mainsV: context.venue.mainsV, ratingsA: FUSE_RATINGS_A });
+	return { ...fuse, characteristic: fuse.fuseA === null ? null : fuseCharacteristic(fuse.fuseA, inlet.inrushA) };
+}
+
+export function powerFigures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
+	const path = computePath(plan, context, claims);
+	if (!path)
+		return [
+			{
+				id: 'volts',
+				label: 'At the board',
+				text: 'no supply',
+				value: null,
+				sure: 'assumed',
+				from: 'Choose a supply.',
+				telling: true
+			}
+		];
+	const board = context.part('board', plan.parts.board);
+	return [
+		...atTheBoard(path, board),
+		...onUsb(path, board),
+		...overTime(plan, context, claims, path),
+		...throughTheInlet(plan, context)
+	];
+}
+
+function atTheBoard(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
+	const from = 'Constant power through copper at 20 °C, both conductors, and the contacts of the plugs.';
+	const volts = (id: keyof PowerPath['at'], label: string, words: string): Figure => {
+		const drop = path.at[id];
+		return {
+			id,
+			label,
+			text: drop ? `${withUnit(drop.boardV, 2, 'V')} · ${withUnit(path.watts[id], 1, 'W')}` : 'collapses',
+			value: drop?.boardV ?? null,
+			sure: 'typical',
+			from: `${words} ${from}`
+		};
+	};
+	const peak = path.at.peak;
+	return [
+		{
+			id: 'volts',
+			label: 'When busiest',
+			text: peak ? `${withUnit(peak.boardV, 2, 'V')} at board` : 'collapses',
+			value: peak?.boardV ?? null,
+			sure: 'typical',
+			from,
+			telling: true
+		},
+		...(board && peak
+			? [
+					{
+						id: 'margin',
+						label: 'Margin to the brown-out',
+						text: withUnit((peak.boardV - board.brownOutV) * 1000, 0, 'mV'),
+						value: peak.boardV - board.brownOutV,
+						sure: 'typical' as const,
+						from: `The board restarts below ${withUnit(board.brownOutV, 2, 'V')}.`
+					}
+				]
+			: []),
+		volts('idle', 'Waiting', 'Everything on, nothing playing.'),
+		volts('typical', 'Playing', 'What the parts claim while they do their work.'),
+		volts('peak', 'All at their busiest', 'What the parts claim at their peak, all at once.'),
+		volts('surge', 'The greatest surge', 'While it plays, the one part with the greatest surge is switched on.'),
+		{
+			id: 'rated',
+			label: 'The supply gives',
+			text: withUnit(path.ratedW, 1, 'W'),
+			value: path.ratedW,
+			sure: 'exact',
+			from: 'Volts times amperes on its label.'
+		},
+		{
+			id: 'lead',
+			label: 'Lead and plugs',
+			text: withUnit(path.loopOhm * 1000, 0, 'mΩ'),
+			value: path.loopOhm,
+			sure: 'typical',
+			from: path.lead
+				? `${path.lead.name}: ${path.lead.lengthM}\u2009m of ${path.lead.areaMm2}\u2009mm², there and back.`
+				: from
+		}
+	];
+}
+
+function onUsb(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
+	if (!board || path.usb.devices === 0) return [];
+	return [
+		{
+			id: 'usb',
+			label: 'USB, all together',
+			text: `${withUnit(path.usb.totalA, 2, 'A')} of ${withUnit(board.usbTotalA, 1, 'A')}`,
+			value: path.usb.totalA,
+			sure: 'typical',
+			from: `${path.usb.devices} device${path.usb.devices > 1 ? 's' : ''} at their busiest; those in a hub with its own supply are not counted.`
+		},
+		{
+			id: 'usb-port',
+			label: 'USB, the busiest socket',
+			text: `${withUnit(path.usb.busiestA, 2, 'A')} of ${withUnit(board.usbPortA, 1, 'A')}`,
+			value: path.usb.busiestA,
+			sure: 'typical',
+			from: 'A plain hub gathers the current of all that hangs on it.'
+		}
+	];
+}
+
+function overTime(plan: Plan, context: Context, claims: readonly Claim[], path: PowerPath): Figure[] {
+	const { on, standby } = wallWatts(path, claims);
+	const { pricePerKwh, currency } = context.venue;
+	const energy = computeEnergy({ onW: on, standbyW: standby, onHoursPerDay: plan.power.onHoursPerDay, pricePerKwh });
+	const store = holdUpOf(plan, context);
+	const seconds = store ? computeHoldUpSec(store, path.watts.typical) : null;
+	return [
+		{
+			id: 'energy',
+			label: 'Energy in a year',
+			text: `${withUnit(energy.kwhPerYear, 0, 'kWh')} · ${energy.costPerYear.toFixed(2)} ${currency}`,
+			value: energy.kwhPerYear,
+			sure: 'typical',
+			from: `${withUnit(on, 1, 'W')} for ${plan.power.onHoursPerDay}\u2009h a day, ${withUnit(standby, 1, 'W')} otherwise, at ${pricePerKwh} ${currency} a kWh. Screens and amplifiers with their own plug are in it.`
+		},
+		...(store
+			? [
+					{
+						id: 'hold-up',
+						label: 'Without mains',
+						text: seconds === null ? 'not at all' : formatSeconds(seconds * 1000),
+						value: seconds,
+						sure: 'typical' as const,
+						from: `${store.name}: ${store.wattHours}\u2009Wh, of which ${Math.round(store.efficiency * 100)}\u2009% arrive; a clean stop takes ${plan.power.shutdownSec}\u2009s.`
+					}
+				]
+			: [])
+	];
+}
+
+function throughTheInlet(plan: Plan, context: Context): Figure[] {
+	const fuse = inletFuse(plan, context);
+	if (!fuse) return [];
+	return [
+		{
+			id: 'inlet',
+			label: 'Through the inlet',
+			text: withUnit(fuse.currentA, 3, 'A'),
+			value: fuse.currentA,
+			sure: 'typical',
+			from: `Watts by ${context.venue.mainsV}\u2009V and the power factor.`
+		},
+		{
+			id: 'fuse',
+			label: 'Next fuse',
+			text: fuse.fuseA === null ? 'none is large enough' : `${fuse.characteristic} ${fuse.fuseA}\u2009A`,
+			value: fuse.fuseA,
+			sure: 'exact',
+			from: `${withUnit(fuse.neededA, 3, 'A')} with the margin; ratings of IEC 60127-2. T opens late, F at once.`
+		}
+	];
+}

@@ -1,0 +1,337 @@
+import type { Claim } from '../../claims';
+import { formatSeconds, withUnit } from '../../format';
+import type { Context, Finding, Fix } from '../../link';
+import { addPart } from '../../parts/chosen';
+import type { PartOf } from '../../parts/schema';
+import type { Plan } from '../../plan/plan';
+import { computeHoldUpSec } from './energy';
+import { holdUpOf, inletFuse } from './figures';
+import { dropAtPower, loopOhm } from './lead';
+import { computePath, type PowerPath } from './powerPath';
+
+/** A supply that works at more than this part of its rating runs hot and sags. */
+const COMFORT = 0.8;
+/** Supplies called 5 V and 5.1 V serve the same boards. */
+const RAIL_TOLERANCE_V = 0.25;
+/** Below this the next hot day or a worn plug brings the brown-out. */
+const THIN_MARGIN_V = 0.1;
+
+/** No tick where nothing has been worked out. */
+const UNKNOWN: Finding = {
+	id: 'power.unknown',
+	level: 'note',
+	title: 'Nothing can be said of the power yet',
+	why: 'Choose a board and a supply among the parts; then load, voltage and margin stand here.',
+	setting: 'parts.supply',
+	fixes: []
+};
+
+export function assessPower(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
+	const path = computePath(plan, context, claims);
+	const board = context.part('board', plan.parts.board);
+	if (!path || !board) return [UNKNOWN, ...assessInlet(plan, context)];
+	return [
+		...assessRail(path, board, context),
+		...assessSupply(path, board, context),
+		...assessLead(plan, path, board, context),
+		...assessUsb(path, board, context),
+		...assessHoldUp(plan, path, context),
+		...assessInlet(plan, context),
+		...assessAlarm(path, board, context)
+	];
+}
+
+const fits = (part: PartOf<'supply'>, board: PartOf<'board'>, like: PartOf<'supply'>): boolean => {
+	const own = railOf(board);
+	const rail = own ?? like.volts;
+	return Math.abs(part.volts - rail) <= RAIL_TOLERANCE_V;
+};
+
+/** What a board runs on follows from where it browns out: 5 V below 6, else 12 V. */
+const railOf = (board: PartOf<'board'>): number => (board.brownOutV < 6 ? 5.1 : 12);
+
+/** Supplies that would do: strong enough with a fifth in hand, their plug the board's first. */
+function stronger(path: PowerPath, board: PartOf<'board'>, context: Context): PartOf<'supply'>[] {
+	const plugs = board.sockets.filter(({ way, carries }) => way === 'in' && carries.includes('power'));
+	const meetsBoard = (part: PartOf<'supply'>): boolean =>
+		part.sockets.some((out) => out.way === 'out' && out.male && plugs.some(({ plug }) => plug === out.plug));
+	return context.drawer
+		.flatMap((part) =>
+			part.kind === 'supply' &&
+			part.id !== path.supply.id &&
+			fits(part, board, path.supply) &&
+			part.volts * part.amperes * COMFORT >= path.watts.peak
+				? [part]
+				: []
+		)
+		.sort((a, b) => Number(meetsBoard(b)) - Number(meetsBoard(a)) || a.amperes - b.amperes);
+}
+
+const useSupply = (part: PartOf<'supply'> | undefined): Fix[] =>
+	part ? [{ label: `Use ${part.name}`, apply: (p: Plan) => ({ ...p, parts: { ...p.parts, supply: part.id } }) }] : [];
+
+function assessRail(path: PowerPath, board: PartOf<'board'>, context: Context): Finding[] {
+	const rail = railOf(board);
+	if (Math.abs(path.supply.volts - rail) <= RAIL_TOLERANCE_V * 2) return [];
+	return [
+		{
+			id: 'power.wrong-rail',
+			level: 'stop',
+			title: `${board.name} runs on ${rail < 6 ? '5' : '12'}\u2009V, not ${path.supply.volts}`,
+			why:
+				path.supply.volts > rail
+					? 'Too many volts end a board in an instant. Never join these two.'
+					: 'It does not start at all.',
+			setting: 'parts.supply',
+			fixes: useSupply(stronger(path, board, context)[0])
+		}
+	];
+}
+
+function assessSupply(path: PowerPath, board: PartOf<'board'>, context: Context): Finding[] {
+	const { peak } = path.watts;
+	const who = path.who
+		.filter(({ peakW }) => peakW >= 0.05)
+		.map(({ what, peakW }) => `${what} ${withUnit(peakW, 1, 'W')}`)
+		.join(', ');
+	const fixes = useSupply(stronger(path, board, context)[0]);
+	if (peak > path.ratedW)
+		return [
+			{
+				id: 'power.too-weak',
+				level: 'stop',
+				title: `The supply is ${withUnit(peak - path.ratedW, 1, 'W')} too weak`,
+				why: `At their busiest the parts draw ${withUnit(peak, 1, 'W')} (${who}); ${path.supply.name} gives ${withUnit(path.ratedW, 1, 'W')}. The board would restart when it is busy.`,
+				setting: 'parts.supply',
+				fixes
+			}
+		];
+	if (peak > COMFORT * path.ratedW)
+		return [
+			{
+				id: 'power.only-just',
+				level: 'caution',
+				title: 'The supply is only just enough',
+				why: `At their busiest the parts draw ${withUnit(peak, 1, 'W')} (${who}) of ${withUnit(path.ratedW, 1, 'W')}. Keep a fifth in hand.`,
+				setting: 'parts.supply',
+				fixes
+			}
+		];
+	return [];
+}
+
+function assessLead(plan: Plan, path: PowerPath, board: PartOf<'board'>, context: Context): Finding[] {
+	const peakV = path.at.peak?.boardV ?? null;
+	const better = path.lead ? betterLeads(plan, path, board, context) : [];
+	const fixes = path.supply.lead
+		? useSupply(stronger(path, board, context).find((part) => part.id !== path.supply.id))
+		: better.slice(0, 2).map((lead) => ({
+				label: `Use ${lead.name}`,
+				apply: (p: Plan): Plan => ({ ...p, parts: { ...p.parts, lead: lead.id } })
+			}));
+	if (peakV === null || peakV < board.brownOutV)
+		return [
+			{
+				id: 'power.lead-sags',
+				level: 'stop',
+				title: peakV === null ? 'The lead cannot carry the load' : `Only ${withUnit(peakV, 2, 'V')} reach the board`,
+				why: `It browns out at ${withUnit(board.brownOutV, 2, 'V')}. ${path.lead?.name ?? 'The lead'} loses the rest: a shorter or thicker one is needed.`,
+				setting: path.supply.lead ? 'parts.supply' : 'parts.lead',
+				fixes
+			}
+		];
+	if (peakV - board.brownOutV < THIN_MARGIN_V)
+		return [
+			{
+				id: 'power.thin-margin',
+				level: 'caution',
+				title: `Only ${withUnit((peakV - board.brownOutV) * 1000, 0, 'mV')} above the brown-out`,
+				why: `${withUnit(peakV, 2, 'V')} reach the board at its busiest; it restarts below ${withUnit(board.brownOutV, 2, 'V')}. A worn plug takes as much.`,
+				setting: path.supply.lead ? 'parts.supply' : 'parts.lead',
+				fixes
+			}
+		];
+	const surgeV = path.at.surge?.boardV ?? null;
+	if (surgeV === null || surgeV < board.brownOutV)
+		return [
+			{
+				id: 'power.surge',
+				level: 'caution',
+				title: 'The surge of a part pulls the board down',
+				why: `When it is plugged in or spins up while the board plays, ${surgeV === null ? 'the voltage collapses' : `${withUnit(surgeV, 2, 'V')} are left`}: the board restarts. Plug it in before power comes, or feed it from a hub with its own supply.`,
+				setting: 'parts.also',
+				fixes: addHub(context)
+			}
+		];
+	return [];
+}
+
+/** Leads with the same two ends that keep the board well above its brown-out, the thickest loss first removed. */
+function betterLeads(plan: Plan, path: PowerPath, board: PartOf<'board'>, context: Context): PartOf<'lead'>[] {
+	const outs = path.supply.sockets.filter(({ way, male }) => way === 'out' && !male);
+	const ins = board.sockets.filter(({ way, carries }) => way === 'in' && carries.includes('power'));
+	const volts = (lead: PartOf<'lead'>): number =>
+		dropAtPower(
+			path.supply.volts,
+			loopOhm(lead.lengthM, lead.areaMm2!, plan.power.contactMilliohm / 1000),
+			path.watts.peak
+		)?.boardV ?? 0;
+	return context.drawer
+		.flatMap((part) => (part.kind === 'lead' && part.areaMm2 && part.carries.includes('power') ? [part] : []))
+		.filter(({ ends: [a, b] }) =>
+			[
+				[a, b],
+				[b, a]
+			].some(
+				([from, to]) =>
+					from!.male &&
+					to!.male &&
+					outs.some(({ plug }) => plug === from!.plug) &&
+					ins.some(({ plug }) => plug === to!.plug)
+			)
+		)
+		.filter((lead) => lead.id !== plan.parts.lead && volts(lead) >= board.brownOutV + THIN_MARGIN_V)
+		.sort((a, b) => volts(b) - volts(a));
+}
+
+const addHub = (context: Context): Fix[] =>
+	context.drawer
+		.flatMap((part) => (part.kind === 'hub' && part.powered ? [part] : []))
+		.slice(0, 1)
+		.map((hub) => ({ label: `Add ${hub.name}`, apply: (p: Plan) => addPart(p, hub.id) }));
+
+function assessUsb(path: PowerPath, board: PartOf<'board'>, context: Context): Finding[] {
+	const { usb } = path;
+	const list = path.usbPlaces
+		.filter(({ at }) => at !== 'powered hub')
+		.map(({ what, amperes }) => `${what} ${withUnit(amperes, 2, 'A')}`)
+		.join(', ');
+	if (usb.totalA > board.usbTotalA)
+		return [
+			{
+				id: 'power.usb-total',
+				level: 'stop',
+				title: `USB is asked for ${withUnit(usb.totalA, 2, 'A')}`,
+				why: `${list}; ${board.name} gives ${withUnit(board.usbTotalA, 1, 'A')} to all its sockets together, then switches them off. A hub with its own supply takes the load away.`,
+				setting: 'parts.also',
+				fixes: addHub(context)
+			}
+		];
+	if (usb.busiestA > board.usbPortA)
+		return [
+			{
+				id: 'power.usb-port',
+				level: 'stop',
+				title: `One USB socket is asked for ${withUnit(usb.busiestA, 2, 'A')}`,
+				why: `${list}; one socket gives ${withUnit(board.usbPortA, 1, 'A')}. A plain hub does not add any.`,
+				setting: 'parts.also',
+				fixes: addHub(context)
+			}
+		];
+	return [];
+}
+
+function assessHoldUp(plan: Plan, path: PowerPath, context: Context): Finding[] {
+	const store = holdUpOf(plan, context);
+	if (!store) return [];
+	const seconds = computeHoldUpSec(store, path.watts.typical);
+	if (seconds !== null && seconds >= plan.power.shutdownSec) return [];
+	return [
+		{
+			id: 'power.hold-too-short',
+			level: 'caution',
+			title:
+				seconds === null
+					? `${store.name} cannot carry ${withUnit(path.watts.typical, 1, 'W')}`
+					: `The charge lasts ${formatSeconds(seconds * 1000)}, a clean stop takes ${plan.power.shutdownSec}\u2009s`,
+			why:
+				seconds === null
+					? `It gives ${withUnit(store.maxW, 0, 'W')} at most. It is no help in a power cut.`
+					: 'The board would lose power half way through its shutdown, which is worse than a plain cut.',
+			setting: 'power.shutdownSec',
+			fixes: context.drawer
+				.flatMap((part) =>
+					part.kind === 'hold-up' && (computeHoldUpSec(part, path.watts.typical) ?? 0) >= plan.power.shutdownSec * 1.5
+						? [part]
+						: []
+				)
+				.sort((a, b) => (a.price ?? 0) - (b.price ?? 0))
+				.slice(0, 1)
+				.map((part) => ({
+					label: `Use ${part.name}`,
+					apply: (p) => ({
+						...p,
+						parts: {
+							...p.parts,
+							also: p.parts.also.map((item) => (item.part === store.id ? { ...item, part: part.id } : item))
+						}
+					})
+				}))
+		}
+	];
+}
+
+const withoutInlet: Fix = {
+	label: 'Use a ready-made supply instead',
+	apply: (p) => ({ ...p, power: { ...p.power, inlet: null } })
+};
+
+/** Work on mains is judged strictly, and the way round it is always offered. */
+function assessInlet(plan: Plan, context: Context): Finding[] {
+	const { inlet } = plan.power;
+	if (!inlet) return [];
+	const missing = [
+		...(inlet.earthed ? [] : ['protective earth on every metal part that can be touched']),
+		...(inlet.strainRelief ? [] : ['relief of strain on the lead']),
+		...(inlet.touchSafe ? [] : ['covers over everything that is live, which only a tool opens'])
+	];
+	const fuse = inletFuse(plan, context)!;
+	return [
+		...(missing.length
+			? [
+					{
+						id: 'power.inlet-unsafe',
+						level: 'stop' as const,
+						title: 'The mains inlet is not safe',
+						why: `It lacks ${missing.join('; ')}. This is work for a competent person under the wiring rules of your country. A ready-made supply in a wall socket needs none of it.`,
+						setting: 'power.inlet' as const,
+						fixes: [withoutInlet]
+					}
+				]
+			: []),
+		...(fuse.fuseA === null
+			? [
+					{
+						id: 'power.inlet-too-much',
+						level: 'stop' as const,
+						title: `${withUnit(fuse.neededA, 1, 'A')} are too much for such an inlet`,
+						why: 'No miniature fuse is rated for so much. Feed the parts from several ready-made supplies.',
+						setting: 'power.inlet' as const,
+						fixes: [withoutInlet]
+					}
+				]
+			: []),
+		{
+			id: 'power.inlet-care',
+			level: 'caution',
+			title: 'Mains in a box of one\u2019s own',
+			why: 'Only for a competent person, under local wiring rules, tested before first use: earth, insulation, fuse. The alternative costs a few coins: a ready-made supply outside the box, and only 5\u2009V inside it.',
+			setting: 'power.inlet',
+			fixes: [withoutInlet]
+		}
+	];
+}
+
+function assessAlarm(path: PowerPath, board: PartOf<'board'>, context: Context): Finding[] {
+	if (!context.probe?.supplyAlarm) return [];
+	return [
+		{
+			id: 'power.alarm-seen',
+			level: 'caution',
+			title: 'The board itself has reported too little voltage',
+			why: 'The probe report carries a supply alarm. Whatever the figures say, try a stronger supply or a shorter lead, then probe again.',
+			setting: 'parts.supply',
+			fixes: useSupply(stronger(path, board, context)[0])
+		}
+	];
+}

@@ -1,0 +1,79 @@
+import { draw, row, socket, type PartRow } from './make';
+
+const CAPACITY = { capacityGb: { sure: 'standard', source: 'Printed on it, in decimal gigabytes.' } } as const;
+const usbPlug = [socket('in', 'usb-a', ['data', 'power'], 1, true)];
+
+/** Cards, sticks, drives and the servers that hold the rest. */
+export const stores: readonly PartRow[] = [
+	...(
+		[
+			['card-8', 'Card 8 GB, class 4', 5, 8],
+			['card-16', 'Card 16 GB, class 10', 6, 16],
+			['card-32', 'Card 32 GB, A1 class', 8, 32],
+			['card-64', 'Card 64 GB, A1 class', 11, 64],
+			['card-128', 'Card 128 GB, A2 class', 17, 128],
+			['card-32-hard', 'Card 32 GB, high endurance', 14, 32],
+			['card-64-hard', 'Card 64 GB, high endurance', 19, 64]
+		] as const
+	).map(([id, name, price, capacityGb]) => row('card', { id, name, price, capacityGb, figures: CAPACITY })),
+	row('drive', {
+		id: 'stick-64',
+		name: 'Memory stick 64 GB',
+		price: 9,
+		capacityGb: 64,
+		figures: CAPACITY,
+		draw: draw('usb', 0.1, 0.4, 1),
+		sockets: usbPlug
+	}),
+	row('drive', {
+		id: 'drive-ssd-500',
+		name: 'USB drive without moving parts, 500 GB',
+		price: 49,
+		capacityGb: 500,
+		figures: CAPACITY,
+		draw: draw('usb', 0.6, 2, 4, 4.5),
+		sockets: usbPlug
+	}),
+	row('drive', {
+		id: 'drive-disk-2000',
+		name: 'Spinning disk fed by USB, 2 TB',
+		price: 72,
+		capacityGb: 2000,
+		figures: CAPACITY,
+		draw: draw('usb', 0.8, 2.2, 3.5, 5),
+		sockets: usbPlug
+	}),
+	row('drive', {
+		id: 'drive-disk-8000',
+		name: 'Spinning disk with its own supply, 8 TB',
+		price: 165,
+		capacityGb: 8000,
+		figures: CAPACITY,
+		draw: draw('mains', 4, 7, 10, 24),
+		sockets: usbPlug
+	}),
+	row('file-server', {
+		id: 'server-small',
+		name: 'Small file server, one disk',
+		price: 140,
+		mbps: 450,
+		draw: draw('mains', 6, 11, 16, 30),
+		sockets: [socket('in', 'network', ['data'])]
+	}),
+	row('file-server', {
+		id: 'server-four',
+		name: 'File server, four disks',
+		price: 420,
+		mbps: 900,
+		draw: draw('mains', 18, 32, 48, 95),
+		sockets: [socket('in', 'network', ['data'])]
+	}),
+	row('file-server', {
+		id: 'server-pc',
+		name: 'A computer that shares a folder',
+		price: 0,
+		mbps: 400,
+		draw: draw('mains', 25, 35, 90, 120),
+		sockets: [socket('in', 'network', ['data'])]
+	})
+];

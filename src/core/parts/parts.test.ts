@@ -1,0 +1,108 @@
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { noFacts } from '../probe/facts';
+import { catalogue } from './catalogue';
+import { describePart, fieldWords, tellingOf } from './describe';
+import { choicesOf, partsJsonSchema, readPartsFile, writePartsFile } from './file';
+import { measuredBoard } from './measured';
+import { meets } from './plugs';
+import { playLoad } from './playLoad';
+import { KINDS, partSchema, type PartOf } from './schema';
+
+const board = (id: string) => catalogue.find((part) => part.id === id) as PartOf<'board'>;
+
+describe('the catalogue', () => {
+	it('keeps its own schema, names no id and no name twice, and says where each figure comes from', () => {
+		for (const part of catalogue) {
+			expect(partSchema.safeParse(part).success, part.id).toBe(true);
+			for (const { source, text, label } of describePart(part)) {
+				expect(source.length, `${part.id} ${label}`).toBeGreaterThan(8);
+				expect(text).not.toContain('[object');
+			}
+			expect(tellingOf(part), part.id).not.toBe('');
+		}
+		expect(new Set(catalogue.map(({ id }) => id)).size).toBe(catalogue.length);
+		expect(new Set(catalogue.map(({ name }) => name)).size).toBe(catalogue.length);
+	});
+	it('has something of every kind, and of boards at least ten', () => {
+		const kinds = new Set(catalogue.map(({ kind }) => kind));
+		expect(Object.keys(KINDS).filter((kind) => !kinds.has(kind as never))).toEqual([]);
+		expect(catalogue.filter(({ kind }) => kind === 'board').length).toBeGreaterThanOrEqual(10);
+		const systems = new Set(catalogue.flatMap((part) => (part.kind === 'tuner' ? part.systems : [])));
+		expect([...systems].sort()).toEqual(['ATSC', 'C', 'S', 'S2', 'T', 'T2']);
+	});
+	it('has kits whose contents are in it, and for every board a supply with a way to it', () => {
+		const ids = new Set(catalogue.map(({ id }) => id));
+		for (const part of catalogue)
+			if (part.kind === 'kit') for (const item of part.contains) expect(ids, part.id).toContain(item.part);
+		const supplies = catalogue.flatMap((part) => (part.kind === 'supply' ? part.sockets : []));
+		for (const part of catalogue) {
+			if (part.kind !== 'board') continue;
+			const into = part.sockets.find(({ way, carries }) => way === 'in' && carries.includes('power'))!;
+			expect(
+				supplies.some((out) => out.way === 'out' && meets(out, into)),
+				part.id
+			).toBe(true);
+		}
+	});
+	it('has words and a unit for every single figure', () => {
+		const single = catalogue.flatMap((part) =>
+			Object.entries(part).flatMap(([field, value]) =>
+				typeof value === 'number' || typeof value === 'boolean' ? [field] : []
+			)
+		);
+		expect([...new Set(single)].filter((field) => field !== 'price' && fieldWords(field).label === field)).toEqual([]);
+	});
+});
+
+describe('a file of parts', () => {
+	it('comes back as it was written', () =>
+		expect(readPartsFile(writePartsFile(catalogue))).toEqual({ ok: true, value: { parts: catalogue, refused: [] } }));
+	it.each([
+		['missing', { memoryMb: undefined }, /^memoryMb: /],
+		['absurd', { memoryMb: -4 }, /^memoryMb: /],
+		['of the wrong kind', { idleW: 'much' }, /^idleW: /],
+		['at odds with another', { idleW: 9, peakW: 2 }, /must rise/]
+	])('refuses by name a part with a figure that is %s, and takes the others', (_, wrong, why) => {
+		const read = readPartsFile(JSON.stringify([{ ...board('board-full-4'), ...wrong }, board('board-full-1')]));
+		if (!read.ok) throw new Error('not read');
+		expect(read.value.parts.map(({ id }) => id)).toEqual(['board-full-1']);
+		expect(read.value.refused).toEqual([
+			{ name: 'Full-size board, 4 GB, two micro display ports', why: expect.stringMatching(why) as string }
+		]);
+	});
+	it('offers the words that a field takes', () => {
+		expect(choicesOf('fan', 'control')).toEqual(['always', 'switched', 'pwm']);
+		expect(choicesOf('board', 'memoryMb')).toBeNull();
+	});
+	it('is refused when it is something else', () => {
+		expect(readPartsFile('{')).toMatchObject({ ok: false, faults: [{ code: 'not-json' }] });
+		expect(readPartsFile('{"yphos":"plan"}')).toMatchObject({ ok: false, faults: [{ code: 'not-parts' }] });
+	});
+	it('has its schema published as it is', () => {
+		const published = readFileSync(resolve(import.meta.dirname, '../../../docs/parts.schema.json'), 'utf8');
+		expect(JSON.parse(published), 'make it anew: npx yphos schema > docs/parts.schema.json').toEqual(
+			JSON.parse(JSON.stringify(partsJsonSchema()))
+		);
+	});
+});
+
+describe('what a board said of itself', () => {
+	const facts = { ...noFacts(), memoryMb: 3792, linkMbps: [{ name: 'eth0', mbps: 100 }] };
+	it('takes the place of what is typical, and says so', () => {
+		const measured = measuredBoard(board('board-full-4'), facts);
+		expect(measured).toMatchObject({ memoryMb: 3792, wiredMbps: 100 });
+		expect(describePart(measured).find(({ field }) => field === 'memoryMb')).toMatchObject({ sure: 'measured' });
+	});
+	it('changes nothing when it is another board', () =>
+		expect(measuredBoard(board('board-full-1'), facts)).toBe(board('board-full-1')));
+});
+
+it('a film by a circuit asks little of the processors, by program in proportion to its pixels', () => {
+	const film = { codec: 'h264', widthPx: 1920, heightPx: 1080, framesPerSec: 30, bitDepth: 8 } as const;
+	expect(playLoad(board('board-full-4'), film)).toMatchObject({ by: 'circuit' });
+	const by = (framesPerSec: number) => playLoad({ ...board('board-full-4'), decoders: [] }, { ...film, framesPerSec });
+	expect(by(60).share - by(30).share).toBeCloseTo(by(30).share - by(0).share, 9);
+	expect(playLoad(board('board-full-4'), null).share).toBeLessThan(0.1);
+});

@@ -1,0 +1,80 @@
+<script lang="ts">
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { change } from './deviceChoice';
+
+	const view = useEndpoint();
+	const probe = $derived(view.context.probe);
+</script>
+
+<div class="sheet">
+	{#if probe}
+		<h3>The board says of itself</h3>
+		<dl>
+			<dt>Board</dt>
+			<dd>{probe.model ?? 'not said'}{probe.memoryMb ? `, ${probe.memoryMb} MB` : ''}</dd>
+			<dt>System</dt>
+			<dd>{probe.system ?? 'not said'}</dd>
+			{#each probe.soundDevices as device (device.cardId + device.deviceNumber)}
+				<dt>Sound</dt>
+				<dd>
+					<code>{device.cardId}</code>
+					{device.cardName}
+					{#if device.cardId === view.plan.sound.cardId}<span class="soft">· in use</span>{:else}<button
+							type="button"
+							onclick={() => view.edit(`Use ${device.cardId}`, change(device))}>Use this</button
+						>{/if}
+				</dd>
+			{/each}
+			{#each probe.connectors as connector (connector.name)}
+				<dt>Screen socket</dt>
+				<dd>{connector.name}: {connector.connected ? `a screen with ${connector.modes.length} modes` : 'empty'}</dd>
+			{/each}
+			{#each probe.disks as disk (disk.name)}
+				<dt>Disk</dt>
+				<dd>
+					{disk.name}: {(disk.sizeBytes / 1e9).toFixed(1)} GB{disk.mountPoints.length
+						? ` at ${disk.mountPoints.join(', ')}`
+						: ''}
+				</dd>
+			{/each}
+			{#each probe.temperaturesC as zone, n (n)}
+				<dt>Temperature</dt>
+				<dd>{zone.celsius.toFixed(1)} °C ({zone.name})</dd>
+			{/each}
+		</dl>
+	{:else}
+		<h3>What is really on the bench?</h3>
+		<p class="soft">
+			Until the board has been asked, rates and names are those that are typical of each class. Put the converter in,
+			run the small script on the board, and paste what it prints: names and abilities become certain.
+		</p>
+	{/if}
+</div>
+
+<style>
+	dl {
+		display: grid;
+		grid-template-columns: max-content 1fr;
+		gap: 4px 16px;
+		margin: 8px 0 0;
+	}
+	dt {
+		color: var(--ink-soft);
+	}
+	dd {
+		margin: 0;
+	}
+	button {
+		border: 1px solid var(--bottle);
+		border-radius: var(--radius);
+		background: var(--sheet);
+		color: var(--bottle);
+		font-size: 12.5px;
+		padding: 1px 8px;
+		cursor: pointer;
+	}
+	p {
+		margin-top: 6px;
+		max-width: 68ch;
+	}
+</style>

@@ -1,0 +1,425 @@
+<script lang="ts">
+	import { Button, FileUploaderButton } from 'carbon-components-svelte';
+	import { page } from '$app/state';
+	import { drawerOf } from '$core/engines/context';
+	import { catalogue } from '$core/parts/catalogue';
+	import { tellingOf } from '$core/parts/describe';
+	import { partsJsonSchema, readPartsFile, writePartsFile } from '$core/parts/file';
+	import { KINDS, type Part, type PartKind } from '$core/parts/schema';
+	import { sentence } from '$core/result';
+	import Compare from '$lib/drawer/Compare.svelte';
+	import PartForm from '$lib/drawer/PartForm.svelte';
+	import { download } from '$lib/shell/download';
+	import { store } from '$lib/store/workshop.svelte';
+
+	const workshop = $derived(store.workshop!);
+	const drawer = $derived(drawerOf(workshop.parts).drawer);
+	const ownIds = $derived(new Set(workshop.parts.map((part) => part.id)));
+	const shippedIds = new Set(catalogue.map((part) => part.id));
+	type Filter = PartKind | 'all' | 'own' | 'owned';
+	const asked = page.url.searchParams.get('kind');
+	let filter = $state<Filter>(asked !== null && asked in KINDS ? (asked as PartKind) : 'all');
+	let wanted = $state('');
+	let compared = $state.raw<readonly string[]>([]);
+	/** The comparison is open; until then what is marked for it is only counted. */
+	let comparing = $state(false);
+	let editing = $state.raw<{ part: Part; isNew: boolean } | null>(null);
+	let answer = $state('');
+
+	const words = $derived(wanted.toLowerCase().split(/\s+/).filter(Boolean));
+	const within = (part: Part, which: Filter): boolean =>
+		which === 'all' ||
+		(which === 'own' ? ownIds.has(part.id) : which === 'owned' ? part.id in workshop.owned : part.kind === which);
+	const texts = $derived(
+		new Map(drawer.map((part) => [part, `${part.name} ${KINDS[part.kind]} ${tellingOf(part)}`.toLowerCase()]))
+	);
+	const found = $derived(drawer.filter((part) => words.every((word) => texts.get(part)!.includes(word))));
+	const kinds = Object.keys(KINDS) as PartKind[];
+	const groups = $derived(
+		kinds
+			.map((kind) => ({ kind, parts: found.filter((part) => part.kind === kind && within(part, filter)) }))
+			.filter(({ parts }) => parts.length > 0)
+	);
+	const count = (which: Filter): number => found.filter((part) => within(part, which)).length;
+	const FILTERS = $derived<readonly (readonly [Filter, string])[]>([
+		['all', 'Everything'],
+		['own', 'Your own'],
+		['owned', 'There already'],
+		...kinds.map((kind) => [kind, KINDS[kind]] as const)
+	]);
+
+	const own = (id: string, by: number, name: string): void =>
+		store.change(`${name}: there already`, (current) => {
+			const { [id]: now = 0, ...rest } = current.owned;
+			const next = Math.min(99, now + by);
+			return { ...current, owned: next < 1 ? rest : { ...rest, [id]: next } };
+		});
+	const mark = (id: string): void => {
+		compared = compared.includes(id) ? compared.filter((known) => known !== id) : [...compared.slice(-3), id];
+	};
+	const copy = (part: Part): void => {
+		editing = {
+			part: {
+				...structuredClone(part),
+				id: `own-${crypto.randomUUID().slice(0, 8)}`,
+				name: `${part.name}, mine`,
+				sure: 'measured',
+				source: 'Yours.'
+			},
+			isNew: true
+		};
+	};
+	function save(part: Part): void {
+		store.change(`part ${part.name}`, (current) => ({
+			...current,
+			parts: [...current.parts.filter((known) => known.id !== part.id), part]
+		}));
+		store.said = `${part.name} is in the drawer`;
+		editing = null;
+	}
+	function remove(part: Part): void {
+		store.change(`remove ${part.name}`, (current) => ({
+			...current,
+			parts: current.parts.filter((known) => known.id !== part.id)
+		}));
+		store.said = shippedIds.has(part.id)
+			? `${part.name} is as it was shipped. Ctrl Z brings yours back.`
+			: `${part.name} removed. Ctrl Z brings it back.`;
+		editing = null;
+	}
+	async function take(files: readonly File[]): Promise<void> {
+		if (!files[0]) return;
+		const read = readPartsFile(await files[0].text());
+		if (!read.ok) {
+			answer = sentence(read.faults);
+			return;
+		}
+		const { parts, refused } = read.value;
+		const ids = new Set(parts.map(({ id }) => id));
+		if (parts.length)
+			store.change(`import ${parts.length} parts`, (current) => ({
+				...current,
+				parts: [...current.parts.filter((part) => !ids.has(part.id)), ...parts]
+			}));
+		answer = [
+			`${parts.length} part${parts.length === 1 ? '' : 's'} taken from ${files[0].name}.`,
+			...refused.map(({ name, why }) => `${name} is refused: ${why}.`)
+		].join(' ');
+	}
+	const json = (name: string, text: string): void => download(name, text, 'application/json');
+</script>
+
+<svelte:head><title>Parts drawer · Yphos</title></svelte:head>
+<div class="page">
+	<header>
+		<div>
+			<h1>Parts drawer</h1>
+			<p class="soft">
+				{drawer.length} parts by class, {workshop.parts.length} of them your own. Figures are typical until you measure yours.
+			</p>
+		</div>
+		<div class="row">
+			<Button
+				kind="tertiary"
+				on:click={() => json('my-parts.json', writePartsFile(workshop.parts))}
+				disabled={workshop.parts.length === 0}>Export your own</Button
+			>
+			<FileUploaderButton
+				kind="tertiary"
+				labelText="Import parts"
+				disableLabelChanges
+				accept={['.json']}
+				on:change={(event) => take(event.detail)}
+			/>
+			<Button
+				kind="ghost"
+				on:click={() => json('parts.schema.json', `${JSON.stringify(partsJsonSchema(), null, '\t')}\n`)}
+				>JSON Schema</Button
+			>
+		</div>
+	</header>
+	{#if answer}<p class="sheet" role="status">
+			{answer} <button type="button" class="plain" onclick={() => (answer = '')}>Close</button>
+		</p>{/if}
+	<div class="columns">
+		<nav aria-label="Kinds of parts">
+			<input type="search" placeholder="Search the drawer" aria-label="Search the drawer" bind:value={wanted} />
+			<ul>
+				{#each FILTERS as [which, label] (which)}
+					<li>
+						<button
+							type="button"
+							class:here={filter === which}
+							aria-pressed={filter === which}
+							onclick={() => (filter = which)}><span>{label}</span><span class="mono soft">{count(which)}</span></button
+						>
+					</li>
+				{/each}
+			</ul>
+		</nav>
+		<div class="list">
+			{#each groups as { kind, parts } (kind)}
+				<section class="sheet">
+					<h2>{KINDS[kind]}</h2>
+					<table>
+						<colgroup><col class="name" /><col /><col class="price" /><col class="have" /><col class="do" /></colgroup>
+						<thead class="visually-hidden"
+							><tr><th>Part</th><th>Figures</th><th>Price</th><th>There already</th><th>Do</th></tr></thead
+						>
+						<tbody>
+							{#each parts as part (part.id)}
+								{@const there = workshop.owned[part.id] ?? 0}
+								<tr>
+									<td class="name"
+										>{part.name}{#if ownIds.has(part.id)}<small class="mine">yours</small>{/if}</td
+									>
+									<td class="telling soft small">{tellingOf(part)}</td>
+									<td class="mono n price"
+										>{part.price === null ? '?' : part.price === 0 ? '—' : part.price.toFixed(0)}</td
+									>
+									<td class="n have">
+										<button
+											type="button"
+											class="plain"
+											disabled={there === 0}
+											aria-label={`One less there: ${part.name}`}
+											onclick={() => own(part.id, -1, part.name)}>−</button
+										>
+										<span class="mono there" class:soft={there === 0} title="There already">{there}</span>
+										<button
+											type="button"
+											class="plain"
+											aria-label={`I have this already: ${part.name}`}
+											title="I have this already"
+											onclick={() => own(part.id, 1, part.name)}>+</button
+										>
+									</td>
+									<td class="n do">
+										<button
+											type="button"
+											class="plain"
+											aria-pressed={compared.includes(part.id)}
+											aria-label={`Compare ${part.name}`}
+											onclick={() => mark(part.id)}>Compare</button
+										>
+										{#if ownIds.has(part.id)}<button
+												type="button"
+												class="plain"
+												aria-label={`Change ${part.name}`}
+												onclick={() => (editing = { part, isNew: false })}>Change</button
+											>
+										{:else}<button
+												type="button"
+												class="plain"
+												aria-label={`Copy ${part.name}`}
+												onclick={() => copy(part)}>Copy</button
+											>{/if}
+									</td>
+								</tr>
+							{/each}
+						</tbody>
+					</table>
+				</section>
+			{:else}
+				<p class="soft">
+					Nothing in the drawer is called that. Search for fewer words, or copy the nearest part and change it.
+				</p>
+			{/each}
+		</div>
+	</div>
+</div>
+{#if compared.length}
+	<div class="bar">
+		{#if comparing}
+			<Compare
+				parts={compared.flatMap((id) => drawer.find((part) => part.id === id) ?? [])}
+				currency={workshop.venue.currency}
+			/>
+		{/if}
+		<p>
+			<span>{compared.length === 1 ? '1 part' : `${compared.length} parts`} to compare</span>
+			<button type="button" class="plain" aria-expanded={comparing} onclick={() => (comparing = !comparing)}
+				>{comparing ? 'Close' : 'Side by side'}</button
+			>
+			<button type="button" class="plain" onclick={() => ((compared = []), (comparing = false))}>Forget them</button>
+		</p>
+	</div>
+{/if}
+{#if editing}
+	{@const { part, isNew } = editing}
+	<PartForm {part} {isNew} onsave={save} onremove={() => remove(part)} onclose={() => (editing = null)} />
+{/if}
+
+<style>
+	.page {
+		padding: 14px 20px 32px;
+		display: grid;
+		gap: 14px;
+	}
+	header {
+		display: flex;
+		flex-wrap: wrap;
+		justify-content: space-between;
+		gap: 10px;
+		align-items: end;
+	}
+	.row {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+	}
+	.columns {
+		display: grid;
+		grid-template-columns: 216px minmax(0, 1fr);
+		gap: 18px;
+		align-items: start;
+	}
+	nav {
+		position: sticky;
+		top: 14px;
+	}
+	input[type='search'] {
+		width: 100%;
+		box-sizing: border-box;
+		height: 34px;
+		border: 1px solid var(--rule-strong);
+		border-radius: var(--radius);
+		background: var(--sheet);
+		color: var(--ink);
+		padding: 0 10px;
+		font-size: 14px;
+	}
+	ul {
+		list-style: none;
+		margin: 8px 0 0;
+		padding: 0;
+	}
+	nav button {
+		display: flex;
+		justify-content: space-between;
+		width: 100%;
+		border: 0;
+		border-left: 3px solid transparent;
+		background: none;
+		color: var(--ink);
+		padding: 4px 8px;
+		cursor: pointer;
+		font-size: 13.5px;
+		text-align: left;
+	}
+	nav button.here {
+		background: var(--sheet);
+		border-left-color: var(--bottle);
+		font-weight: 700;
+	}
+	.list {
+		display: grid;
+		gap: 14px;
+		min-width: 0;
+	}
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		margin-top: 4px;
+		table-layout: fixed;
+	}
+	td {
+		border-top: 1px solid var(--rule);
+		padding: 5px 10px 5px 0;
+		vertical-align: top;
+		font-size: 13.5px;
+	}
+	.bar {
+		position: sticky;
+		bottom: 0;
+		max-height: 72vh;
+		overflow-y: auto;
+		background: var(--well);
+		border-top: 1px solid var(--rule-strong);
+		padding: 10px 20px;
+		display: grid;
+		gap: 10px;
+	}
+	.bar p {
+		display: flex;
+		gap: 12px;
+		align-items: center;
+	}
+	.name {
+		width: 36%;
+	}
+	.price {
+		width: 44px;
+	}
+	.have {
+		width: 104px;
+	}
+	.do {
+		width: 132px;
+	}
+	.mine {
+		margin-left: 6px;
+		background: var(--bottle-wash);
+		color: var(--bottle);
+		border-radius: 3px;
+		padding: 0 5px;
+		font-weight: 600;
+	}
+	.n {
+		text-align: right;
+		white-space: nowrap;
+	}
+	.n:last-child {
+		padding-right: 0;
+	}
+	.there {
+		display: inline-block;
+		min-width: 18px;
+		text-align: center;
+	}
+	.plain[aria-pressed='true'] {
+		background: var(--bottle);
+		color: var(--on-bottle);
+		border-color: var(--bottle);
+	}
+	.plain:disabled {
+		color: var(--ink-faint);
+		border-color: var(--rule);
+		cursor: default;
+	}
+	@media (max-width: 900px) {
+		.columns {
+			grid-template-columns: minmax(0, 1fr);
+		}
+		nav {
+			position: static;
+		}
+		nav ul {
+			display: flex;
+			flex-wrap: wrap;
+		}
+		nav button {
+			gap: 6px;
+		}
+		table,
+		tbody {
+			display: block;
+		}
+		colgroup {
+			display: none;
+		}
+		tr {
+			display: grid;
+			grid-template-columns: 1fr auto auto;
+			border-top: 1px solid var(--rule);
+		}
+		td {
+			border: 0;
+		}
+		.name,
+		.telling {
+			grid-column: 1 / -1;
+			width: auto;
+		}
+	}
+</style>
