@@ -25,7 +25,9 @@ const [
 	{ cardTree },
 	{ demoWorkshop },
 	{ demoMediaBytes },
-	{ openWorkshop }
+	{ openWorkshop },
+	{ catalogue },
+	{ shoppingList }
 ] = await Promise.all(
 	[
 		'/src/core/chain.ts',
@@ -37,7 +39,9 @@ const [
 		'/src/core/engines/machine/index.ts',
 		'/demo/workshop.ts',
 		'/demo/media.ts',
-		'/src/core/plan/open.ts'
+		'/src/core/plan/open.ts',
+		'/src/core/parts/catalogue/index.ts',
+		'/src/core/engines/shopping.ts'
 	].map(load)
 );
 
@@ -53,6 +57,7 @@ function median(work) {
 }
 
 const text = JSON.stringify(demoWorkshop);
+const ids = demoWorkshop.endpoints.map(({ id }) => id);
 const each = demoWorkshop.endpoints.map(({ id, plan }) => {
 	const context = contextFor(demoWorkshop, id);
 	const mediaBytes = new Map(
@@ -69,6 +74,21 @@ const each = demoWorkshop.endpoints.map(({ id, plan }) => {
 	};
 });
 const lounge = each[0];
+/** Six endpoints with twenty parts each: what a keen hobbyist comes to. */
+const large = Array.from({ length: 6 }, (_, n) => {
+	const { id, plan } = demoWorkshop.endpoints[n % demoWorkshop.endpoints.length];
+	const has = Object.values(plan.parts).filter((part) => typeof part === 'string').length + plan.parts.also.length;
+	const known = new Set(plan.parts.also.map(({ part }) => part));
+	const more = catalogue
+		.filter((part) => ['lead', 'drive', 'tuner', 'fan', 'add-on', 'hub'].includes(part.kind) && !known.has(part.id))
+		.filter((_part, k) => k % 3 === n % 3)
+		.slice(0, 20 - has)
+		.map(({ id: part }) => ({ part, count: 1 }));
+	return {
+		context: contextFor(demoWorkshop, id),
+		plan: { ...plan, parts: { ...plan.parts, also: [...plan.parts.also, ...more] } }
+	};
+});
 const reference = median(() => JSON.parse(JSON.stringify(demoWorkshop)));
 const rows = [
 	[
@@ -76,6 +96,12 @@ const rows = [
 		5,
 		median(() => each.forEach(({ plan, context }) => assess(chain, plan, context)))
 	],
+	[
+		'assess 6 endpoints with 120 parts',
+		5,
+		median(() => large.forEach(({ plan, context }) => assess(chain, plan, context)))
+	],
+	['shopping list of the demo', 5, median(() => shoppingList(chain, demoWorkshop, ids))],
 	[
 		'write one card set (lounge)',
 		25,

@@ -24,7 +24,16 @@ rmSync(work, { recursive: true, force: true });
 mkdirSync(work, { recursive: true });
 const yphos = (...args) => capture(process.execPath, [cli, ...args]);
 
-const written = yphos('write', plan, '--endpoint', endpoint, '--out', set);
+/** The emulated converter's own control; on a real bench the probe report would bring its name into the plan. */
+const CONTROL = 'Audio Output Volume Control';
+if (plan === 'demo') yphos('demo', work);
+const workshop = JSON.parse(readFileSync(plan === 'demo' ? resolve(work, 'skerrin-light.yphos.json') : plan, 'utf8'));
+for (const known of workshop.endpoints)
+	if (known.plan.sound.volumeAt === 'converter') known.plan.sound.mixerName = CONTROL;
+const planFile = resolve(work, 'plan.yphos.json');
+writeFileSync(planFile, JSON.stringify(workshop));
+
+const written = yphos('write', planFile, '--endpoint', endpoint, '--out', set);
 process.stdout.write(written.out + written.err);
 if (written.code !== 0) process.exit(written.code);
 
@@ -36,7 +45,7 @@ bench.soundCards = [
 		...planned,
 		name: 'Emulated converter',
 		playback: { ratesHz: [48000], formats: ['S16_LE'], channels: [2] },
-		volume: { name: 'Audio Output Volume Control', lowestDb: -120, startDb: -0.5 }
+		volume: { name: CONTROL, lowestDb: -120, startDb: -0.5 }
 	}
 ];
 for (const stream of bench.streams) stream.state = 'refuses';

@@ -11,6 +11,12 @@ const SHOTS = [
 	{ name: 'shelf', path: '/' },
 	{ name: 'endpoint-sound', path: '/endpoint/bunkhouse-lounge/plan/sound' },
 	{ name: 'endpoint-power', path: '/endpoint/fog-horn-room/plan/power' },
+	{ name: 'endpoint-brief', path: '/endpoint/lamp-room/plan/brief' },
+	{ name: 'endpoint-parts', path: '/endpoint/fog-horn-room/plan/parts' },
+	{ name: 'endpoint-header', path: '/endpoint/lamp-room/plan/header' },
+	{ name: 'endpoint-heat', path: '/endpoint/lamp-room/plan/heat' },
+	{ name: 'parts-drawer', path: '/parts' },
+	{ name: 'shopping', path: '/shopping' },
 	{ name: 'endpoint-sources', path: '/endpoint/bunkhouse-lounge/plan/sources' },
 	{ name: 'endpoint-programme', path: '/endpoint/bunkhouse-lounge/plan/programme' },
 	{

@@ -76,7 +76,7 @@ addCounts('end-to-end tests', e2e, ({ stats, errors }) => [
 
 if (has(checkCard)) {
 	heading('Conformance of the demo card sets');
-	for (const endpoint of ['bunkhouse-lounge', 'test-bench', 'fog-horn-room']) {
+	for (const endpoint of ['bunkhouse-lounge', 'test-bench', 'fog-horn-room', 'lamp-room']) {
 		const out = join(work, endpoint);
 		capture(process.execPath, [cli, 'write', 'demo', '--endpoint', endpoint, '--out', out, '--even-so']);
 		const judged = capture('bash', [checkCard, out]);

@@ -6,7 +6,7 @@ import type { Part } from '../../parts/schema';
 import type { Plan } from '../../plan/plan';
 import { PWM_LINES } from '../../standards/header40Table';
 import { distinct } from '../../distinct';
-import { pinOf, type HeaderConflict, type HeaderUser, type Occupancy } from './occupancy';
+import { computeOccupancy, pinOf, type HeaderConflict, type HeaderUser, type Occupancy } from './occupancy';
 import { hasHeader, LIFT, occupancyOf, usersOf } from './users';
 
 export function assessHeader(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
@@ -20,12 +20,12 @@ export function assessHeader(plan: Plan, context: Context, claims: readonly Clai
 				title: 'This board has no header',
 				why: `${names(users)} must sit on a 40-pin header. Choose a board that has one, or the USB version.`,
 				setting: 'parts.board',
-				fixes: users.flatMap((user) => otherJoints(user, context)).slice(0, 3)
+				fixes: users.flatMap((user) => instead(user, users, context, (other) => other.header === null)).slice(0, 3)
 			}
 		];
 	const occupancy = occupancyOf(plan, context, claims);
 	return [
-		...distinct(occupancy.conflicts.map((conflict) => conflictFinding(conflict, plan, context, occupancy))),
+		...distinct(occupancy.conflicts.map((conflict) => conflictFinding(conflict, users, plan, context, occupancy))),
 		...currentFindings(plan, context, occupancy)
 	];
 }
@@ -36,7 +36,14 @@ const pins = (lines: readonly number[]): string =>
 		? `${lines.length} pins, ${pinOf(lines[0]!)} among them`
 		: `pin${lines.length > 1 ? 's' : ''} ${lines.map(pinOf).join(', ')}`;
 
-function conflictFinding(conflict: HeaderConflict, plan: Plan, context: Context, { freeLines }: Occupancy): Finding {
+function conflictFinding(
+	conflict: HeaderConflict,
+	users: readonly HeaderUser[],
+	plan: Plan,
+	context: Context,
+	{ freeLines }: Occupancy
+): Finding {
+	const others = (user: HeaderUser): Fix[] => otherParts(user, users, context);
 	const at = { id: `header.${idOf(conflict)}`, level: 'stop' as const, setting: 'header' as const };
 	switch (conflict.kind) {
 		case 'line': {
@@ -48,8 +55,8 @@ function conflictFinding(conflict: HeaderConflict, plan: Plan, context: Context,
 				fixes: [
 					...moves(b.by, lines, plan, freeLines),
 					...moves(a.by, lines, plan, freeLines),
-					...otherJoints(b.by, context),
-					...otherJoints(a.by, context)
+					...others(b.by),
+					...others(a.by)
 				].slice(0, 4)
 			};
 		}
@@ -58,14 +65,14 @@ function conflictFinding(conflict: HeaderConflict, plan: Plan, context: Context,
 				...at,
 				title: `Two parts answer at address ${hex(conflict.address)}`,
 				why: `${names(conflict.users)} share the I2C bus, where each needs an address of its own. Some have a solder bridge that moves it; read their sheets. Otherwise use another.`,
-				fixes: conflict.users.flatMap((user) => otherJoints(user, context)).slice(0, 3)
+				fixes: conflict.users.flatMap(others).slice(0, 3)
 			};
 		case 'id-memory':
 			return {
 				...at,
 				title: 'Two parts carry the identifying memory',
 				why: `${names(conflict.users)} both tell the board what they are, on pins 27 and 28, and it hears only a jumble. Only one add-on of this kind can be fitted.`,
-				fixes: conflict.users.flatMap((user) => otherJoints(user, context)).slice(0, 3)
+				fixes: conflict.users.flatMap(others).slice(0, 3)
 			};
 		case 'no-pwm':
 			return {
@@ -126,24 +133,41 @@ function moves(user: HeaderUser, lines: readonly number[], plan: Plan, freeLines
 	});
 }
 
-/** Parts that do the same and are joined otherwise. */
-function otherJoints(user: HeaderUser, context: Context): Fix[] {
-	const part = context.find(user.id);
-	if (!part) return [];
-	return context.drawer
-		.filter((other) => other.header === null && doesTheSame(part, other))
-		.slice(0, 1)
-		.map((other) => ({ label: `Use ${other.name}`, apply: (p: Plan) => replacePart(p, part.id, other.id) }));
+/** Parts that do the same: one that is joined otherwise, and one on the header that leaves the others their pins. */
+function otherParts(user: HeaderUser, users: readonly HeaderUser[], context: Context): Fix[] {
+	const rest = users.filter((known) => known !== user);
+	const clashes = (among: readonly HeaderUser[]): number => computeOccupancy(among, Infinity).conflicts.length;
+	return [
+		...instead(user, users, context, (other) => other.header === null),
+		...instead(user, users, context, ({ id, name, header }) =>
+			header === null ? false : clashes([...rest, { id, name, use: header, lines: [] }]) === clashes(rest)
+		)
+	];
 }
 
+function instead(
+	user: HeaderUser,
+	users: readonly HeaderUser[],
+	context: Context,
+	suits: (part: Part) => boolean
+): Fix[] {
+	const part = context.find(user.id);
+	const other =
+		part &&
+		context.drawer.find(
+			(known) => users.every(({ id }) => id !== known.id) && doesTheSame(part, known) && suits(known)
+		);
+	return other ? [{ label: `Use ${other.name}`, apply: (p) => replacePart(p, part.id, other.id) }] : [];
+}
+
+/** A converter that takes the usual rates and gives the same kind of signal; a tuner for the same broadcasts. */
 function doesTheSame(part: Part, other: Part): boolean {
 	if (part.kind === 'converter' && other.kind === 'converter') {
-		const framed = part.joint === 'optical';
+		const usual = part.playback.ratesHz.filter((rate) => rate >= 44_100 && rate <= 96_000);
 		return (
-			(framed ? other.joint === 'optical' : other.joint === 'usb') &&
-			part.playback.ratesHz
-				.filter((rate) => rate <= 96_000)
-				.every((rate) => rate < 44_100 || other.playback.ratesHz.includes(rate))
+			(other.joint === 'usb' || other.joint === 'header' || other.joint === 'optical') &&
+			(part.joint === 'optical') === (other.joint === 'optical') &&
+			usual.every((rate) => other.playback.ratesHz.includes(rate))
 		);
 	}
 	return (

@@ -7,6 +7,8 @@ import { fitThermal } from './fit';
 import { computeHeat, PLACE_AIR, type Heat } from './model';
 import { settledAfterSec } from './thermal';
 
+/** To see whether something helps, a coarse run is enough: each step is exact. */
+const FEW_STEPS = 40;
 /** Below this distance from its limit a warm day is enough. */
 const THIN_MARGIN_K = 8;
 
@@ -62,7 +64,7 @@ function assessTemperature(plan: Plan, context: Context, claims: readonly Claim[
 /** Parts and places that bring it well below its limit, the cheapest first. */
 function cooling(plan: Plan, context: Context, claims: readonly Claim[]): Fix[] {
 	const margin = (changed: Plan): number => {
-		const heat = computeHeat(changed, context, claims);
+		const heat = computeHeat(changed, context, claims, FEW_STEPS);
 		return heat ? heat.model.throttleC - heat.run.steadyC - (heat.run.throttlesAfterSec === null ? 0 : 100) : -100;
 	};
 	const candidates: { label: string; price: number; change: (p: Plan) => Plan }[] = context.drawer.flatMap((part) => {

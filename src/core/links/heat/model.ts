@@ -6,7 +6,7 @@ import type { PartOf } from '../../parts/schema';
 import type { Plan } from '../../plan/plan';
 import { fitThermal, type Fitted } from './fit';
 import type { PLACES } from './settings';
-import { dutyWatts, runHeat, type Duty, type HeatRun, type ThermalModel } from './thermal';
+import { dutyWatts, runHeat, settledAfterSec, type Duty, type HeatRun, type ThermalModel } from './thermal';
 
 /**
  * How much warmer the air around the case is than the room: by a fixed amount, and for each watt inside. Typical:
@@ -34,8 +34,8 @@ export interface Heat {
 export const fanOf = (plan: Plan, context: Context): PartOf<'fan'> | null =>
 	chosenParts(plan, context).flatMap(({ part }) => (part.kind === 'fan' ? [part] : []))[0] ?? null;
 
-/** Null until a board is chosen. */
-export function computeHeat(plan: Plan, context: Context, claims: readonly Claim[]): Heat | null {
+/** Null until a board is chosen. Few steps suffice to see whether it stays cool; a curve takes more. */
+export function computeHeat(plan: Plan, context: Context, claims: readonly Claim[], steps?: number): Heat | null {
 	const board = context.part('board', plan.parts.board);
 	if (!board) return null;
 	const load = playLoad(board, plan.brief.video);
@@ -51,7 +51,7 @@ export function computeHeat(plan: Plan, context: Context, claims: readonly Claim
 		load,
 		duty,
 		model,
-		run: runHeat(model, duty),
+		run: runHeat(model, duty, settledAfterSec(model), steps),
 		watts,
 		fitted,
 		fan: fanOf(plan, context)

@@ -66,7 +66,7 @@ export interface HeatRun {
  * Runs the model from cold. At its limit a board slows itself until it gets no hotter.
  * @param untilSec how long; six time constants say what it settles at
  */
-export function runHeat(model: ThermalModel, duty: Duty, untilSec = settledAfterSec(model), steps = 480): HeatRun {
+export function runHeat(model: ThermalModel, duty: Duty, untilSec = settledAfterSec(model), steps = 240): HeatRun {
 	const stepSec = untilSec / steps;
 	let chipC = model.airC;
 	let fan = fanSpeed(model.fan, chipC, 0);

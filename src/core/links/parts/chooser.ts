@@ -25,16 +25,20 @@ const MEMORY_MB = { music: 300, film: 700, notices: 900, recorder: 700, 'second-
 export function rankBoards(plan: Plan, context: Context): Ranked[] {
 	const needs = needsOf(plan, context);
 	return context.drawer
-		.flatMap((part) => (part.kind === 'board' ? [part] : []))
-		.map((board): Ranked => {
-			const reasons = needs.map((need) => need(board));
-			return { board, reasons, fits: reasons.every(({ good }) => good) };
-		})
+		.flatMap((part) => (part.kind === 'board' ? [judge(part, needs)] : []))
 		.sort(
 			(a, b) =>
 				a.reasons.filter(({ good }) => !good).length - b.reasons.filter(({ good }) => !good).length ||
 				(a.board.price ?? Infinity) - (b.board.price ?? Infinity)
 		);
+}
+
+/** The same for one board alone. */
+export const judgeBoard = (board: Board, plan: Plan, context: Context): Ranked => judge(board, needsOf(plan, context));
+
+function judge(board: Board, needs: readonly Need[]): Ranked {
+	const reasons = needs.map((need) => need(board));
+	return { board, reasons, fits: reasons.every(({ good }) => good) };
 }
 
 type Need = (board: Board) => Reason;

@@ -4,7 +4,7 @@ import { mayHaveMemory } from '../../parts/measured';
 import type { Part, PartOf } from '../../parts/schema';
 import type { Plan } from '../../plan/plan';
 import { distinct } from '../../distinct';
-import { rankBoards } from './chooser';
+import { judgeBoard, rankBoards } from './chooser';
 import { computeJoints, type Joint } from './joints';
 import { places } from './places';
 import type { PartPlace } from './settings';
@@ -91,8 +91,7 @@ function assessBoard(plan: Plan, context: Context): Finding[] {
 					.map(useBoard)
 			}
 		];
-	const ranked = rankBoards(plan, context);
-	const short = ranked.find((known) => known.board.id === board.id)?.reasons.filter(({ good }) => !good) ?? [];
+	const short = judgeBoard(board, plan, context).reasons.filter(({ good }) => !good);
 	if (short.length === 0) return [];
 	return [
 		{
@@ -101,7 +100,7 @@ function assessBoard(plan: Plan, context: Context): Finding[] {
 			title: `${board.name} does not do all that is asked`,
 			why: `${short.map(({ what, words }) => `${what}: ${words}`).join('; ')}. The list under Brief has every board with its reasons.`,
 			setting: 'parts.board',
-			fixes: ranked
+			fixes: rankBoards(plan, context)
 				.filter(({ fits }) => fits)
 				.slice(0, 2)
 				.map((known) => useBoard(known.board))

@@ -26,10 +26,21 @@ export interface Joint {
 /** More than this many leads in a row is a chain that nobody builds. */
 const LONGEST = 3;
 
+/** Asked for by figures, findings, steps and drawing alike; worked out once for the same parts and drawer. */
+const known = new WeakMap<Plan['parts'], { drawer: Context['drawer']; joints: readonly Joint[] }>();
+
 /** Every joint that the plan needs, in the order of the signal, each with what makes it. Leads at hand are used once. */
-export function computeJoints(plan: Plan, context: Context): Joint[] {
+export function computeJoints(plan: Plan, context: Context): readonly Joint[] {
+	const found = known.get(plan.parts);
+	if (found?.drawer === context.drawer) return found.joints;
+	const joints = findJoints(plan, context);
+	known.set(plan.parts, { drawer: context.drawer, joints });
+	return joints;
+}
+
+function findJoints(plan: Plan, context: Context): Joint[] {
 	const chosen = chosenParts(plan, context);
-	const drawer = cheapestFirst(context.drawer.filter((part): part is Lead => part.kind === 'lead'));
+	const drawer = leadsOf(context.drawer);
 	const atHand = cheapestFirst(
 		chosen.flatMap(({ part, count }) => (part.kind === 'lead' ? Array.from({ length: count }, () => part) : []))
 	);
@@ -56,6 +67,13 @@ export function computeJoints(plan: Plan, context: Context): Joint[] {
 			ends: `${out ? PLUGS[out.plug].words : 'nothing'} to ${into ? PLUGS[into.plug].words : 'nothing'}`
 		};
 	});
+}
+
+const sorted = new WeakMap<Context['drawer'], readonly Lead[]>();
+function leadsOf(drawer: Context['drawer']): readonly Lead[] {
+	let leads = sorted.get(drawer);
+	if (!leads) sorted.set(drawer, (leads = cheapestFirst(drawer.filter((part) => part.kind === 'lead'))));
+	return leads;
 }
 
 /** Of equal price the shorter one. */
