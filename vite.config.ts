@@ -12,6 +12,7 @@ const withoutRemoteFonts: Plugin = {
 };
 
 export default defineConfig({
+	worker: { format: 'es' },
 	plugins: [withoutRemoteFonts, sveltekit(), optimizeCss()],
 	test: { include: ['src/**/*.test.ts'], setupFiles: ['tests/seed.ts'], environment: 'node', testTimeout: 60_000 }
 });

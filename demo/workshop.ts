@@ -16,6 +16,9 @@ const foghorn = emptyPlan('Fog-horn room', 'foghorn');
 const bench = emptyPlan('Test bench', 'bench');
 const lamp = emptyPlan('Lamp-room film', 'lamp');
 
+/** Made for the demo; its other half was thrown away. */
+const KEEPER_KEY = 'ssh-ed25519 AAAAC3NzaC1lZDI1NTE5AAAAIAsY+gk/mSXIbKws7gQl3MdINidjazRfiNwZNyr9AOFJ keeper@skerrin';
+
 /** Made by the volunteers, so no catalogue has it. */
 const demoOwnParts: Workshop['parts'] = [
 	{
@@ -39,7 +42,14 @@ const demoOwnParts: Workshop['parts'] = [
 export const demoWorkshop: Workshop = {
 	yphos: 'workshop',
 	version: WORKSHOP_VERSION,
-	venue: { name: 'Skerrin Light', timeZone: 'Atlantic/Faroe', currency: 'EUR', pricePerKwh: 0.31, mainsV: 230 },
+	venue: {
+		name: 'Skerrin Light',
+		timeZone: 'Atlantic/Faroe',
+		currency: 'EUR',
+		pricePerKwh: 0.31,
+		mainsV: 230,
+		lan: { cidr: '192.168.40.0/24', poolFrom: '192.168.40.100', poolTo: '192.168.40.199', gateway: '192.168.40.1' }
+	},
 	parts: demoOwnParts,
 	owned: { 'amp-old': 1, 'sp-shelf': 1, 'sp-powered': 1, 'screen-43-analogue': 1, 'lead-speaker-5': 2, 'card-16': 1 },
 	shipping: [
@@ -70,6 +80,7 @@ export const demoWorkshop: Workshop = {
 				also: also('lead-usb-b', 'lead-rca-2', 'lead-speaker-5', 'lead-net-2')
 			},
 			power: { ...lounge.power, onHoursPerDay: 15 },
+			network: { ...lounge.network, login: 'key', sshKeys: [KEEPER_KEY] },
 			sources: {
 				...lounge.sources,
 				listTitle: 'Evenings in the bunkhouse',
@@ -151,7 +162,7 @@ export const demoWorkshop: Workshop = {
 				case: 'case-open',
 				also: also('lead-jack-jack', 'lead-speaker-5', 'lead-net-2')
 			},
-			network: { ...bench.network, way: 'wired' },
+			network: { ...bench.network, user: '', login: 'none' },
 			sources: {
 				...bench.sources,
 				listTitle: 'Line-up',
@@ -183,6 +194,7 @@ export const demoWorkshop: Workshop = {
 				also: also('ladder-666', 'fan-5-switched', 'lead-vga-2', 'lead-rca-2', 'lead-speaker-5')
 			},
 			heat: { ...lamp.heat, place: 'sun', roomC: 27 },
+			network: { ...lamp.network, address: { kind: 'fixed', ip: '192.168.40.120' } },
 			sources: {
 				...lamp.sources,
 				listTitle: 'Lens and lamp',

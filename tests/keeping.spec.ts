@@ -80,6 +80,7 @@ const VIEWS = [
 	...['brief', 'parts', 'power', 'card', 'network', 'sources', 'sound', 'programme'].map(
 		(link) => `/endpoint/fog-horn-room/plan/${link}`
 	),
+	'/endpoint/bunkhouse-lounge/write-card',
 	'/endpoint/bunkhouse-lounge/files',
 	'/endpoint/bunkhouse-lounge/rehearsal',
 	'/endpoint/bunkhouse-lounge/run-sheet'

@@ -54,6 +54,12 @@ test('from a board\u2019s own listing and a playlist to a proven card set', asyn
 	await expect(page.getByText(/Cut the power at .*: nothing is heard for .*; it comes back by itself/)).toBeVisible();
 
 	await page.getByRole('button', { name: 'Write card set' }).click();
+	const password = page.getByLabel(/^Password for keeper/);
+	await password.fill('password1');
+	await page.getByRole('button', { name: 'Download the set' }).click();
+	await expect(page.getByText(/tried first/)).toBeVisible();
+	await password.fill('three gulls in a row');
+	await expect(page.getByText(/bits for a guesser/)).toBeVisible();
 	const downloading = page.waitForEvent('download');
 	await page.getByRole('button', { name: 'Download the set' }).click();
 	const zip = await (await downloading).path();

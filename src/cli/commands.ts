@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { calculations } from '$core/calc';
@@ -9,9 +10,12 @@ import { benchSchema, cardTree, FAULTS, type Bench, type CardTree, type FaultNam
 import { rehearse, type PlannedFault, type Rehearsal } from '$core/engines/rehearse';
 import { costOfUse, shoppingCsv, shoppingList } from '$core/engines/shopping';
 import { write } from '$core/engines/write';
+import { checkPassword } from '$core/formats/crypt/password';
+import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 import { derivePsk } from '$core/formats/keyfile/psk';
 import { readTimeSpanMs } from '$core/formats/systemd/unit';
 import { partsJsonSchema } from '$core/parts/file';
+import { asksForPassword } from '$core/links/network/files';
 import { readProbe } from '$core/probe';
 import type { Endpoint, Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/result';
@@ -100,7 +104,8 @@ export const writeCommand: Command = (args, flags) => {
 		const dir = endpoints.length > 1 ? join(out, endpoint.id) : out;
 		const files = write(chain, endpoint.plan, context, {
 			mediaBytes: readMedia(endpoint.plan, text(flags, 'media')),
-			radioPskHex: radioKey(endpoint, flags)
+			radioPskHex: radioKey(endpoint, flags),
+			userPasswordCrypt: userPassword(endpoint, flags)
 		});
 		writeCardFiles(dir, files);
 		if (flags.json)
@@ -121,6 +126,22 @@ function radioKey(endpoint: Endpoint, flags: Flags): string | undefined {
 	const psk = derivePsk(endpoint.plan.network.ssid, readFileSync(file, 'utf8').replace(/\r?\n$/, ''));
 	if (!psk.ok) throw new Refusal(sentence(psk.faults));
 	return psk.value;
+}
+
+/** The same for the keeper's password; a new salt each time. */
+function userPassword({ id, plan }: Endpoint, flags: Flags): string | undefined {
+	if (!asksForPassword(plan)) return undefined;
+	const file = text(flags, 'password-file');
+	if (!file)
+		throw new Refusal(
+			`${id} lets ${plan.network.user} log in by password. Put the password into a file and add --password-file FILE, or use keys.`
+		);
+	const password = readFileSync(file, 'utf8').replace(/\r?\n$/, '');
+	const good = checkPassword(password, plan.network.user);
+	if (!good.ok) throw new Refusal(sentence(good.faults));
+	const crypt = sha512crypt(password, saltFrom(randomBytes(16)));
+	if (!crypt.ok) throw new Refusal(sentence(crypt.faults));
+	return crypt.value;
 }
 
 export const rehearseCommand: Command = (args, flags) => {

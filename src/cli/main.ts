@@ -4,7 +4,7 @@ import { Refusal } from './files';
 const HELP = `yphos: plan, prove and write playback endpoints
 
   yphos check PLAN [--endpoint ID]                     findings; exit 1 on a stop
-  yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--even-so]
+  yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--even-so]
   yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
   yphos probe FILE                                     what a probe report says (- reads standard input)
   yphos shop PLAN [--endpoint ID]                      the shopping list as CSV, or with --json with kits and cost of use
@@ -16,7 +16,7 @@ PLAN is an exported workshop, or the word demo. --json gives every answer as JSO
 `;
 const COMMANDS = { check, write: writeCommand, rehearse: rehearseCommand, probe, shop, schema, calc, demo };
 const SWITCHES = ['json', 'even-so', 'help'];
-const VALUES = ['endpoint', 'out', 'media', 'passphrase-file', 'bench', 'at', 'for', 'fault'];
+const VALUES = ['endpoint', 'out', 'media', 'passphrase-file', 'password-file', 'bench', 'at', 'for', 'fault'];
 
 function parse(argv: readonly string[]): { words: string[]; flags: Flags } {
 	const words: string[] = [];

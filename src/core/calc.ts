@@ -1,4 +1,18 @@
 import { z } from 'zod';
+import { sha512crypt } from './formats/crypt/sha512crypt';
+import {
+	contains,
+	formatAddress,
+	hostRange,
+	isLinkLocal,
+	isMulticast,
+	isPrivate,
+	lastOf,
+	netmaskOf,
+	readAddress,
+	readCidr,
+	type Network
+} from './formats/ip/cidr';
 import { derivePsk } from './formats/keyfile/psk';
 import { shellQuote } from './formats/shell/quote';
 import { nextElapses, readCalendar } from './formats/systemd/calendar';
@@ -8,6 +22,34 @@ import { computeEnergy } from './links/power/energy';
 import { computeFuse } from './links/power/inlet';
 import { awgAreaMm2, dropAtCurrent, dropAtPower, loopOhm, ohmPerMetre } from './links/power/lead';
 import { sentence, type Result } from './result';
+
+function describeCidr(network: Network): object {
+	const { version, prefixLength } = network;
+	const text = (value: bigint): string => formatAddress({ version, value });
+	const last = lastOf(network).value;
+	if (version === 6)
+		return {
+			version,
+			address: text(network.address),
+			network: text(network.value),
+			lastAddress: text(last),
+			prefixLength,
+			multicast: isMulticast(network),
+			linkLocal: isLinkLocal(network)
+		};
+	const hosts = hostRange(network);
+	return {
+		version,
+		network: text(network.value),
+		netmask: formatAddress(netmaskOf(network)),
+		broadcast: text(last),
+		firstHost: formatAddress(hosts.first),
+		lastHost: formatAddress(hosts.last),
+		usableHosts: Number(hosts.count),
+		private: isPrivate(network),
+		multicast: isMulticast(network)
+	};
+}
 
 /** The calculations that can be asked for one by one, by name: a JSON object in, a JSON object out. */
 type Calculation = (input: unknown) => unknown;
@@ -141,6 +183,22 @@ export const calculations: Readonly<Record<string, Calculation>> = {
 
 	psk: calculation(z.object({ ssid: z.string(), passphrase: z.string() }), ({ ssid, passphrase }) =>
 		orInvalid(derivePsk(ssid, passphrase), (pskHex) => ({ pskHex }))
+	),
+
+	sha512crypt: calculation(
+		z.object({ password: z.string(), salt: z.string(), rounds: z.number().int().nullable().default(null) }),
+		({ password, salt, rounds }) => orInvalid(sha512crypt(password, salt, rounds), (crypt) => ({ crypt }))
+	),
+
+	cidr: calculation(
+		z.union([z.object({ cidr: z.string() }), z.object({ address: z.string(), inNetwork: z.string() })]),
+		(input) => {
+			if ('cidr' in input) return orInvalid(readCidr(input.cidr), describeCidr);
+			const address = readAddress(input.address);
+			const network = readCidr(input.inNetwork);
+			if (!address.ok || !network.ok) return { valid: false };
+			return { contained: contains(network.value, address.value) };
+		}
 	),
 
 	onCalendar: calculation(

@@ -27,7 +27,10 @@ export type Claim = ClaimBase &
 		/** Parts to be had. */
 		| { readonly on: 'shop'; readonly part: string; readonly count: number }
 		| { readonly on: 'store'; readonly bytes: number }
-		| { readonly on: 'path'; readonly bitsPerSec: number }
+		/** Written to the card again and again, in long pieces. */
+		| { readonly on: 'wear'; readonly bytesPerDay: number }
+		/** Bits a second over the network while it runs; `writes`: a recording that goes to a share. */
+		| { readonly on: 'path'; readonly bitsPerSec: number; readonly writes?: true }
 		| { readonly on: 'sound'; readonly shape: SoundShape | null }
 		/** An option for the player. */
 		| { readonly on: 'player'; readonly option: string; readonly value: string; readonly setting: SettingPath }

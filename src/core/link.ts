@@ -18,8 +18,8 @@ export interface Context {
 	readonly drawer: readonly Part[];
 	media(location: string): Media | null;
 	readonly probe: ProbeFacts | null;
-	/** Host names that the other endpoints have taken. */
-	readonly otherHostNames: readonly { readonly name: string; readonly hostName: string }[];
+	/** Host names and addresses that the other endpoints have taken; no address: "". */
+	readonly others: readonly { readonly name: string; readonly hostName: string; readonly address: string }[];
 }
 
 /** A setting's place in the plan, such as "sound.cardId". */
@@ -73,6 +73,8 @@ export type CardFile = CardFileBase &
 
 /** What is asked for when a card set is written and never kept. */
 export interface Secrets {
+	/** The keeper's password as it stands in /etc/shadow. */
+	readonly userPasswordCrypt?: string;
 	/** 64 hexadecimal digits, derived from the pass phrase. */
 	readonly radioPskHex?: string;
 	/** Bytes of media that go on the card, by location. */

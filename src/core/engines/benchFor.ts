@@ -19,7 +19,7 @@ const BARE: Bench = {
 	amplifier: null,
 	speakers: null,
 	distanceM: 1,
-	network: { wired: true, radio: null, joinMs: 0 },
+	network: { wired: true, radio: null, joinMs: 0, visitors: [] },
 	streams: [],
 	media: []
 };

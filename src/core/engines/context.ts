@@ -34,8 +34,12 @@ export function contextFor(workshop: Workshop, endpointId: string): Context {
 		drawer,
 		media: (location) => media.get(location) ?? null,
 		probe,
-		otherHostNames: workshop.endpoints
+		others: workshop.endpoints
 			.filter((item) => item.id !== endpointId)
-			.map(({ plan }) => ({ name: plan.brief.name, hostName: plan.network.hostName }))
+			.map(({ plan: { brief, network } }) => ({
+				name: brief.name,
+				hostName: network.hostName,
+				address: network.address.kind === 'free' ? '' : network.address.ip
+			}))
 	};
 }

@@ -18,6 +18,8 @@ const FIELDS: Readonly<Record<string, readonly [label: string, unit: string]>> =
 	noLoadW: ['From the wall at no load', 'W'],
 	memoryMb: ['Memory', 'MB'],
 	capacityGb: ['Capacity', 'GB'],
+	writeMBps: ['Written at least with', 'MB/s'],
+	enduranceTb: ['May be written', 'TB'],
 	lengthM: ['Length', 'm'],
 	areaMm2: ['Cross-section', 'mm²'],
 	widthPx: ['Width', 'px'],

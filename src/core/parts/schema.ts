@@ -169,7 +169,15 @@ const lead = z.object({
 	/** dB along an aerial lead at 600 MHz. */
 	lossDb: z.number().min(0).max(60).nullable().default(null)
 });
-const card = z.object({ ...base, kind: z.literal('card'), capacityGb: z.number().min(1).max(4096) });
+const card = z.object({
+	...base,
+	kind: z.literal('card'),
+	capacityGb: z.number().min(1).max(4096),
+	/** What it keeps up while it is written in one go; the class printed on it promises so much. */
+	writeMBps: z.number().min(0.5).max(2000).default(10),
+	/** Terabytes that may be written to it in its life; null: its maker does not say. */
+	enduranceTb: z.number().min(0.1).max(100_000).nullable().default(null)
+});
 const drive = z.object({ ...base, kind: z.literal('drive'), capacityGb: z.number().min(1).max(100_000) });
 const converter = z.object({
 	...base,

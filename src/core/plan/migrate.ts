@@ -1,6 +1,7 @@
 import { each, type Saved } from './saved';
 import { fault, ok, type Result } from '../result';
 import { partsFromCatalogue } from './migrate2';
+import { firstStart } from './migrate3';
 import { WORKSHOP_VERSION } from './workshop';
 
 /** Each step takes version n to n + 1 and never looks at anything else. */
@@ -10,7 +11,8 @@ export type Migration = (saved: Saved) => Saved;
 export const migrations: Readonly<Record<number, Migration>> = {
 	// Version 1 kept no readings of run-sheet steps.
 	1: (saved) => ({ ...saved, endpoints: each(saved.endpoints, (endpoint) => ({ done: {}, ...endpoint })) }),
-	2: partsFromCatalogue
+	2: partsFromCatalogue,
+	3: firstStart
 };
 
 /**

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { briefSettings } from '../links/brief/settings';
-import { cardSettings } from '../links/card/settings';
+import { calmCard, cardSettings } from '../links/card/settings';
 import { headerSettings } from '../links/header/settings';
 import { heatSettings } from '../links/heat/settings';
-import { networkSettings } from '../links/network/settings';
+import { calmNetwork, networkSettings } from '../links/network/settings';
 import { partsSettings } from '../links/parts/settings';
 import { powerSettings } from '../links/power/settings';
 import { programmeSettings } from '../links/programme/settings';
@@ -45,8 +45,8 @@ export const emptyPlan = (name: string, hostName: string): Plan => ({
 	header: { lines: {} },
 	power: { contactMilliohm: 40, onHoursPerDay: 24, shutdownSec: 20, inlet: null },
 	heat: { place: 'room', roomC: 22, fanOnC: 60, fanOffC: 50, readings: [], useReadings: false },
-	card: { reservePercent: 10, logsInMemory: true },
-	network: { hostName, way: 'wired', ssid: '', countryCode: '' },
+	card: calmCard,
+	network: calmNetwork(hostName),
 	sources: { listTitle: '', header: [], items: [], waitForNetwork: true },
 	sound: {
 		cardId: '',

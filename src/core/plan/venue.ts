@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { isTimeZone } from '../formats/systemd/zone';
+import { addressText, cidrText } from '../formats/ip/text';
 import { lineText } from './text';
 
 export const venueSchema = z.object({
@@ -10,6 +11,17 @@ export const venueSchema = z.object({
 	/** What a kilowatt hour costs, in that currency. */
 	pricePerKwh: z.number().min(0).max(100),
 	/** At the wall socket, in volts. */
-	mainsV: z.number().min(90).max(260)
+	mainsV: z.number().min(90).max(260),
+	/** The venue's own network, as its router has it; null: not known. */
+	lan: z
+		.object({
+			cidr: cidrText,
+			/** Addresses that the router gives away by itself; both empty: not known. */
+			poolFrom: z.union([z.literal(''), addressText]),
+			poolTo: z.union([z.literal(''), addressText]),
+			/** The router itself. */
+			gateway: addressText
+		})
+		.nullable()
 });
 export type Venue = z.infer<typeof venueSchema>;

@@ -6,7 +6,7 @@ import { planSchema } from './plan';
 import { lineText } from './text';
 import { venueSchema } from './venue';
 
-export const WORKSHOP_VERSION = 3;
+export const WORKSHOP_VERSION = 4;
 
 /** One board that plays: its plan, what was found out about it, and what was last written for it. */
 export const endpointSchema = z.object({
@@ -45,7 +45,7 @@ export type Workshop = z.infer<typeof workshopSchema>;
 export const emptyWorkshop = (timeZone: string): Workshop => ({
 	yphos: 'workshop',
 	version: WORKSHOP_VERSION,
-	venue: { name: 'My workshop', timeZone, currency: 'EUR', pricePerKwh: 0.3, mainsV: 230 },
+	venue: { name: 'My workshop', timeZone, currency: 'EUR', pricePerKwh: 0.3, mainsV: 230, lan: null },
 	parts: [],
 	owned: {},
 	shipping: [],

@@ -10,7 +10,7 @@
 		/** Lines that must not be crossed. */
 		limits?: readonly Limit[];
 		spots?: readonly Spot[];
-		x: { name: string; unit: string };
+		x: { name: string; unit: string; high?: number };
 		y: { name: string; unit: string; low?: number };
 		height?: number;
 	}

@@ -19,7 +19,7 @@ export interface Chart {
 	readonly curves: readonly Curve[];
 	readonly limits: readonly Limit[];
 	readonly spots: readonly Spot[];
-	readonly x: { readonly name: string; readonly unit: string };
+	readonly x: { readonly name: string; readonly unit: string; readonly high?: number };
 	readonly y: { readonly name: string; readonly unit: string; readonly low?: number };
 }
 
@@ -45,7 +45,7 @@ export function chartOption(
 			textStyle: { ...text, color: token('ink') },
 			valueFormatter: (value: unknown) => `${Number(value).toFixed(2)} ${y.unit}`
 		},
-		xAxis: axis(x, text, rule, token, 'middle'),
+		xAxis: { ...axis(x, text, rule, token, 'middle'), ...(x.high === undefined ? {} : { max: x.high, interval: 3 }) },
 		yAxis: { ...axis(y, text, rule, token, 'end'), min: y.low ?? 'dataMin', scale: true },
 		series: curves.map((curve, n) => ({
 			name: curve.name,

@@ -15,7 +15,11 @@
 	});
 	const base = $derived(`/endpoint/${view.endpoint!.id}`);
 	const tabs = $derived([
-		{ href: `${base}/plan/sound`, text: 'Plan', here: page.url.pathname.startsWith(`${base}/plan`) },
+		{
+			href: `${base}/plan/sound`,
+			text: 'Plan',
+			here: ['plan', 'write-card'].some((view) => page.url.pathname.startsWith(`${base}/${view}`))
+		},
 		{ href: `${base}/files`, text: 'Card files', here: page.url.pathname === `${base}/files` },
 		{ href: `${base}/rehearsal`, text: 'Rehearsal', here: page.url.pathname === `${base}/rehearsal` },
 		{ href: `${base}/run-sheet`, text: 'Run sheet', here: page.url.pathname === `${base}/run-sheet` }

@@ -16,7 +16,7 @@
 						<p class="soft small">{figure.from}</p>
 					</details>
 				</th>
-				<td class="mono" class:short={figure.text.length < 26}>{figure.text}</td>
+				<td class="mono" class:short={figure.text.length < 20}>{figure.text}</td>
 				<td class="sure soft">{sure[figure.sure]}</td>
 			</tr>
 		{/each}
@@ -54,6 +54,7 @@
 	}
 	.sure {
 		width: 62px;
+		padding-left: 8px;
 		font-size: 12px;
 	}
 	@media (max-width: 600px) {

@@ -2,7 +2,10 @@
 	import { Modal, PasswordInput } from 'carbon-components-svelte';
 	import { chain } from '$core/chain';
 	import { write } from '$core/engines/write';
+	import { checkPassword, passwordBits, passwordWords } from '$core/formats/crypt/password';
+	import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 	import { derivePsk } from '$core/formats/keyfile/psk';
+	import { asksForPassword } from '$core/links/network/files';
 	import { sentence } from '$core/result';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { download, safeName } from '$lib/shell/download';
@@ -14,12 +17,22 @@
 	const view = useEndpoint();
 	const stops = $derived(view.assessment.findings.filter((finding) => finding.level === 'stop'));
 	const radio = $derived(view.plan.network.way === 'radio');
+	const keeper = $derived(asksForPassword(view.plan));
 	let passphrase = $state('');
+	let password = $state('');
+	let passwordProblem = $state('');
+	const bits = $derived(passwordBits(password));
 	let problem = $state('');
 	let busy = $state(false);
 
+	/** What was said of the last one holds no longer. */
+	$effect(() => {
+		void password;
+		passwordProblem = '';
+	});
+
 	async function writeSet(): Promise<void> {
-		problem = '';
+		problem = passwordProblem = '';
 		busy = true;
 		try {
 			const key = radio ? derivePsk(view.plan.network.ssid, passphrase) : null;
@@ -27,7 +40,17 @@
 				problem = sentence(key.faults);
 				return;
 			}
-			const secrets = { mediaBytes: await loadMediaBytes(view.plan), ...(key ? { radioPskHex: key.value } : {}) };
+			const good = keeper ? checkPassword(password, view.plan.network.user) : null;
+			if (good && !good.ok) {
+				passwordProblem = sentence(good.faults);
+				return;
+			}
+			const crypt = keeper ? sha512crypt(password, saltFrom(crypto.getRandomValues(new Uint8Array(16)))) : null;
+			const secrets = {
+				mediaBytes: await loadMediaBytes(view.plan),
+				...(key ? { radioPskHex: key.value } : {}),
+				...(crypt?.ok ? { userPasswordCrypt: crypt.value } : {})
+			};
 			const files = write(chain, view.plan, view.context, secrets);
 			const { zipCardSet } = await import('./zip');
 			download(`${safeName(view.plan.brief.name)}-card-set.zip`, zipCardSet(files), 'application/zip');
@@ -37,7 +60,7 @@
 				written: rememberWritten(files, new Date().toISOString())
 			}));
 			store.said = 'Card set written; the run sheet says what to do with it';
-			passphrase = '';
+			passphrase = password = '';
 			onclose();
 		} finally {
 			busy = false;
@@ -50,7 +73,7 @@
 	modalHeading={`Write the card set of ${view.plan.brief.name}`}
 	primaryButtonText={busy ? 'Writing …' : 'Download the set'}
 	secondaryButtonText="Not now"
-	primaryButtonDisabled={busy || stops.length > 0 || (radio && passphrase === '')}
+	primaryButtonDisabled={busy || stops.length > 0 || (radio && passphrase === '') || (keeper && password === '')}
 	on:click:button--secondary={onclose}
 	on:close={onclose}
 	on:submit={writeSet}
@@ -70,6 +93,19 @@
 			{view.files.length} files in one archive. Unpack it, and copy what is inside <code>boot</code> onto the card's first
 			partition. Nothing leaves this computer.
 		</p>
+		{#if keeper}
+			<div class="pass">
+				<PasswordInput
+					labelText={`Password for ${view.plan.network.user}, who looks after it`}
+					helperText={password === ''
+						? 'Three or four words in a row are easy to type. Yphos keeps it nowhere.'
+						: `${passwordWords(bits)}: at most ${bits.toFixed(0)} bits for a guesser`}
+					bind:value={password}
+					invalid={passwordProblem !== ''}
+					invalidText={passwordProblem}
+				/>
+			</div>
+		{/if}
 		{#if radio}
 			<div class="pass">
 				<PasswordInput

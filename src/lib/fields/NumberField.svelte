@@ -9,15 +9,18 @@
 		unit: string;
 		step?: number;
 		hint?: string;
+		/** Where the number is not the setting itself. */
+		put?: (value: number) => string | null;
 	}
-	let { path, label, value, unit, step = 1, hint = '' }: Props = $props();
+	let { path, label, value, unit, step = 1, hint = '', put }: Props = $props();
 	const view = useEndpoint();
+	const set = (number: number): string | null => (put ? put(number) : view.set(path, number));
 	let draft = $state<string | null>(null);
 	let error = $state('');
 
 	function typed(text: string): void {
 		const number = Number(text.trim().replace(',', '.').replace('\u2212', '-'));
-		error = text.trim() === '' || Number.isNaN(number) ? 'A number, please.' : (view.set(path, number) ?? '');
+		error = text.trim() === '' || Number.isNaN(number) ? 'A number, please.' : (set(number) ?? '');
 		draft = text;
 	}
 
@@ -26,7 +29,7 @@
 		if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
 		event.preventDefault();
 		const next = Math.round((value + (event.key === 'ArrowUp' ? step : -step)) * 1000) / 1000;
-		if (view.set(path, next) === null) {
+		if (set(next) === null) {
 			draft = null;
 			error = '';
 		}

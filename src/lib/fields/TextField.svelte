@@ -9,8 +9,10 @@
 		hint?: string;
 		placeholder?: string;
 		mono?: boolean;
+		/** Where the text is not the setting itself. */
+		put?: (text: string) => string | null;
 	}
-	let { path, label, value, hint = '', placeholder = '', mono = false }: Props = $props();
+	let { path, label, value, hint = '', placeholder = '', mono = false, put }: Props = $props();
 	const view = useEndpoint();
 
 	/** What stands in the field while it is not allowed: it is never thrown away. */
@@ -18,7 +20,7 @@
 	let error = $state('');
 
 	function typed(text: string): void {
-		error = view.set(path, text) ?? '';
+		error = (put ? put(text) : view.set(path, text)) ?? '';
 		draft = error ? text : null;
 	}
 </script>

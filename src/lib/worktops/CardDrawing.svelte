@@ -1,22 +1,14 @@
 <script lang="ts">
+	import { chain } from '$core/chain';
+	import { collectClaims } from '$core/engines/assess';
 	import { formatBytes } from '$core/format';
+	import { computeRoom } from '$core/links/card/contents';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	const view = useEndpoint();
-	const figure = (id: string): number =>
-		view.assessment.links.find((link) => link.id === 'card')?.figures.find((f) => f.id === id)?.value ?? 0;
-	const capacity = $derived(figure('capacity') * 1e9);
-	const parts = $derived.by(() => {
-		const media = figure('media');
-		const reserve = (capacity * view.plan.card.reservePercent) / 100;
-		const free = Math.max(0, figure('free'));
-		return [
-			{ name: 'system', bytes: Math.max(0, capacity - reserve - free - media), kind: 'system' },
-			{ name: 'media', bytes: Math.min(media, capacity), kind: 'media' },
-			{ name: 'free', bytes: free, kind: 'free' },
-			{ name: 'kept free', bytes: reserve, kind: 'reserve' }
-		];
-	});
+	const room = $derived(computeRoom(view.plan, view.context, collectClaims(chain, view.plan, view.context)));
+	const capacity = $derived((room?.card.capacityGb ?? 0) * 1e9);
+	const parts = $derived(room?.pieces ?? []);
 	const offsets = $derived(parts.map((_, n) => parts.slice(0, n).reduce((sum, part) => sum + part.bytes, 0)));
 	const x = (bytes: number): number => (capacity ? (bytes / capacity) * 600 : 0);
 </script>

@@ -1,29 +1,101 @@
 <script lang="ts">
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, SwitchField } from '$lib/fields';
+	import BootText from './BootText.svelte';
 
 	const view = useEndpoint();
+	const card = $derived(view.plan.card);
 	const cards = $derived(
 		view.context.drawer.filter((part) => part.kind === 'card').map((part) => ({ value: part.id, text: part.name }))
 	);
 </script>
 
+<p>
+	<a class="go" href={`/endpoint/${view.endpoint!.id}/write-card`}>Write the card</a>
+	<span class="soft small">image, right disk, commands</span>
+</p>
 <ChoiceField
 	path="parts.card"
 	label="Card"
 	value={view.plan.parts.card ?? ''}
 	options={[{ value: '', text: 'none' }, ...cards]}
 />
-<NumberField
-	path="card.reservePercent"
-	label="Keep free"
-	unit="%"
-	value={view.plan.card.reservePercent}
-	hint="So that the card can spread its wear, and updates have room."
+<ChoiceField
+	path="card.system"
+	label="Kind of image"
+	value={card.system}
+	options={[
+		{ value: 'plain', text: 'A plain system, set up by our files' },
+		{ value: 'player', text: 'A ready-made player with its own pages' },
+		{ value: 'platform', text: 'An application platform for a big screen' }
+	]}
+	hint={card.system === 'plain'
+		? 'Everything is in the card set, and can be rehearsed.'
+		: 'You enter the settings sheet by hand; the run sheet says where and in which order.'}
+/>
+<ChoiceField
+	path="card.prepare"
+	label="Before writing"
+	value={card.prepare}
+	options={[
+		{ value: 'over', text: 'Write straight over what is there' },
+		{ value: 'format', text: 'Format first' }
+	]}
+	hint={card.prepare === 'over'
+		? 'Quick, and enough: the image brings its own table. What was there is gone all the same.'
+		: 'Shows a false or worn card before hours are lost, and tells the card that all is free. It costs minutes.'}
+/>
+<ChoiceField
+	path="card.root"
+	label="Root"
+	value={card.root}
+	options={[
+		{ value: 'writable', text: 'Writable' },
+		{ value: 'overlay', text: 'Read-only, with a layer in memory' }
+	]}
+	hint={card.root === 'writable'
+		? 'Changes stay, updates are simple. A cut within a write tears something now and then.'
+		: 'No cut can tear it, and the card hardly wears. Nothing stays unless it is done below the layer; logs are gone at each restart.'}
+/>
+<ChoiceField
+	path="card.ends"
+	label="Switched off by"
+	value={card.ends}
+	options={[
+		{ value: 'cut', text: 'Cutting the power' },
+		{ value: 'shutdown', text: 'Shutting down first' }
+	]}
 />
 <SwitchField
 	path="card.logsInMemory"
 	label="Keep the log in memory only"
-	value={view.plan.card.logsInMemory}
+	value={card.logsInMemory}
 	hint="Fewer writes, and nothing torn when the power goes. The cost: after a power cut there is no log of what came before."
 />
+<SwitchField path="card.mendAtStart" label="Mend the card at the start without asking" value={card.mendAtStart} />
+<SwitchField
+	path="card.watchdog"
+	label="Restart by itself when it hangs"
+	value={card.watchdog}
+	hint="The board’s own timer; a board without one is not harmed."
+/>
+<div class="two">
+	<NumberField path="card.reservePercent" label="Keep free" unit="%" value={card.reservePercent} />
+	<NumberField path="card.swapMb" label="Swap" unit="MB" step={100} value={card.swapMb} />
+</div>
+<NumberField
+	path="card.dailyMb"
+	label="Little writes each day"
+	unit="MB"
+	step={10}
+	value={card.dailyMb}
+	hint="20 for a quiet endpoint; hundreds where a database or a cache lies on the card."
+/>
+<BootText />
+
+<style>
+	.go {
+		font-weight: 600;
+		margin-right: 6px;
+	}
+</style>

@@ -1,9 +1,13 @@
 <script lang="ts">
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
-	import { ChoiceField, TextField } from '$lib/fields';
+	import { ChoiceField, GroupField, TextField } from '$lib/fields';
+	import GuardSettings from './GuardSettings.svelte';
+	import LoginSettings from './LoginSettings.svelte';
 
 	const view = useEndpoint();
 	const network = $derived(view.plan.network);
+	const radio = $derived(network.radio);
+	const putRadio = (change: Partial<typeof radio>): string | null => view.set('network.radio', { ...radio, ...change });
 </script>
 
 <TextField
@@ -38,4 +42,54 @@
 		placeholder="NO"
 		hint="Two letters; the radio follows that country's rules."
 	/>
+	<div class="two">
+		<ChoiceField
+			path="network.radio.bandGhz"
+			label="Band"
+			value={String(radio.bandGhz)}
+			options={[
+				{ value: '2.4', text: '2.4 GHz' },
+				{ value: '5', text: '5 GHz' }
+			]}
+			onpick={(value) => putRadio({ bandGhz: value === '5' ? 5 : 2.4 })}
+		/>
+		<ChoiceField
+			path="network.radio.widthMhz"
+			label="Width"
+			value={String(radio.widthMhz)}
+			options={[20, 40, 80].map((width) => ({ value: String(width), text: `${width} MHz` }))}
+			onpick={(value) => putRadio({ widthMhz: Number(value) as 20 | 40 | 80 })}
+		/>
+	</div>
+	<div class="two">
+		<GroupField path="network.radio" field="signalDbm" label="Level there" unit="dBm" hint="−60 is good, −75 poor." />
+		<GroupField path="network.radio" field="othersPercent" label="Air that others take" unit="%" step={5} />
+	</div>
+{/if}
+{#if network.way !== 'none'}
+	<ChoiceField
+		path="network.address"
+		label="Address"
+		value={network.address.kind}
+		options={[
+			{ value: 'free', text: 'Whatever the router gives' },
+			{ value: 'reserved', text: 'Always the same, reserved in the router' },
+			{ value: 'fixed', text: 'Fixed on the endpoint' }
+		]}
+		onpick={(kind) => view.set('network.address', { ...network.address, kind })}
+	/>
+	{#if network.address.kind !== 'free'}
+		<TextField
+			path="network.address.ip"
+			label="Which"
+			value={network.address.ip}
+			mono
+			put={(ip) => view.set('network.address', { ...network.address, ip })}
+			hint={view.context.venue.lan
+				? `The venue has ${view.context.venue.lan.cidr}.`
+				: 'Enter the venue’s range under Venue, and it is checked.'}
+		/>
+	{/if}
+	<LoginSettings />
+	<GuardSettings />
 {/if}

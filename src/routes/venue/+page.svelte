@@ -2,6 +2,7 @@
 	import { Button, FileUploaderButton, TextInput } from 'carbon-components-svelte';
 	import { venueSchema, type Venue } from '$core/plan/venue';
 	import { emptyWorkshop } from '$core/plan/workshop';
+	import LanFields from '$lib/shell/LanFields.svelte';
 	import { download, safeName } from '$lib/shell/download';
 	import { store } from '$lib/store/workshop.svelte';
 	import { demoWorkshop } from '$demo/workshop';
@@ -10,7 +11,7 @@
 	let drafts = $state<Partial<Venue>>({});
 	let errors = $state<Partial<Record<keyof Venue, string>>>({});
 	let answer = $state('');
-	const FIELDS: { key: keyof Venue; label: string; hint: string }[] = [
+	const FIELDS: { key: Exclude<keyof Venue, 'lan'>; label: string; hint: string }[] = [
 		{ key: 'name', label: 'Name of the venue', hint: '' },
 		{ key: 'timeZone', label: 'Time zone', hint: 'As in the tz database: quiet hours and timers follow it.' },
 		{ key: 'currency', label: 'Currency', hint: 'Three letters.' },
@@ -18,7 +19,7 @@
 		{ key: 'mainsV', label: 'Mains voltage (V)', hint: '230 in most of the world, 120 in North America.' }
 	];
 
-	function typed(key: keyof Venue, value: string): void {
+	function typed(key: Exclude<keyof Venue, 'lan'>, value: string): void {
 		const isNumber = typeof workshop.venue[key] === 'number';
 		const meant = isNumber && value.trim() !== '' ? Number(value.trim().replace(',', '.')) : value;
 		const parsed = venueSchema.shape[key].safeParse(meant);
@@ -62,6 +63,7 @@
 				on:input={(event) => typed(key, String(event.detail ?? ''))}
 			/>
 		{/each}
+		<LanFields />
 	</section>
 	<section class="sheet">
 		<h2>The workshop file</h2>

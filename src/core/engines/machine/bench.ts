@@ -96,7 +96,11 @@ export const benchSchema = z.object({
 	network: z.object({
 		wired: z.boolean(),
 		radio: z.object({ ssid: z.string(), pskHex: z.string().nullable() }).nullable(),
-		joinMs: z.number().min(0)
+		joinMs: z.number().min(0),
+		/** Who knocks once it is there, from where, and with what. */
+		visitors: z
+			.array(z.object({ from: z.string(), port: z.number().int(), with: z.enum(['nothing', 'key', 'password']) }))
+			.default([])
 	}),
 	/** The stand-in stream server, by address. */
 	streams: z.array(z.object({ url: z.string(), state: z.enum(['plays', 'refuses']), media: mediaSchema.nullable() })),

@@ -2,13 +2,45 @@ import { cardBytes, cardDigest } from '../../cardBytes';
 import { lines, rootPath, textFile } from '../../cardFile';
 import { claimsOn, type Claim } from '../../claims';
 import { shellQuote, shellWord } from '../../formats/shell/quote';
-import type { CardFile, CardLine, Context } from '../../link';
+import { addKernelArgs, addToExtlinux } from '../../formats/boot/kernelArgs';
+import type { CardFile, CardLine, Context, SettingPath } from '../../link';
 import type { Plan } from '../../plan/plan';
 import probeScript from '../../probe/probe.sh?raw';
 import { APPLY_BEGIN, APPLY_END, VERIFY_BEGIN, VERIFY_END } from './scripts';
 
 const LOG_DROP_IN = '/etc/systemd/journald.conf.d/yphos.conf';
 const ROOT = rootPath('/');
+
+const WATCHDOG_DROP_IN = '/etc/systemd/system.conf.d/yphos-watchdog.conf';
+/** Read at the start by the package of that name, so it counts from the restart after apply.sh. */
+export const OVERLAY_CONF = '/etc/overlayroot.local.conf';
+
+/** What the kernel is told besides what the image tells it. Source: systemd-fsck@.service(8); panic= in the kernel's parameters. */
+export const kernelArgs = ({ card }: Plan): { arg: string; setting: SettingPath }[] => [
+	{ arg: card.mendAtStart ? 'fsck.repair=yes' : 'fsck.mode=skip', setting: 'card.mendAtStart' },
+	...(card.watchdog ? [{ arg: 'panic=10', setting: 'card.watchdog' as const }] : [])
+];
+
+function bootFile(plan: Plan): CardFile[] {
+	const { bootStyle, bootText } = plan.card;
+	if (bootStyle === 'none' || bootText.trim() === '') return [];
+	const args = kernelArgs(plan).map(({ arg }) => arg);
+	return bootStyle === 'cmdline'
+		? [
+				textFile(
+					'boot/cmdline.txt',
+					'What the kernel is told: the image\u2019s own line, and what the plan adds.',
+					lines('card.bootText', addKernelArgs(bootText.trim().split('\n')[0]!, args))
+				)
+			]
+		: [
+				textFile(
+					'boot/extlinux/extlinux.conf',
+					'What the kernel is told: the image\u2019s own text, and what the plan adds.',
+					lines('card.bootText', ...addToExtlinux(bootText, args))
+				)
+			];
+}
 
 export function cardFiles(plan: Plan, _context: Context, claims: readonly Claim[]): CardFile[] {
 	const verify: CardLine[] = [
@@ -35,7 +67,26 @@ export function cardFiles(plan: Plan, _context: Context, claims: readonly Claim[
 			lines('card', ...probeScript.trimEnd().split('\n')),
 			'0755'
 		),
-		textFile(rootPath(LOG_DROP_IN), 'Where the system keeps its log.', logs)
+		textFile(rootPath(LOG_DROP_IN), 'Where the system keeps its log.', logs),
+		...(plan.card.watchdog
+			? [
+					textFile(
+						rootPath(WATCHDOG_DROP_IN),
+						'Restarts the board by itself when the system hangs.',
+						lines('card.watchdog', '[Manager]', 'RuntimeWatchdogSec=15s', 'RebootWatchdogSec=2min')
+					)
+				]
+			: []),
+		...(plan.card.root === 'overlay'
+			? [
+					textFile(
+						rootPath(OVERLAY_CONF),
+						'Keeps the root read-only below a layer in memory.',
+						lines('card.root', 'overlayroot="tmpfs:recurse=0"')
+					)
+				]
+			: []),
+		...bootFile(plan)
 	];
 }
 

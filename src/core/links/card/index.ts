@@ -1,62 +1,93 @@
-/** The card: room for system and media, and the script that puts the card set in place. Thin: capacity only. */
-import { claimsOn, type Claim } from '../../claims';
-import { formatBytes } from '../../format';
-import type { Context, Finding, Link } from '../../link';
+/**
+ * The card: which image, written and checked how, room and wear, and what becomes of it when power is cut.
+ * apply.sh, verify.sh and the manifest are made here, because they name every file of the set. Start at `contents.ts` and `wear.ts`.
+ */
+import type { Claim } from '../../claims';
+import { formatBytes, withUnit } from '../../format';
+import type { Context, Figure, Link } from '../../link';
 import type { Plan } from '../../plan/plan';
+import { computeRoom } from './contents';
 import { cardFiles, sealCard } from './files';
+import { assessCard } from './findings';
 import { rehearseCard } from './rehearse';
-import { computeCardRoom } from './room';
 import { cardSettings, type CardSettings } from './settings';
+import { settingsSheet } from './sheet';
+import { cardSteps, writeTime } from './steps';
+import { AMPLIFICATION, computeWear } from './wear';
 
-/** A plain system without a desktop, with the packages this endpoint adds. Typical. */
-const SYSTEM_GB = 3.2;
-
-function room(plan: Plan, context: Context, claims: readonly Claim[]) {
-	const card = context.part('card', plan.parts.card);
-	if (!card) return null;
-	const neededBytes = claimsOn(claims, 'store').reduce((sum, claim) => sum + claim.bytes, 0);
-	const { usableBytes } = computeCardRoom({
-		capacityGb: card.capacityGb,
-		reservedPercent: plan.card.reservePercent,
-		systemGb: SYSTEM_GB
-	});
-	return { card, neededBytes, usableBytes, freeBytes: usableBytes - neededBytes };
-}
-
-function assess(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
-	const r = room(plan, context, claims);
-	if (!r)
+function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
+	const room = computeRoom(plan, context, claims);
+	if (!room)
 		return [
 			{
-				id: 'card.unknown',
-				level: 'note',
-				title: 'Nothing can be said of the room yet',
-				why: 'Choose a card; then what fits on it stands here.',
-				setting: 'parts.card',
-				fixes: []
+				id: 'free',
+				label: 'Free',
+				text: 'no card',
+				value: null,
+				sure: 'assumed',
+				from: 'Choose a card.',
+				telling: true
 			}
 		];
-	if (r.freeBytes >= 0) return [];
-	const larger = context.drawer
-		.flatMap((part) =>
-			part.kind === 'card' &&
-			computeCardRoom({ capacityGb: part.capacityGb, reservedPercent: plan.card.reservePercent, systemGb: SYSTEM_GB })
-				.usableBytes >= r.neededBytes
-				? [part]
-				: []
-		)
-		.sort((a, b) => a.capacityGb - b.capacityGb)[0];
+	const wear = computeWear(plan, room.card, claims);
+	const takes = writeTime(plan, context);
 	return [
 		{
-			id: 'card.too-small',
-			level: 'stop',
-			title: `The card is ${formatBytes(-r.freeBytes)} too small`,
-			why: `${formatBytes(r.neededBytes)} of media and ${SYSTEM_GB}\u2009GB of system do not fit on ${r.card.name} with ${plan.card.reservePercent}\u2009% kept free.`,
-			setting: 'parts.card',
-			fixes: larger
-				? [{ label: `Use ${larger.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, card: larger.id } }) }]
-				: []
-		}
+			id: 'free',
+			label: 'Left free',
+			text: room.freeBytes < 0 ? 'too small' : `${formatBytes(room.freeBytes)} free`,
+			value: room.freeBytes,
+			sure: 'typical',
+			from: `Capacity less ${plan.card.reservePercent}\u2009% reserve, system, packages, swap, logs and media.`,
+			telling: true
+		},
+		{
+			id: 'capacity',
+			label: 'Capacity',
+			text: `${room.card.capacityGb}\u2009GB`,
+			value: room.card.capacityGb,
+			sure: 'exact',
+			from: 'Printed on the card; decimal gigabytes.'
+		},
+		{
+			id: 'media',
+			label: 'Media on the card',
+			text: formatBytes(room.neededBytes),
+			value: room.neededBytes,
+			sure: 'exact',
+			from: 'Sum of the files that go on the card.'
+		},
+		{
+			id: 'wear',
+			label: 'Written each day',
+			text: `${withUnit(wear.givenMb, 0, 'MB')} · ${withUnit(wear.writtenMb, 0, 'MB')} in its cells`,
+			value: wear.writtenMb,
+			sure: 'typical',
+			from:
+				plan.card.root === 'overlay'
+					? 'A read-only root is written to by nobody.'
+					: `Little writes cost ${AMPLIFICATION.small} times their size, long ones ${AMPLIFICATION.large}.`
+		},
+		{
+			id: 'years',
+			label: 'Worn out after',
+			text: wear.years > 50 ? 'more than 50 years' : withUnit(wear.years, 1, 'years'),
+			value: Number.isFinite(wear.years) ? wear.years : null,
+			sure: wear.stated ? 'exact' : 'typical',
+			from: `It stands ${withUnit(wear.enduranceTb, 0, 'TB')}${wear.stated ? ', as its maker states' : ', as is typical of its size'}.`
+		},
+		...(takes
+			? [
+					{
+						id: 'write-time',
+						label: 'Writing the image takes',
+						text: takes,
+						value: null,
+						sure: 'typical' as const,
+						from: 'Its size by the speed that the card\u2019s class promises. Enter the time it took: it tells what the card is worth.'
+					}
+				]
+			: [])
 	];
 }
 
@@ -64,82 +95,14 @@ export const card: Link<CardSettings> = {
 	id: 'card',
 	title: 'Card',
 	settings: cardSettings,
-	claims: () => [],
-	figures(plan, context, claims) {
-		const r = room(plan, context, claims);
-		if (!r)
-			return [
-				{
-					id: 'free',
-					label: 'Free',
-					text: 'no card',
-					value: null,
-					sure: 'assumed',
-					from: 'Choose a card.',
-					telling: true
-				}
-			];
-		return [
-			{
-				id: 'free',
-				label: 'Left free',
-				text: r.freeBytes < 0 ? 'too small' : `${formatBytes(r.freeBytes)} free`,
-				value: r.freeBytes,
-				sure: 'typical',
-				from: `Capacity less ${plan.card.reservePercent}\u2009% reserve, ${SYSTEM_GB}\u2009GB system and media.`,
-				telling: true
-			},
-			{
-				id: 'capacity',
-				label: 'Capacity',
-				text: `${r.card.capacityGb}\u2009GB`,
-				value: r.card.capacityGb,
-				sure: 'exact',
-				from: 'Printed on the card; decimal gigabytes.'
-			},
-			{
-				id: 'media',
-				label: 'Media on the card',
-				text: formatBytes(r.neededBytes),
-				value: r.neededBytes,
-				sure: 'exact',
-				from: 'Sum of the files that go on the card.'
-			}
-		];
-	},
-	assess,
-	files: cardFiles,
+	claims: (plan) =>
+		plan.card.root === 'overlay'
+			? [{ on: 'package', from: 'card', what: 'read-only root', name: 'overlayroot', setting: 'card.root' }]
+			: [],
+	figures,
+	assess: assessCard,
+	files: (plan, context, claims) => [...cardFiles(plan, context, claims), settingsSheet(plan, context)],
 	seal: sealCard,
-	steps: () => [
-		{
-			id: 'write-image',
-			phase: 'prepare',
-			do: 'Write a plain Debian system image for your board to the card, with your own computer\u2019s disk tool.',
-			expect: 'A first partition that your computer can open, with the boot files on it.',
-			caution:
-				'Writing an image wipes the whole disk it goes to. Compare size and model twice; if two disks could be the card, pull it out and see which one goes.'
-		},
-		{
-			id: 'copy-set',
-			phase: 'prepare',
-			do: 'Copy everything inside the card set\u2019s boot folder onto the card\u2019s first partition. Replace files of the same name.',
-			expect: 'The partition shows a folder named yphos.'
-		},
-		{
-			id: 'apply',
-			phase: 'first start',
-			do: 'Wait for the first start. A system that reads user-data sets itself up; on any other, run this once:',
-			command: 'sudo bash /boot/firmware/yphos/apply.sh',
-			expect: 'Its last line says "done". It may take minutes while packages are fetched.',
-			needsRestart: true
-		},
-		{
-			id: 'verify',
-			phase: 'check',
-			do: 'Ask the endpoint whether it is as planned. It only reads.',
-			command: 'sudo bash /boot/firmware/yphos/verify.sh',
-			expect: 'No line begins with WRONG. Keep what it prints: it is a probe report too.'
-		}
-	],
+	steps: cardSteps,
 	rehearse: rehearseCard
 };

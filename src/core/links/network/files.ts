@@ -1,57 +1,159 @@
 import { lines, rootPath, textFile } from '../../cardFile';
-import type { Claim } from '../../claims';
-import { keyfileBytes } from '../../formats/keyfile/keyfile';
+import { keyfileBytes, keyfileText } from '../../formats/keyfile/keyfile';
+import { writeNftables } from '../../formats/nftables/nftables';
+import { readPublicKey } from '../../formats/ssh/publicKey';
 import { yamlText } from '../../formats/seed/yamlText';
-import type { CardFile, CardLine, Context, Secrets } from '../../link';
+import type { CardFile, CardLine, Context, Secrets, SettingPath } from '../../link';
+import type { Claim } from '../../claims';
 import type { Plan } from '../../plan/plan';
+import { allowedRanges, lanOf } from './addresses';
+import { formatAddress } from '../../formats/ip/cidr';
+import { openingsOf } from './openings';
 
-/** The seed of a first start (cloud-init, NoCloud), and a profile for the radio network. */
+export const NFT_CONF = '/etc/nftables.conf';
+export const SSHD_DROP_IN = '/etc/ssh/sshd_config.d/yphos.conf';
+export const RADIO_PROFILE = '/etc/NetworkManager/system-connections/yphos-radio.nmconnection';
+export const CABLE_PROFILE = '/etc/NetworkManager/system-connections/yphos-cable.nmconnection';
+
+/** The seed of a first start (cloud-init, NoCloud), the profiles of the network, and who may knock and log in. */
 export function networkFiles(plan: Plan, context: Context, _claims: readonly Claim[], secrets: Secrets): CardFile[] {
 	const { network } = plan;
-	const userData: CardLine[] = [
-		...lines('card', '#cloud-config'),
-		...lines('network.hostName', `hostname: ${yamlText(network.hostName)}`),
-		...lines('programme.quiet', `timezone: ${yamlText(context.venue.timeZone)}`),
-		...lines(
-			'card',
-			'ssh_pwauth: false',
-			'runcmd:',
-			'  - [bash, /boot/firmware/yphos/apply.sh]',
-			'power_state: {mode: reboot, condition: "test -e /run/yphos-restart"}'
-		)
-	];
 	const files = [
 		textFile(
 			'boot/user-data',
-			'Names the endpoint and runs apply.sh at the first start, where the system reads it.',
-			userData
+			'Names the endpoint, makes its keeper and runs apply.sh at the first start, where the system reads it.',
+			userData(plan, context, secrets)
 		),
 		textFile(
 			'boot/meta-data',
 			'Marks this first start as its own.',
 			lines('network.hostName', `instance-id: ${yamlText(`yphos-${network.hostName}`)}`)
+		),
+		textFile(rootPath('/etc/default/keyboard'), 'The layout of a keyboard, should one be joined.', [
+			...lines('network.keyboard', 'XKBMODEL="pc105"', `XKBLAYOUT="${network.keyboard}"`, 'BACKSPACE="guess"')
+		]),
+		textFile(
+			rootPath('/etc/default/locale'),
+			'The language of messages.',
+			lines('network.locale', `LANG=${network.locale}`)
 		)
 	];
-	if (network.way === 'wired')
+	// Read when the package is installed, which comes after.
+	if (network.locale !== 'C.UTF-8')
 		files.push(
-			textFile('boot/network-config', 'Takes an address on the cable, whatever the socket is called.', [
-				...lines(
-					'network.way',
-					'version: 2',
-					'renderer: NetworkManager',
-					'ethernets:',
-					'  cable:',
-					'    match: {name: "e*"}',
-					'    dhcp4: true',
-					'    optional: true'
-				)
-			])
+			textFile(rootPath('/etc/locale.gen'), 'Languages to be made.', lines('network.locale', `${network.locale} UTF-8`))
 		);
-	if (network.way === 'radio' && network.ssid) files.push(radioProfile(plan, secrets));
+	if (network.way === 'none') return files;
+	if (network.way === 'wired' && network.address.kind !== 'fixed') files.push(cableSeed());
+	if (network.way === 'wired' && network.address.kind === 'fixed') files.push(cableProfile(plan, context));
+	if (network.way === 'radio' && network.ssid) files.push(radioProfile(plan, context, secrets));
+	if (network.user && network.login !== 'none') files.push(sshdDropIn(plan));
+	if (network.guard.limited) files.push(guardRules(plan, context));
 	return files;
 }
 
-function radioProfile({ network }: Plan, { radioPskHex }: Secrets): CardFile {
+function userData(plan: Plan, context: Context, secrets: Secrets): CardLine[] {
+	const { network } = plan;
+	return [
+		...lines('card', '#cloud-config'),
+		...lines('network.hostName', `hostname: ${yamlText(network.hostName)}`),
+		...lines('programme.quiet', `timezone: ${yamlText(context.venue.timeZone)}`),
+		...(network.user ? keeper(plan, secrets) : []),
+		...lines('network.login', `ssh_pwauth: ${takesPassword(plan)}`),
+		...lines(
+			'card',
+			'runcmd:',
+			'  - [bash, /boot/firmware/yphos/apply.sh]',
+			'power_state: {mode: reboot, delay: 1, condition: "test -e /run/yphos-restart"}'
+		)
+	];
+}
+
+export const takesPassword = ({ network }: Plan): boolean => network.login === 'password' || network.login === 'both';
+
+/** The keeper's password is asked for when the set is written. */
+export const asksForPassword = (plan: Plan): boolean =>
+	plan.network.way !== 'none' && plan.network.user !== '' && takesPassword(plan);
+
+/** With a password it is asked for at every administrator's command; with a key alone nothing could be typed. */
+function keeper({ network }: Plan, secrets: Secrets): CardLine[] {
+	const withPassword = network.login === 'password' || network.login === 'both';
+	const keys = network.sshKeys.flatMap((line) => {
+		const key = readPublicKey(line);
+		return key.ok ? [key.value] : [];
+	});
+	return [
+		...lines(
+			'network.user',
+			'users:',
+			`  - name: ${yamlText(network.user)}`,
+			'    groups: [sudo, audio, video]',
+			'    shell: /bin/bash',
+			`    sudo: ${yamlText(withPassword ? 'ALL=(ALL) ALL' : 'ALL=(ALL) NOPASSWD:ALL')}`
+		),
+		...lines('network.login', `    lock_passwd: ${!withPassword}`),
+		...(withPassword && secrets.userPasswordCrypt
+			? [
+					{
+						text: `    hashed_passwd: ${yamlText(secrets.userPasswordCrypt)}`,
+						setting: 'network.login',
+						secret: true
+					} as const
+				]
+			: []),
+		...(keys.length && network.login !== 'password' && network.login !== 'none'
+			? lines('network.sshKeys', '    ssh_authorized_keys:', ...keys.map(({ text }) => `      - ${yamlText(text)}`))
+			: [])
+	];
+}
+
+const cableSeed = (): CardFile =>
+	textFile('boot/network-config', 'Takes an address on the cable, whatever the socket is called.', [
+		...lines(
+			'network.way',
+			'version: 2',
+			'renderer: NetworkManager',
+			'ethernets:',
+			'  cable:',
+			'    match: {name: "e*"}',
+			'    dhcp4: true',
+			'    optional: true'
+		)
+	]);
+
+/** Where it takes its address from: the router, or the plan. */
+function addressLines(plan: Plan, context: Context): CardLine[] {
+	const { kind, ip } = plan.network.address;
+	const lan = lanOf(context);
+	if (kind !== 'fixed' || ip === '' || !lan)
+		return lines('network.address', '', '[ipv4]', 'method=auto', '', '[ipv6]', 'method=auto');
+	const gateway = formatAddress(lan.gateway);
+	return lines(
+		'network.address',
+		'',
+		'[ipv4]',
+		'method=manual',
+		`address1=${ip}/${lan.network.prefixLength},${gateway}`,
+		`dns=${gateway};`,
+		'',
+		'[ipv6]',
+		'method=auto'
+	);
+}
+
+const cableProfile = (plan: Plan, context: Context): CardFile =>
+	textFile(
+		rootPath(CABLE_PROFILE),
+		'Takes the fixed address on the cable.',
+		[
+			...lines('network.way', '[connection]', 'id=yphos-cable', 'type=ethernet', 'autoconnect=true'),
+			...addressLines(plan, context)
+		],
+		'0600'
+	);
+
+function radioProfile(plan: Plan, context: Context, { radioPskHex }: Secrets): CardFile {
+	const { network } = plan;
 	const profile: CardLine[] = [
 		...lines(
 			'network.way',
@@ -67,15 +169,37 @@ function radioProfile({ network }: Plan, { radioPskHex }: Secrets): CardFile {
 		...(radioPskHex
 			? ([
 					...lines('network.ssid', '', '[wifi-security]', 'key-mgmt=wpa-psk'),
-					{ text: `psk=${radioPskHex}`, setting: 'network.ssid', secret: true }
+					{ text: `psk=${keyfileText(radioPskHex)}`, setting: 'network.ssid', secret: true }
 				] satisfies CardLine[])
 			: []),
-		...lines('network.way', '', '[ipv4]', 'method=auto', '', '[ipv6]', 'method=auto')
+		...addressLines(plan, context)
 	];
+	return textFile(rootPath(RADIO_PROFILE), 'Joins the radio network.', profile, '0600');
+}
+
+/** Source: sshd_config(5). The first value found counts, and drop-ins are read first. */
+const sshdDropIn = (plan: Plan): CardFile =>
+	textFile(rootPath(SSHD_DROP_IN), 'Who may log in from afar, and how.', [
+		...lines('network.user', `AllowUsers ${plan.network.user}`, 'PermitRootLogin no'),
+		...lines(
+			'network.login',
+			`PasswordAuthentication ${takesPassword(plan) ? 'yes' : 'no'}`,
+			`PubkeyAuthentication ${plan.network.login === 'password' ? 'no' : 'yes'}`,
+			'KbdInteractiveAuthentication no',
+			'PermitEmptyPasswords no'
+		)
+	]);
+
+function guardRules(plan: Plan, context: Context): CardFile {
+	const settingOf = (about: ReturnType<typeof writeNftables>[number]['about']): SettingPath =>
+		about === 'ranges' ? 'network.guard' : about === 'shape' ? 'network.guard' : 'network.pages';
 	return textFile(
-		rootPath('/etc/NetworkManager/system-connections/yphos-radio.nmconnection'),
-		'Joins the radio network.',
-		profile,
-		'0600'
+		rootPath(NFT_CONF),
+		'Lets in only who is near.',
+		writeNftables(openingsOf(plan), allowedRanges(plan, context)).map(({ text, about }) => ({
+			text,
+			setting: settingOf(about)
+		})),
+		'0755'
 	);
 }

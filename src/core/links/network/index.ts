@@ -1,68 +1,131 @@
-/** The network: a name, and wired or radio. Thin: the seed that names the endpoint, and one radio profile. */
-import { claimsOn } from '../../claims';
+/**
+ * The network: the endpoint's name and address, how its first start is set up, who may log in and who may knock,
+ * and whether the way to it carries what it needs. IEEE 802.11 and 802.3 for rates, RFC 4632 for ranges.
+ */
+import type { Claim } from '../../claims';
 import { formatBps } from '../../format';
-import type { Link } from '../../link';
+import type { Context, Figure, Link, SettingPath } from '../../link';
+import type { Plan } from '../../plan/plan';
 import { networkFiles } from './files';
 import { assessNetwork } from './findings';
+import { computeNeed, pathOf } from './need';
 import { rehearseNetwork } from './rehearse';
 import { networkSettings, type NetworkSettings } from './settings';
+import { networkSteps } from './steps';
 
 const WAYS = { wired: 'wired', radio: 'radio', none: 'no network' } as const;
 /** Time to take an address by cable or radio. Typical. */
 const JOIN_MS = { wired: 2600, radio: 5200, none: 0 } as const;
 
+function claims(plan: Plan): Claim[] {
+	const { network } = plan;
+	const pack = (name: string, what: string, setting: SettingPath): Claim => ({
+		on: 'package',
+		from: 'network',
+		what,
+		name,
+		setting
+	});
+	const language = network.locale === 'C.UTF-8' ? [] : [pack('locales', 'language', 'network.locale')];
+	if (network.way === 'none') return language;
+	const managed = network.way === 'radio' || network.address.kind === 'fixed';
+	return [
+		...language,
+		...(managed ? [pack('network-manager', 'network profile', 'network.way')] : []),
+		pack('avahi-daemon', 'its name', 'network.hostName'),
+		...(network.user && network.login !== 'none' ? [pack('openssh-server', 'login from afar', 'network.login')] : []),
+		...(network.guard.limited
+			? ([
+					pack('nftables', 'who may knock', 'network.guard'),
+					{ on: 'unit', from: 'network', what: 'who may knock', name: 'nftables.service', setting: 'network.guard' },
+					{
+						on: 'check',
+						from: 'network',
+						what: 'who may knock',
+						label: 'only the ranges allowed may knock',
+						command: 'nft list table inet yphos',
+						setting: 'network.guard'
+					}
+				] as const)
+			: []),
+		{
+			on: 'check',
+			from: 'network',
+			what: 'its name',
+			label: 'it is called as planned',
+			command: `test "$(hostname)" = ${network.hostName}`,
+			setting: 'network.hostName'
+		}
+	];
+}
+
+function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
+	const { network } = plan;
+	const path = pathOf(plan, context);
+	const need = computeNeed(claims);
+	const where = network.address.kind === 'free' || network.address.ip === '' ? network.hostName : network.address.ip;
+	return [
+		{
+			id: 'way',
+			label: 'Way',
+			text: `${WAYS[network.way]} · ${where}`,
+			value: null,
+			sure: 'exact',
+			from: 'You set it.',
+			telling: true
+		},
+		{
+			id: 'needed',
+			label: 'Needed at the busiest',
+			text: need.busiestBps ? formatBps(need.busiestBps) : 'nothing',
+			value: need.busiestBps,
+			sure: 'typical',
+			from: `The largest that plays, and all that is recorded: ${need.who}.`
+		},
+		...(path
+			? ([
+					{
+						id: 'rate',
+						label: network.way === 'radio' ? 'Rate in the air' : 'Rate on the cable',
+						text: formatBps(path.rateBps),
+						value: path.rateBps,
+						sure: 'typical',
+						from:
+							network.way === 'radio'
+								? `Band, width, streams and ${network.radio.signalDbm}\u2009dBm; IEEE 802.11, tables 19-27 and 21-30.`
+								: 'The board\u2019s socket, or what the probe report says.'
+					},
+					{
+						id: 'real',
+						label: 'Of that for programs',
+						text: formatBps(path.realBps),
+						value: path.realBps,
+						sure: 'typical',
+						from:
+							network.way === 'radio'
+								? `A little over half of the rate, of the ${100 - network.radio.othersPercent}\u2009% of the air that others leave.`
+								: 'Without headers: 1460 of 1538 bytes.'
+					}
+				] as const)
+			: [])
+	];
+}
+
 export const network: Link<NetworkSettings> = {
 	id: 'network',
 	title: 'Network',
 	settings: networkSettings,
-	claims: (plan) =>
-		plan.network.way === 'radio'
-			? [{ on: 'package', from: 'network', what: 'radio network', name: 'network-manager', setting: 'network.way' }]
-			: [],
-	figures(plan, _context, claims) {
-		const neededBps = Math.max(0, ...claimsOn(claims, 'path').map((claim) => claim.bitsPerSec));
-		return [
-			{
-				id: 'way',
-				label: 'Way',
-				text: `${WAYS[plan.network.way]} · ${plan.network.hostName}`,
-				value: null,
-				sure: 'exact',
-				from: 'You set it.',
-				telling: true
-			},
-			{
-				id: 'needed',
-				label: 'Needed at the busiest',
-				text: neededBps ? formatBps(neededBps) : 'nothing',
-				value: neededBps,
-				sure: 'typical',
-				from: 'The largest stream; one plays at a time.'
-			}
-		];
-	},
+	claims,
+	figures,
 	assess: assessNetwork,
 	files: networkFiles,
-	steps: (plan) => [
-		{
-			id: 'find-it',
-			phase: 'first start',
-			do:
-				plan.network.way === 'none'
-					? 'Nothing to find: this endpoint has no network.'
-					: `Look for ${plan.network.hostName} in your router\u2019s list of devices.`,
-			expect:
-				plan.network.way === 'none'
-					? 'It plays what is on the card.'
-					: 'It appears two to five minutes after the first power-on.',
-			...(plan.network.way === 'none' ? {} : { reading: 'its address' })
-		}
-	],
+	steps: networkSteps,
 	bench: (plan) => ({
 		network: {
 			wired: true,
 			radio: plan.network.ssid ? { ssid: plan.network.ssid, pskHex: null } : null,
-			joinMs: JOIN_MS[plan.network.way]
+			joinMs: JOIN_MS[plan.network.way],
+			visitors: []
 		}
 	}),
 	rehearse: rehearseNetwork

@@ -1,7 +1,8 @@
 import { readKeyfile } from '../../formats/keyfile/keyfile';
+import { contains, readAddress, readCidr } from '../../formats/ip/cidr';
+import { readNftables } from '../../formats/nftables/nftables';
 import type { Machine } from '../../engines/machine';
-
-const PROFILE = '/etc/NetworkManager/system-connections/yphos-radio.nmconnection';
+import { CABLE_PROFILE, NFT_CONF, RADIO_PROFILE, SSHD_DROP_IN } from './files';
 
 /** Joins what the files ask for, if the bench has it. Reaching network-online.target lets those start that wait for it. */
 export function rehearseNetwork(machine: Machine): void {
@@ -10,17 +11,25 @@ export function rehearseNetwork(machine: Machine): void {
 		const refusal = whyNot(machine);
 		if (refusal) return machine.log('network', refusal, '', 'bad');
 		machine.networkUp = true;
+		const profile = machine.disk.files.get(RADIO_PROFILE) ?? machine.disk.files.get(CABLE_PROFILE);
+		const address = profile && readKeyfile(profile.text).ipv4?.address1?.split(/[/,]/)[0];
 		machine.log(
 			'network',
-			machine.disk.files.has(PROFILE) ? 'Radio network joined' : 'Address taken on the cable',
-			'',
+			machine.disk.files.has(RADIO_PROFILE)
+				? 'Radio network joined'
+				: address
+					? 'Cable joined'
+					: 'Address taken on the cable',
+			address ?? '',
 			'good'
 		);
 		machine.systemd.reach('network-online.target');
 		machine.emit('network-up');
+		machine.after(ANNOUNCE_MS, () => announce(machine));
 	};
 	machine.on('userspace', () => {
-		if (!machine.card.has('boot/network-config') && !machine.disk.files.has(PROFILE)) return;
+		const asked = [RADIO_PROFILE, CABLE_PROFILE].some((path) => machine.disk.files.has(path));
+		if (!machine.card.has('boot/network-config') && !asked) return;
 		if (machine.activeFaults.has('network-late')) machine.log('network', 'The network is not there yet', '', 'bad');
 		machine.after(machine.bench.network.joinMs, join);
 	});
@@ -37,9 +46,12 @@ export function rehearseNetwork(machine: Machine): void {
 	});
 }
 
+/** From joining to answering by name. Typical. */
+const ANNOUNCE_MS = 900;
+
 /** Null when the endpoint may join. */
 function whyNot(machine: Machine): string | null {
-	const profile = machine.disk.files.get(PROFILE);
+	const profile = machine.disk.files.get(RADIO_PROFILE);
 	if (!profile) return machine.bench.network.wired ? null : 'No cable leads to the endpoint';
 	const { radio } = machine.bench.network;
 	const { wifi, 'wifi-security': security } = readKeyfile(profile.text);
@@ -49,4 +61,55 @@ function whyNot(machine: Machine): string | null {
 	if (radio.pskHex !== null && security?.psk !== radio.pskHex)
 		return `The radio network "${radio.ssid}" refuses the key`;
 	return null;
+}
+
+/** It says its name, if the program for that is on the card, and each visitor of the bench knocks once. */
+function announce(machine: Machine): void {
+	const hostName = /^hostname: "?([^"\n]+)"?$/m.exec(machine.card.get('boot/user-data')?.text ?? '')?.[1];
+	const apply = machine.card.get('boot/yphos/apply.sh')?.text ?? '';
+	if (hostName && /^package '?avahi-daemon'?$/m.test(apply))
+		machine.log('network', 'Found by name', `${hostName}.local`, 'good');
+	for (const visitor of machine.bench.network.visitors) {
+		const answer = knock(machine, visitor);
+		machine.log(
+			'network',
+			`${visitor.from} at port ${visitor.port}: ${answer.words}`,
+			'',
+			answer.open ? 'info' : 'good'
+		);
+	}
+}
+
+interface Visitor {
+	readonly from: string;
+	readonly port: number;
+	readonly with: 'nothing' | 'key' | 'password';
+}
+
+/** What the files answer to somebody who knocks. */
+export function knock(machine: Pick<Machine, 'disk' | 'card'>, visitor: Visitor): { open: boolean; words: string } {
+	const conf = machine.disk.files.get(NFT_CONF)?.text;
+	if (conf) {
+		const rules = readNftables(conf);
+		const address = readAddress(visitor.from);
+		const near = rules.near.some((range) => {
+			const network = readCidr(range);
+			return network.ok && address.ok && contains(network.value, address.value);
+		});
+		const opened = rules.openings.some(({ protocol, port }) => protocol === 'tcp' && port === visitor.port);
+		if (rules.dropsRest && !(near && opened))
+			return { open: false, words: near ? 'nothing answers there' : 'turned away, not from near' };
+	}
+	if (visitor.port !== 22) return { open: true, words: 'let in' };
+	const sshd = machine.disk.files.get(SSHD_DROP_IN)?.text ?? '';
+	const allows = (word: string): boolean => new RegExp(`^${word} yes$`, 'm').test(sshd);
+	if (visitor.with === 'password')
+		return allows('PasswordAuthentication')
+			? { open: false, words: 'asked for the password, and this one is wrong' }
+			: { open: false, words: 'passwords are not taken' };
+	if (visitor.with === 'key')
+		return allows('PubkeyAuthentication') && /ssh_authorized_keys:/.test(machine.card.get('boot/user-data')?.text ?? '')
+			? { open: true, words: 'let in by key' }
+			: { open: false, words: 'keys are not taken' };
+	return { open: false, words: 'asked who it is' };
 }

@@ -1,21 +1,26 @@
 import { draw, row, socket, type PartRow } from './make';
 
 const CAPACITY = { capacityGb: { sure: 'standard', source: 'Printed on it, in decimal gigabytes.' } } as const;
+const CLASS = {
+	writeMBps: { sure: 'standard', source: 'The speed class on it: SD Physical Layer 9.10, 4.13.' }
+} as const;
 const usbPlug = [socket('in', 'usb-a', ['data', 'power'], 1, true)];
 
 /** Cards, sticks, drives and the servers that hold the rest. */
 export const stores: readonly PartRow[] = [
 	...(
 		[
-			['card-8', 'Card 8 GB, class 4', 5, 8],
-			['card-16', 'Card 16 GB, class 10', 6, 16],
-			['card-32', 'Card 32 GB, A1 class', 8, 32],
-			['card-64', 'Card 64 GB, A1 class', 11, 64],
-			['card-128', 'Card 128 GB, A2 class', 17, 128],
-			['card-32-hard', 'Card 32 GB, high endurance', 14, 32],
-			['card-64-hard', 'Card 64 GB, high endurance', 19, 64]
+			['card-8', 'Card 8 GB, class 4', 5, 8, 4, null],
+			['card-16', 'Card 16 GB, class 10', 6, 16, 10, null],
+			['card-32', 'Card 32 GB, A1 class', 8, 32, 10, null],
+			['card-64', 'Card 64 GB, A1 class', 11, 64, 10, null],
+			['card-128', 'Card 128 GB, A2 class', 17, 128, 10, null],
+			['card-32-hard', 'Card 32 GB, high endurance', 14, 32, 20, 23],
+			['card-64-hard', 'Card 64 GB, high endurance', 19, 64, 20, 46]
 		] as const
-	).map(([id, name, price, capacityGb]) => row('card', { id, name, price, capacityGb, figures: CAPACITY })),
+	).map(([id, name, price, capacityGb, writeMBps, enduranceTb]) =>
+		row('card', { id, name, price, capacityGb, writeMBps, enduranceTb, figures: { ...CAPACITY, ...CLASS } })
+	),
 	row('drive', {
 		id: 'stick-64',
 		name: 'Memory stick 64 GB',

@@ -22,7 +22,10 @@
 	/** Coming from a line of a card file: the field behind it is ready to be changed. */
 	$effect(() => {
 		const setting = page.url.hash.slice(1);
-		if (setting) document.getElementById(setting)?.querySelector<HTMLElement>('input, select')?.focus();
+		if (setting)
+			(document.getElementById(setting) ?? document.querySelector(`[id^="${CSS.escape(setting)}."]`))
+				?.querySelector<HTMLElement>('input, select, textarea')
+				?.focus();
 	});
 </script>
 

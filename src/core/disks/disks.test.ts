@@ -1,0 +1,175 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync, writeFileSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { confirmationOf, isConfirmed, powerShellQuote, writeCommands } from './commands';
+import type { HostDisk } from './disk';
+import { readDisks } from './read';
+import { judgeDisks, pulledOut } from './verdict';
+
+const fixture = (name: string): string => readFileSync(resolve(import.meta.dirname, 'fixtures', name), 'utf8');
+const disksOf = (text: string): readonly HostDisk[] => {
+	const read = readDisks(text);
+	if (!read.ok) throw new Error(read.faults[0]!.message);
+	return read.value.disks;
+};
+const WANTED = { imageBytes: 2.8e9, cardGb: 32 };
+const verdicts = (text: string, wanted: { imageBytes: number | null; cardGb: number | null } = WANTED) =>
+	Object.fromEntries(judgeDisks(disksOf(text), wanted).map(({ disk, verdict }) => [disk.id, verdict]));
+
+describe('listings of disks', () => {
+	it.each([
+		['linux-laptop.json', { '/dev/sda': 'card', '/dev/sdb': 'never', '/dev/nvme0n1': 'never' }],
+		['linux-machine.json', { '/dev/vda': 'never' }],
+		['macos-list.txt', { disk0: 'never', disk4: 'card' }],
+		['macos-list.plist', { disk0: 'never', disk4: 'card' }],
+		['windows-disks.txt', { 0: 'never', 1: 'card' }]
+	])('%s: each disk has its verdict', (name, expected) => expect(verdicts(fixture(name))).toEqual(expected));
+	it('is read with Windows line ends and a prompt around it as well', () =>
+		expect(verdicts(`\ufeff$ lsblk -J\n${fixture('linux-laptop.json')}$ `.replace(/\n/g, '\r\n'))['/dev/sda']).toBe(
+			'card'
+		));
+	it('takes what diskutil info adds, and a built-in card slot is a maybe until then', () => {
+		const builtIn = fixture('macos-list.txt').replace('disk4 (external', 'disk4 (internal');
+		expect(verdicts(builtIn)).toMatchObject({ disk4: 'maybe' });
+		expect(disksOf(`${builtIn}\n${fixture('macos-info.txt')}`).find(({ id }) => id === 'disk4')).toMatchObject({
+			bus: 'secure digital',
+			removable: true,
+			sizeBytes: 31914983424
+		});
+	});
+	it('reads numbers in place of words for a bus, and one disk that is no list', () => {
+		const [, card] = JSON.parse(/\[[\s\S]*\]/.exec(fixture('windows-disks.txt'))![0]) as Record<string, unknown>[];
+		expect(verdicts(JSON.stringify({ ...card, BusType: 7 }))).toEqual({ 1: 'card' });
+		expect(verdicts(JSON.stringify({ ...card, BusType: 17 }))).toEqual({ 1: 'never' });
+		expect(verdicts(JSON.stringify({ ...card, IsBoot: undefined }))).toEqual({ 1: 'never' });
+	});
+	it('says what to paste when it is something else', () => {
+		expect(readDisks('Filesystem 1K-blocks Used')).toMatchObject({ ok: false, faults: [{ code: 'disks-unknown' }] });
+		expect(readDisks('{"DriveLetter":"D","FileSystem":"FAT32","DriveType":"Removable"}')).toMatchObject({
+			ok: false,
+			faults: [{ code: 'disks-volumes' }]
+		});
+	});
+	it('holds no disk with a mounted system for the card, whatever else stands there', () => {
+		const mount = fc.constantFrom('/', '/boot', '/boot/efi', '/home', '[SWAP]', '/var/lib', '/usr', '/srv/x', '/data');
+		const size = fc.integer({ min: 2e9, max: 9e11 });
+		fc.assert(
+			fc.property(
+				mount,
+				size,
+				fc.boolean(),
+				fc.constantFrom('usb', 'mmc', 'sata', null),
+				fc.nat(3),
+				(at, bytes, rm, tran, depth) => {
+					let inner: object = { name: 'x', size: bytes, type: 'crypt', mountpoints: [null, at] };
+					for (let n = 0; n < depth; n++)
+						inner = { name: `l${n}`, size: bytes, type: 'lvm', mountpoints: [], children: [inner] };
+					const text = JSON.stringify({
+						blockdevices: [
+							{ name: 'sdz', size: bytes, type: 'disk', mountpoints: [null], rm, ro: false, tran, children: [inner] }
+						]
+					});
+					expect(verdicts(text, { imageBytes: null, cardGb: null })).toEqual({ '/dev/sdz': 'never' });
+				}
+			)
+		);
+		fc.assert(fc.property(fc.string({ maxLength: 400 }), (text) => void readDisks(text)));
+		const torn = [...['linux-laptop.json', 'macos-list.txt', 'macos-list.plist', 'windows-disks.txt']].map(fixture);
+		fc.assert(
+			fc.property(
+				fc.constantFrom(...torn),
+				fc.nat(),
+				fc.nat(),
+				fc.string({ maxLength: 5 }),
+				(text, at, length, put) => {
+					const from = at % text.length;
+					const read = readDisks(text.slice(0, from) + put + text.slice(from + (length % 40)));
+					for (const { disk, verdict } of read.ok ? judgeDisks(read.value.disks, WANTED) : [])
+						if (disk.holdsSystem) expect(verdict).toBe('never');
+				}
+			),
+			{ numRuns: 400 }
+		);
+	});
+	it('chooses none where two could be it, and the pulled one is the difference', () => {
+		const two = JSON.parse(fixture('linux-laptop.json')) as { blockdevices: Record<string, unknown>[] };
+		two.blockdevices.push({ ...two.blockdevices[1], name: 'sdc', serial: '000000000999', children: [] });
+		const text = JSON.stringify(two);
+		expect(verdicts(text)).toMatchObject({ '/dev/sda': 'maybe', '/dev/sdc': 'maybe' });
+		const all = disksOf(text);
+		expect(
+			pulledOut(
+				all,
+				all.filter(({ id }) => id !== '/dev/sdc')
+			)?.id
+		).toBe('/dev/sdc');
+		expect(pulledOut(all, all)).toBeNull();
+		expect(pulledOut(all, all.slice(2))).toBeNull();
+	});
+	it.each([
+		['too large for the image', { imageBytes: 64e9, cardGb: 32 }, 'never'],
+		['of another size than the plan\u2019s card', { imageBytes: 2e9, cardGb: 64 }, 'maybe']
+	])('%s', (_, wanted, verdict) => expect(verdicts(fixture('linux-laptop.json'), wanted)['/dev/sda']).toBe(verdict));
+});
+
+describe('the commands', () => {
+	const card = disksOf(fixture('linux-laptop.json'))[0]!;
+	it('come only after size and model were typed', () => {
+		expect(confirmationOf(card)).toBe('31.9 GB Card Reader');
+		expect(isConfirmed(' 31.9 gb  card reader ', card)).toBe(true);
+		for (const typed of ['', 'yes', '31.9 GB', 'Card Reader', '32 GB Card Reader'])
+			expect(isConfirmed(typed, card)).toBe(false);
+	});
+	it('unmount what is mounted, write, flush, read back, eject', () => {
+		const commands = writeCommands(card, { path: '/home/inga/a.img', form: 'raw', rawBytes: 5 });
+		expect(commands.map(({ command }) => command.split(' ').slice(0, 2).join(' '))).toEqual([
+			'sudo umount',
+			'sudo dd',
+			'sync; sudo',
+			'sudo cmp',
+			'sudo eject'
+		]);
+		expect(commands[0]!.command).toContain("'/dev/sda1'");
+		expect(commands[1]!.command).toContain('oflag=direct');
+	});
+	it('carry any path exactly through the shell', () => {
+		const dir = mkdtempSync(join(tmpdir(), 'yphos-dd-'));
+		fc.assert(
+			fc.property(
+				fc
+					.stringMatching(/^[^/\u0000\n\r]{1,30}$/u)
+					.filter((name) => name.trim() !== '' && name !== '.' && name !== '..'),
+				(name) => {
+					const path = join(dir, name);
+					writeFileSync(path, name);
+					const disk = { ...card, id: join(dir, 'out'), volumes: [] };
+					const [write] = writeCommands(disk, { path, form: 'raw', rawBytes: null });
+					execFileSync('sh', ['-c', write!.command.replace(/^sudo /, '').replace(' oflag=direct', '')], {
+						stdio: 'ignore'
+					});
+					expect(readFileSync(disk.id, 'utf8')).toBe(name);
+				}
+			),
+			{ numRuns: 40 }
+		);
+	});
+	it('quote for PowerShell every kind of single quote', () =>
+		expect(powerShellQuote("it's \u2018old\u2019")).toBe("'it''s \u2018\u2018old\u2019\u2019'"));
+	it('read a packed image without unpacking it first, where the system can', () => {
+		const xz = writeCommands(card, { path: 'a.img.xz', form: 'xz', rawBytes: 99 });
+		expect(xz.find(({ what }) => what.startsWith('Write'))!.command).toMatch(
+			/^xz -dc '?a\.img\.xz'? \| sudo dd iflag=fullblock/
+		);
+		expect(xz.find(({ what }) => what.startsWith('Read back'))!.command).toContain('cmp -n 99 - ');
+		const [unpack, clear] = writeCommands(disksOf(fixture('windows-disks.txt'))[1]!, {
+			path: 'C:\\a.zip',
+			form: 'zip',
+			rawBytes: 9
+		});
+		expect(unpack!.command).toContain("'C:\\a.zip'");
+		expect(clear!.command).toBe('Clear-Disk -Number 1 -RemoveData -RemoveOEM -Confirm:$false');
+	});
+});

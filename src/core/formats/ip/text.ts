@@ -1,0 +1,13 @@
+import { z } from 'zod';
+import { sentence, type Result } from '../../result';
+import { readAddress, readCidr } from './cidr';
+
+/** A text that a reader must take; what the reader says is what the person is told. */
+export const readable = (read: (text: string) => Result<unknown>) =>
+	z.string().superRefine((text, issues) => {
+		const result = read(text);
+		if (!result.ok) issues.addIssue({ code: 'custom', message: sentence(result.faults) });
+	});
+
+export const addressText = readable(readAddress);
+export const cidrText = readable(readCidr);

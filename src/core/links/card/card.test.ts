@@ -1,0 +1,145 @@
+import { describe, expect, it } from 'vitest';
+import { demoWorkshop } from '../../../../demo/workshop';
+import { cardText } from '../../cardBytes';
+import { chain } from '../../chain';
+import { assess, collectClaims } from '../../engines/assess';
+import { benchFor } from '../../engines/benchFor';
+import { contextFor } from '../../engines/context';
+import { cardTree } from '../../engines/machine';
+import { rehearse } from '../../engines/rehearse';
+import { runSheet } from '../../engines/runSheet';
+import { write } from '../../engines/write';
+import type { Plan } from '../../plan/plan';
+import { computeRoom } from './contents';
+import { isWriting } from './rehearse';
+import { computeWear, computeWriteMin, judgeCard } from './wear';
+
+const bench = demoWorkshop.endpoints.find(({ id }) => id === 'test-bench')!;
+const context = contextFor(demoWorkshop, bench.id);
+const withCard = (change: Partial<Plan['card']>, parts: Partial<Plan['parts']> = {}): Plan => ({
+	...bench.plan,
+	parts: { ...bench.plan.parts, ...parts },
+	card: { ...bench.plan.card, ...change }
+});
+const ids = (plan: Plan) =>
+	assess(chain, plan, context)
+		.findings.filter(({ link }) => link === 'card')
+		.map(({ id }) => id);
+const IMAGE = {
+	name: 'a.img',
+	form: 'raw',
+	fileBytes: 2e9,
+	rawBytes: 2e9,
+	sha256: '',
+	checked: 'same',
+	takesSeed: true
+} as const;
+
+describe('the card', () => {
+	it('is filled to its last byte', () => {
+		const room = computeRoom(bench.plan, context, collectClaims(chain, bench.plan, context))!;
+		const sum = room.pieces.reduce((total, { bytes }) => total + bytes, 0);
+		expect(sum / 1e9).toBeCloseTo(room.card.capacityGb, 6);
+	});
+	it.each([
+		['card.too-small', withCard({ swapMb: 16_000 }, { card: 'card-8' })],
+		['card.worn-soon', withCard({ dailyMb: 5000, logsInMemory: false })],
+		['card.slow', withCard({ image: IMAGE, wroteInMin: 12 })],
+		['card.too-fast', withCard({ image: IMAGE, wroteInMin: 0.1 })],
+		['card.unchecked', withCard({ image: { ...IMAGE, checked: 'no' } })],
+		['card.image-too-large', withCard({ image: { ...IMAGE, rawBytes: 40e9 } })],
+		['card.no-seed', withCard({ image: { ...IMAGE, takesSeed: false } })],
+		['card.cut-unmended', withCard({ mendAtStart: false })],
+		['card.cut-logs', withCard({ logsInMemory: false })],
+		['card.boot-text', withCard({ bootStyle: 'cmdline' })]
+	])('%s is found when it is so, and only then', (id, plan) => {
+		expect(ids(bench.plan)).not.toContain(id);
+		expect(ids(plan)).toContain(id);
+	});
+	it('wears by what is written into its cells, and not at all when it is read-only', () => {
+		const card = context.part('card', 'card-32')!;
+		const wear = (change: Partial<Plan['card']>) => computeWear(withCard(change), card, []);
+		expect(wear({ dailyMb: 100 }).years).toBeCloseTo(wear({ dailyMb: 50 }).years / 2, 6);
+		expect(wear({ root: 'overlay' }).years).toBe(Infinity);
+		expect(computeWriteMin(6e9, card)).toBeCloseTo(10, 6);
+		expect(judgeCard(6e9, 10, card).verdict).toBe('as-promised');
+	});
+});
+
+describe('a cut at any moment', () => {
+	const card = (plan: Plan) => cardTree(write(chain, plan, context));
+	const cutAt = (plan: Plan, atMs: number) =>
+		rehearse({
+			links: chain,
+			card: card(plan),
+			bench: benchFor(chain, plan, context),
+			startUtcMs: Date.parse('2026-11-24T12:00:00Z'),
+			forMs: 120_000,
+			faults: [{ name: 'power-cut', atMs, lastsMs: 5000 }]
+		});
+	const endsInSound = (plan: Plan, atMs: number): boolean => cutAt(plan, atMs).spans.at(-1)?.state === 'sound';
+	const cmdline = { bootStyle: 'cmdline', bootText: 'console=tty1 root=/dev/x rootwait' } as const;
+	/** Moments of which some fall into a write and some do not. */
+	const moments = Array.from({ length: 14 }, (_, n) => 30_000 + n * 137);
+
+	it('falls into a write now and then', () => {
+		expect(moments.some((ms) => isWriting(ms - 7500, false))).toBe(true);
+		expect(isWriting(100, false)).toBe(true);
+		expect(isWriting(1000, false)).toBe(false);
+		expect(isWriting(65_100, true)).toBe(true);
+		expect(isWriting(65_100, false)).toBe(false);
+	});
+	it('leaves a read-only root intact, always', () => {
+		const plan = withCard({ root: 'overlay', mendAtStart: false, ...cmdline });
+		for (const ms of moments) {
+			const result = cutAt(plan, ms);
+			expect(result.spans.at(-1)?.state).toBe('sound');
+			expect(result.events.some(({ text }) => text.includes('torn'))).toBe(false);
+		}
+	});
+	it('is mended at the start when that is asked for, and fatal where nothing mends it', () => {
+		const mended = moments.map((ms) => endsInSound(withCard({ ...cmdline }), ms));
+		expect(mended).not.toContain(false);
+		const unmended = moments.map((ms) => endsInSound(withCard({ mendAtStart: false, ...cmdline }), ms));
+		expect(unmended).toContain(false);
+		expect(unmended).toContain(true);
+		const torn = moments[unmended.indexOf(false)]!;
+		expect(cutAt(withCard({ ...cmdline }), torn).events.some(({ text }) => text.includes('is being mended'))).toBe(
+			true
+		);
+	});
+});
+
+describe('what goes on the card', () => {
+	const text = (plan: Plan, path: string): string | null => {
+		const file = write(chain, plan, context).find((known) => known.path === path);
+		return file && 'lines' in file ? cardText(file) : null;
+	};
+	it('tells the kernel what the plan adds, behind what the image tells it', () => {
+		expect(text(withCard({ bootStyle: 'cmdline', bootText: 'root=/dev/x quiet' }), 'boot/cmdline.txt')).toBe(
+			'root=/dev/x quiet fsck.repair=yes panic=10\n'
+		);
+		expect(text(bench.plan, 'boot/cmdline.txt')).toBeNull();
+	});
+	it('brings a settings sheet without any password', () => {
+		const sheet = text(withCard({ system: 'player' }), 'docs/settings-sheet.html')!;
+		expect(sheet).toContain('<td>Plain48</td>');
+		expect(sheet.toLowerCase()).not.toContain('$6$');
+	});
+	it('grows the root before anything large is installed, and ends with the right output for a ready-made image', () => {
+		const keys = (plan: Plan) => runSheet(chain, plan, context).flatMap(({ steps }) => steps.map(({ key }) => key));
+		const plain = keys(bench.plan);
+		expect(plain.indexOf('card.grow')).toBeLessThan(plain.indexOf('card.apply'));
+		const platform = keys(withCard({ system: 'platform', prepare: 'format' }));
+		for (const key of [
+			'card.fetch-archive',
+			'card.format-card',
+			'card.recovery',
+			'card.second-archive',
+			'card.hidden-settings',
+			'card.right-output'
+		])
+			expect(platform).toContain(key);
+		expect(platform.indexOf('card.grow')).toBeLessThan(platform.indexOf('card.second-archive'));
+	});
+});

@@ -1,0 +1,60 @@
+import { claimsOn, type Claim } from '../../claims';
+import type { Context } from '../../link';
+import type { PartOf } from '../../parts/schema';
+import type { Plan } from '../../plan/plan';
+import { computeCardRoom } from './room';
+
+/** A plain system without a desktop; a ready-made player; an application platform with its second archive. Typical. */
+export const SYSTEM_GB = { plain: 2.4, player: 3.5, platform: 6 } as const;
+/** Room that the packages of the card set take, each. Typical. */
+const PACKAGE_GB = 0.06;
+/** A log that is kept grows to this. Source: the journald drop-in that we write, SystemMaxUse. */
+export const LOG_GB = 0.2;
+
+export interface Piece {
+	readonly name: string;
+	readonly bytes: number;
+	readonly kind: 'system' | 'media' | 'reserve' | 'free';
+}
+
+export interface Room {
+	readonly card: PartOf<'card'>;
+	readonly pieces: readonly Piece[];
+	/** What claims ask for: media and recordings. */
+	readonly neededBytes: number;
+	readonly freeBytes: number;
+}
+
+/** What lies on the card, in the order in which it comes. Null without a card. */
+export function computeRoom(plan: Plan, context: Context, claims: readonly Claim[]): Room | null {
+	const card = context.part('card', plan.parts.card);
+	if (!card) return null;
+	const settings = plan.card;
+	const stores = claimsOn(claims, 'store');
+	const packages = new Set(claimsOn(claims, 'package').map(({ name }) => name)).size;
+	const neededBytes = stores.reduce((sum, claim) => sum + claim.bytes, 0);
+	const systemGb =
+		SYSTEM_GB[settings.system] + packages * PACKAGE_GB + settings.swapMb / 1000 + (settings.logsInMemory ? 0 : LOG_GB);
+	const { usableBytes } = computeCardRoom({
+		capacityGb: card.capacityGb,
+		reservedPercent: settings.reservePercent,
+		systemGb
+	});
+	const piece = (name: string, gb: number, kind: Piece['kind']): Piece[] =>
+		gb > 0 ? [{ name, bytes: gb * 1e9, kind }] : [];
+	const freeBytes = usableBytes - neededBytes;
+	return {
+		card,
+		neededBytes,
+		freeBytes,
+		pieces: [
+			...piece('system', SYSTEM_GB[settings.system], 'system'),
+			...piece('packages', packages * PACKAGE_GB, 'system'),
+			...piece('swap', settings.swapMb / 1000, 'system'),
+			...piece('logs', settings.logsInMemory ? 0 : LOG_GB, 'system'),
+			...piece('media', neededBytes / 1e9, 'media'),
+			...piece('kept free', (card.capacityGb * settings.reservePercent) / 100, 'reserve'),
+			...piece('left', Math.max(0, freeBytes) / 1e9, 'free')
+		]
+	};
+}

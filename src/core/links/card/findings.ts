@@ -1,0 +1,201 @@
+import { formatBps, formatBytes, withUnit } from '../../format';
+import type { Claim } from '../../claims';
+import type { Context, Finding, Fix } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { computeRoom, type Room } from './contents';
+import { computeWear, judgeCard } from './wear';
+
+/** A card should outlast the interest in the endpoint. */
+const ENOUGH_YEARS = 5;
+
+const patch = (label: string, change: Partial<Plan['card']>): Fix => ({
+	label,
+	apply: (p) => ({ ...p, card: { ...p.card, ...change } })
+});
+
+export function assessCard(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
+	const room = computeRoom(plan, context, claims);
+	return [
+		...(room
+			? [...assessRoom(room, plan, context), ...assessWear(room, plan, context, claims), ...assessWritten(room, plan)]
+			: [
+					{
+						id: 'card.unknown',
+						level: 'note' as const,
+						title: 'Nothing can be said of the room yet',
+						why: 'Choose a card; then what fits on it stands here.',
+						setting: 'parts.card' as const,
+						fixes: []
+					}
+				]),
+		...assessImage(plan, room),
+		...assessEnd(plan),
+		...assessBootText(plan)
+	];
+}
+
+const useCard = (room: Room, context: Context, suits: (capacityGb: number) => boolean, hard = false): Fix[] =>
+	context.drawer
+		.flatMap((part) =>
+			part.kind === 'card' && part.id !== room.card.id && suits(part.capacityGb) && (!hard || part.enduranceTb !== null)
+				? [part]
+				: []
+		)
+		.sort((a, b) => a.capacityGb - b.capacityGb)
+		.slice(0, 1)
+		.map((part) => ({
+			label: `Use ${part.name}`,
+			apply: (p) => ({ ...p, parts: { ...p.parts, card: part.id } })
+		}));
+
+function assessRoom(room: Room, plan: Plan, context: Context): Finding[] {
+	if (room.freeBytes >= 0) return [];
+	const shortGb = -room.freeBytes / 1e9;
+	const enough = (capacityGb: number): boolean =>
+		(capacityGb - room.card.capacityGb) * (1 - plan.card.reservePercent / 100) >= shortGb;
+	return [
+		{
+			id: 'card.too-small',
+			level: 'stop',
+			title: `The card is ${formatBytes(-room.freeBytes)} too small`,
+			why: `${formatBytes(room.neededBytes)} of media and ${room.pieces
+				.filter(({ kind }) => kind === 'system')
+				.map(({ name, bytes }) => `${formatBytes(bytes)} of ${name}`)
+				.join(', ')} do not fit on ${room.card.name} with ${plan.card.reservePercent}\u2009% kept free.`,
+			setting: 'parts.card',
+			fixes: useCard(room, context, enough)
+		}
+	];
+}
+
+function assessWear(room: Room, plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
+	const wear = computeWear(plan, room.card, claims);
+	if (wear.years >= ENOUGH_YEARS) return [];
+	return [
+		{
+			id: 'card.worn-soon',
+			level: wear.years < 1 ? 'stop' : 'caution',
+			title: `Worn out after ${withUnit(wear.years, 1, 'years')}`,
+			why: `${withUnit(wear.givenMb, 0, 'MB')} a day become ${withUnit(wear.writtenMb, 0, 'MB')} in its cells; it stands ${withUnit(wear.enduranceTb, 0, 'TB')}${wear.stated ? '' : ', as is typical'}. Keep recordings on a stick or a share, logs in memory, or choose a card made for it.`,
+			setting: 'card.dailyMb',
+			fixes: [
+				...(plan.card.logsInMemory ? [] : [patch('Keep the log in memory', { logsInMemory: true })]),
+				...useCard(room, context, (gb) => gb >= room.card.capacityGb, true)
+			]
+		}
+	];
+}
+
+/** The time that writing took tells what the card is worth. */
+function assessWritten(room: Room, plan: Plan): Finding[] {
+	const { wroteInMin, image } = plan.card;
+	if (wroteInMin === null || !image?.rawBytes) return [];
+	const { mbps, verdict } = judgeCard(image.rawBytes, wroteInMin, room.card);
+	if (verdict === 'as-promised') return [];
+	const rate = `${withUnit(mbps, 1, 'MB/s')} (${formatBps(mbps * 8e6)})`;
+	return [
+		verdict === 'slow'
+			? {
+					id: 'card.slow',
+					level: 'caution',
+					title: `Written with ${withUnit(mbps, 1, 'MB/s')}, its class promises ${withUnit(room.card.writeMBps, 0, 'MB/s')}`,
+					why: `${rate} is too little: a poor reader, a worn card, or one that was never of its class. Try another socket; if it stays so, use another card.`,
+					setting: 'card.wroteInMin',
+					fixes: []
+				}
+			: {
+					id: 'card.too-fast',
+					level: 'stop',
+					title: `Nothing writes with ${withUnit(mbps, 0, 'MB/s')}`,
+					why: `${rate} means that it was not written at all, or that the card claims more room than it has and throws the rest away. The read-back test in the run sheet proves it. Do not use it before that.`,
+					setting: 'card.wroteInMin',
+					fixes: []
+				}
+	];
+}
+
+function assessImage(plan: Plan, room: Room | null): Finding[] {
+	const { image, system } = plan.card;
+	if (!image) return [];
+	const findings: Finding[] = [];
+	if (image.rawBytes && room && image.rawBytes > room.card.capacityGb * 1e9)
+		findings.push({
+			id: 'card.image-too-large',
+			level: 'stop',
+			title: `${image.name} is larger than the card`,
+			why: `It takes ${formatBytes(image.rawBytes)}; ${room.card.name} has ${formatBytes(room.card.capacityGb * 1e9)}.`,
+			setting: 'parts.card',
+			fixes: []
+		});
+	if (image.checked === 'no')
+		findings.push({
+			id: 'card.unchecked',
+			level: 'caution',
+			title: 'The image is not compared with its publisher\u2019s digest',
+			why: 'A torn download starts almost as often as a whole one, and fails later. Paste the digest from the page where you fetched it.',
+			setting: 'card.image',
+			fixes: []
+		});
+	if (system === 'plain' && image.takesSeed === false)
+		findings.push({
+			id: 'card.no-seed',
+			level: 'caution',
+			title: 'This image seems not to read a seed',
+			why: 'No place for one was seen on it. Its first start will ask questions, or bring its own user: use the borrowed screen, or run apply.sh by hand.',
+			setting: 'card.image',
+			fixes: [
+				{
+					label: 'With a borrowed screen',
+					apply: (p) => ({ ...p, network: { ...p.network, school: 'screen' } })
+				}
+			]
+		});
+	return findings;
+}
+
+/** How it ends, against how it is kept. Both schools are right, each with its own care. */
+function assessEnd(plan: Plan): Finding[] {
+	const { root, ends, mendAtStart, logsInMemory } = plan.card;
+	if (root === 'overlay' || ends === 'shutdown') return [];
+	return [
+		...(mendAtStart
+			? []
+			: [
+					{
+						id: 'card.cut-unmended',
+						level: 'caution' as const,
+						title: 'Power is cut, and nothing mends the card at the start',
+						why: 'A cut within a write leaves it waiting for somebody with a keyboard.',
+						setting: 'card.mendAtStart' as const,
+						fixes: [patch('Mend at the start', { mendAtStart: true }), patch('Shut down first', { ends: 'shutdown' })]
+					}
+				]),
+		...(logsInMemory
+			? []
+			: [
+					{
+						id: 'card.cut-logs',
+						level: 'note' as const,
+						title: 'Power is cut while the log is written',
+						why: 'The log is what is being written most of the time, so it is what a cut tears. In memory it is never torn, and gone after each restart.',
+						setting: 'card.logsInMemory' as const,
+						fixes: [patch('Keep the log in memory', { logsInMemory: true })]
+					}
+				])
+	];
+}
+
+/** Arguments of the kernel have a place of their own, which only the image knows. */
+function assessBootText({ card }: Plan): Finding[] {
+	if (card.bootStyle === 'none' || card.bootText.trim() !== '') return [];
+	return [
+		{
+			id: 'card.boot-text',
+			level: 'note',
+			title: 'What stands in the image\u2019s own start file?',
+			why: `Paste ${card.bootStyle === 'cmdline' ? 'the line out of cmdline.txt' : 'extlinux.conf'} from the card\u2019s first partition: the card set brings it back with what it adds.`,
+			setting: 'card.bootText',
+			fixes: [patch('Leave it as it is', { bootStyle: 'none' })]
+		}
+	];
+}

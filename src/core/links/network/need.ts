@@ -1,0 +1,67 @@
+import { claimsOn, type Claim } from '../../claims';
+import type { Context } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { computeRadio, computeWire, type Capacity } from './capacity';
+
+/** A socket whose speed nobody has said. Typical of older boards. */
+const USUAL_MBPS = 100;
+
+/** What the way to the network gives; null without one. */
+export function pathOf(plan: Plan, context: Context): Capacity | null {
+	if (plan.network.way === 'none') return null;
+	if (plan.network.way === 'radio') return computeRadio(plan.network.radio);
+	return computeWire(context.part('board', plan.parts.board)?.wiredMbps ?? USUAL_MBPS);
+}
+
+export interface Need {
+	/** The largest that plays, and everything that is recorded beside it. */
+	readonly busiestBps: number;
+	/** Whose it is, in words. */
+	readonly who: string;
+}
+
+export function computeNeed(claims: readonly Claim[]): Need {
+	const paths = claimsOn(claims, 'path');
+	const largest = paths
+		.filter(({ writes }) => !writes)
+		.reduce<(typeof paths)[number] | null>(
+			(best, claim) => (claim.bitsPerSec > (best?.bitsPerSec ?? 0) ? claim : best),
+			null
+		);
+	const writing = paths.filter(({ writes }) => writes);
+	return {
+		busiestBps: (largest?.bitsPerSec ?? 0) + writing.reduce((sum, { bitsPerSec }) => sum + bitsPerSec, 0),
+		who: [largest, ...writing].flatMap((claim) => (claim ? [claim.what] : [])).join(' and ') || 'nothing'
+	};
+}
+
+/** How busy other people make the air, hour by hour, against their busiest. Typical of a place where people live. */
+const OTHERS_BY_HOUR = [
+	...[0.3, 0.2, 0.15, 0.1, 0.1, 0.15, 0.3, 0.5, 0.6, 0.55, 0.5, 0.5],
+	...[0.6, 0.55, 0.5, 0.55, 0.65, 0.8, 0.9, 1, 1, 0.95, 0.75, 0.5]
+] as const;
+
+export interface HourOfPath {
+	readonly hour: number;
+	readonly givesBps: number;
+	readonly needsBps: number;
+}
+
+/** What the way gives and what is needed in each hour; in quiet hours nothing plays. Null without a way. */
+export function pathOverDay(
+	plan: Plan,
+	context: Context,
+	claims: readonly Claim[],
+	isQuietAt: (hour: number) => boolean
+): HourOfPath[] | null {
+	const path = pathOf(plan, context);
+	if (!path) return null;
+	const { busiestBps } = computeNeed(claims);
+	const { radio, way } = plan.network;
+	return OTHERS_BY_HOUR.map((share, hour) => ({
+		hour,
+		givesBps:
+			way === 'radio' ? computeRadio({ ...radio, othersPercent: radio.othersPercent * share }).realBps : path.realBps,
+		needsBps: isQuietAt(hour) ? 0 : busiestBps
+	}));
+}

@@ -1,0 +1,179 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { demoWorkshop } from '../../../../demo/workshop';
+import { cardText } from '../../cardBytes';
+import { chain } from '../../chain';
+import { assess, collectClaims } from '../../engines/assess';
+import { benchFor } from '../../engines/benchFor';
+import { contextFor } from '../../engines/context';
+import { cardTree, type Bench } from '../../engines/machine';
+import { rehearse } from '../../engines/rehearse';
+import { runSheet } from '../../engines/runSheet';
+import { write } from '../../engines/write';
+import { sha512crypt } from '../../formats/crypt/sha512crypt';
+import type { Secrets } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { computeRadio, computeWire } from './capacity';
+import { pathOverDay } from './need';
+
+const lounge = demoWorkshop.endpoints[0]!;
+const context = contextFor(demoWorkshop, lounge.id);
+const withNetwork = (change: Partial<Plan['network']>): Plan => ({
+	...lounge.plan,
+	network: { ...lounge.plan.network, ...change }
+});
+const found = (change: Partial<Plan['network']>) =>
+	assess(chain, withNetwork(change), context).findings.filter(({ link }) => link === 'network');
+const ids = (change: Partial<Plan['network']>) => found(change).map(({ id }) => id.replace('network.', ''));
+const textOf = (plan: Plan, path: string, secrets: Secrets = {}): string => {
+	const file = write(chain, plan, context, secrets).find((known) => known.path.endsWith(path));
+	return file && 'lines' in file ? cardText(file) : '';
+};
+const at = (ip: string, kind: 'fixed' | 'reserved' = 'fixed') => ({ address: { kind, ip } });
+
+describe('findings of the network', () => {
+	it.each([
+		['address-outside', at('10.0.0.9')],
+		['address-no-host', at('192.168.40.255')],
+		['address-gateway', at('192.168.40.1')],
+		['address-in-pool', at('192.168.40.150')],
+		['same-address', at('192.168.40.120')],
+		['no-address', at('')],
+		['no-key', { login: 'key' as const, sshKeys: [] }],
+		['no-user', { user: '' }],
+		['default-user', { user: 'admin' }],
+		['exposed', { guard: { limited: true, ranges: [], exposed: true } }],
+		['unguarded', { guard: { limited: false, ranges: [], exposed: false } }],
+		['wide-range', { guard: { limited: true, ranges: ['8.0.0.0/8'], exposed: false } }],
+		['open-page', { pages: [{ what: 'Player', port: 80, tls: false, password: false }] }],
+		[
+			'too-slow',
+			{
+				way: 'radio' as const,
+				ssid: 'x',
+				countryCode: 'FO',
+				radio: { bandGhz: 2.4 as const, widthMhz: 20 as const, streams: 1 as const, signalDbm: -95, othersPercent: 40 }
+			}
+		]
+	])('%s is found, and a fix takes it away', (id, change) => {
+		expect(ids({})).not.toContain(id);
+		expect(ids(change)).toContain(id);
+		const fix = found(change).find((finding) => finding.id === `network.${id}`)!.fixes[0];
+		if (!fix) return;
+		const after = assess(chain, fix.apply(withNetwork(change)), context).findings.map((finding) => finding.id);
+		expect(after).not.toContain(`network.${id}`);
+	});
+	it('a reserved address may lie in the pool', () =>
+		expect(ids(at('192.168.40.150', 'reserved'))).not.toContain('address-in-pool'));
+});
+
+describe('what goes on the card', () => {
+	it('names the keeper with the key, and takes no password', () => {
+		const seed = textOf(lounge.plan, 'user-data');
+		expect(seed).toContain('ssh_pwauth: false');
+		expect(seed).toContain('lock_passwd: true');
+		expect(seed).toMatch(/ssh_authorized_keys:\n {6}- "ssh-ed25519 AAAA/);
+		expect(textOf(lounge.plan, 'sshd_config.d/yphos.conf')).toContain('PasswordAuthentication no');
+	});
+	it('holds a password only as the system keeps it, on a line that is never shown', () => {
+		const crypt = sha512crypt('lantern keeps the night', 'saltsalt');
+		if (!crypt.ok) throw new Error('no crypt');
+		const plan = withNetwork({ login: 'password' });
+		const files = write(chain, plan, context, { userPasswordCrypt: crypt.value });
+		const lines = files.flatMap((file) =>
+			'lines' in file ? file.lines.filter(({ text }) => text.includes('$6$')) : []
+		);
+		expect(lines).toEqual([{ text: `    hashed_passwd: "${crypt.value}"`, setting: 'network.login', secret: true }]);
+		expect(JSON.stringify(files.map((file) => ('lines' in file ? file.lines : 0)))).not.toContain('lantern');
+	});
+	it('takes a fixed address by a profile, with the router and its range', () => {
+		const profile = textOf(withNetwork(at('192.168.40.9')), 'yphos-cable.nmconnection');
+		expect(profile).toContain('address1=192.168.40.9/24,192.168.40.1');
+		expect(textOf(withNetwork(at('192.168.40.9')), 'network-config')).toBe('');
+	});
+	it('is set up in each of three ways, each with steps of its own', () => {
+		const steps = (school: Plan['network']['school']) =>
+			runSheet(chain, withNetwork({ school }), context).flatMap((phase) =>
+				phase.steps.filter(({ link }) => link === 'network').map(({ id }) => id)
+			);
+		expect(steps('files')).toEqual(['find-it', 'log-in']);
+		expect(steps('hotspot')).toContain('hotspot-page');
+		expect(steps('screen')).toContain('screen-answers');
+	});
+});
+
+describe('the rehearsed network', () => {
+	function run(plan: Plan, change: (bench: Bench) => void, secrets: Secrets = {}) {
+		const bench = structuredClone(benchFor(chain, plan, context));
+		change(bench);
+		const result = rehearse({
+			links: chain,
+			card: cardTree(write(chain, plan, context, secrets)),
+			bench,
+			startUtcMs: Date.parse('2026-11-24T12:00:00Z'),
+			forMs: 60_000
+		});
+		return result.events
+			.filter(({ link }) => link === 'network')
+			.map(({ text, reading }) => `${text} ${reading}`.trim());
+	}
+	const visitors =
+		(...list: Bench['network']['visitors']) =>
+		(bench: Bench) =>
+			void (bench.network.visitors = list);
+
+	it('is joined, takes its address, and answers to its name', () =>
+		expect(run(withNetwork(at('192.168.40.9')), () => {})).toEqual([
+			'Cable joined 192.168.40.9',
+			'Found by name lounge.local'
+		]));
+	it('joins by radio with the derived key alone', () => {
+		const plan = withNetwork({ way: 'radio', ssid: 'Skerrin', countryCode: 'FO' });
+		const join = (key: string, asked: string) =>
+			run(plan, (bench) => (bench.network.radio = { ssid: 'Skerrin', pskHex: asked }), { radioPskHex: key })[0];
+		expect(join('ab'.repeat(32), 'ab'.repeat(32))).toBe('Radio network joined');
+		expect(join('ab'.repeat(32), 'cd'.repeat(32))).toContain('refuses the key');
+	});
+	it('answers only where the rules allow, and as sshd is told', () => {
+		const knocks = visitors(
+			{ from: '192.168.40.7', port: 22, with: 'key' },
+			{ from: '192.168.40.7', port: 22, with: 'password' },
+			{ from: '192.168.40.7', port: 80, with: 'nothing' },
+			{ from: '203.0.113.9', port: 22, with: 'key' }
+		);
+		expect(run(lounge.plan, knocks).slice(-4)).toEqual([
+			'192.168.40.7 at port 22: let in by key',
+			'192.168.40.7 at port 22: passwords are not taken',
+			'192.168.40.7 at port 80: nothing answers there',
+			'203.0.113.9 at port 22: turned away, not from near'
+		]);
+		const open = withNetwork({ guard: { limited: false, ranges: [], exposed: false }, login: 'password' });
+		expect(run(open, visitors({ from: '203.0.113.9', port: 22, with: 'password' })).at(-1)).toContain(
+			'this one is wrong'
+		);
+	});
+});
+
+describe('what the way carries', () => {
+	const radio = { bandGhz: 2.4 as const, widthMhz: 20 as const, streams: 1 as const, signalDbm: -60, othersPercent: 0 };
+	it('never gains from less level, and is nothing where nothing arrives', () => {
+		fc.assert(
+			fc.property(fc.integer({ min: -100, max: -20 }), (signalDbm) => {
+				const here = computeRadio({ ...radio, signalDbm }).realBps;
+				expect(here).toBeGreaterThanOrEqual(computeRadio({ ...radio, signalDbm: signalDbm - 3 }).realBps);
+			})
+		);
+		expect(computeRadio({ ...radio, signalDbm: -95 }).rateBps).toBe(0);
+		expect(computeRadio(radio).rateBps).toBe(65e6);
+		expect(computeRadio({ ...radio, bandGhz: 5, widthMhz: 80, signalDbm: -40 }).rateBps).toBeCloseTo(351e6, -6);
+		expect(computeWire(100).realBps / 1e6).toBeCloseTo(94.9, 1);
+	});
+	it('needs nothing in quiet hours, and gives least in the evening', () => {
+		const plan = withNetwork({ way: 'radio', radio: { ...radio, othersPercent: 60 } });
+		const day = pathOverDay(plan, context, collectClaims(chain, plan, context), (hour) => hour < 7)!;
+		expect(day).toHaveLength(24);
+		expect(day[3]!.needsBps).toBe(0);
+		expect(day[20]!.needsBps).toBeGreaterThan(0);
+		expect(Math.min(...day.map(({ givesBps }) => givesBps))).toBe(day[20]!.givesBps);
+	});
+});

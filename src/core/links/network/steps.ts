@@ -1,0 +1,120 @@
+import type { Context, Step } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { pageUrl } from './addresses';
+
+/** Minutes from power to a name on the network at a first start. Typical; packages are fetched meanwhile. */
+const FIRST_START_MIN = 6;
+
+/** Three schools for the first start, then finding it, then logging in. */
+export function networkSteps(plan: Plan, context: Context): Step[] {
+	const { network } = plan;
+	if (network.way === 'none')
+		return [
+			{
+				id: 'find-it',
+				phase: 'first start',
+				do: 'Nothing to find: this endpoint has no network.',
+				expect: 'It plays what is on the card.'
+			}
+		];
+	return [
+		...schoolSteps(plan),
+		...routerSteps(plan),
+		...findSteps(plan),
+		...loginSteps(plan),
+		...pageSteps(plan, context)
+	];
+}
+
+function schoolSteps({ network }: Plan): Step[] {
+	if (network.school === 'hotspot')
+		return [
+			{
+				id: 'hotspot-join',
+				phase: 'first start',
+				do: 'Wait two minutes. The endpoint opens a radio network of its own, named in its image\u2019s instructions; join it with your phone.',
+				expect: 'The phone warns that there is no internet: stay with it, and switch mobile data off.'
+			},
+			{
+				id: 'hotspot-page',
+				phase: 'first start',
+				do: `Open the page that its instructions name, mostly the router\u2019s address that the phone shows. Choose ${network.ssid ? `"${network.ssid}"` : 'your radio network'} and type its pass phrase.`,
+				expect: 'The endpoint\u2019s own network goes away within a minute.',
+				caution: 'Until then anybody near can join it. Do this first of all, and do not leave it standing.'
+			},
+			{
+				id: 'hotspot-back',
+				phase: 'first start',
+				do: 'Join your usual network again with the phone.',
+				expect: 'The endpoint is now on the same network.'
+			}
+		];
+	if (network.school === 'screen')
+		return [
+			{
+				id: 'screen-join',
+				phase: 'first start',
+				do: 'Join a screen and a keyboard before power comes; both go back when all is done.',
+				expect: 'Text, then questions: language, keyboard, user, password, network.'
+			},
+			{
+				id: 'screen-answers',
+				phase: 'first start',
+				do: `Answer: keyboard ${network.keyboard}, language ${network.locale}, user ${network.user || 'of your choice'}, host name ${network.hostName}${network.ssid ? `, radio network "${network.ssid}"` : ''}.`,
+				expect: 'It ends at a prompt, or at its own page.',
+				caution: 'Never keep the user and password that an image brings. They are the first that strangers try.'
+			}
+		];
+	return [];
+}
+
+function routerSteps({ network }: Plan): Step[] {
+	return network.address.kind === 'reserved' && network.address.ip
+		? [
+				{
+					id: 'reserve',
+					phase: 'first start',
+					do: `In the router, reserve ${network.address.ip} for the device named ${network.hostName}, by its hardware address; then restart the endpoint.`,
+					expect: 'The router\u2019s list shows it at that address.'
+				}
+			]
+		: [];
+}
+
+function findSteps({ network }: Plan): Step[] {
+	const fixed = network.address.kind !== 'free' && network.address.ip !== '';
+	return [
+		{
+			id: 'find-it',
+			phase: 'first start',
+			do: `Look for ${network.hostName} in your router\u2019s list of devices; or ask for it by name. When the name is not found, use the number.`,
+			command: `ping -c 3 ${fixed ? network.address.ip : `${network.hostName}.local`}`,
+			expect: `It answers within ${FIRST_START_MIN} minutes of the first power-on, later within one. Worry after twice as long: then look whether its light still flickers, and whether the network\u2019s name and country are right.`,
+			reading: 'its address'
+		}
+	];
+}
+
+function loginSteps({ network }: Plan): Step[] {
+	if (!network.user || network.login === 'none') return [];
+	return [
+		{
+			id: 'log-in',
+			phase: 'check',
+			do: `Log in once, ${network.login === 'key' ? 'with your key' : 'with the password that you gave when the set was written'}.`,
+			command: `ssh ${network.user}@${network.hostName}.local`,
+			expect: `A prompt that names ${network.hostName}. At the first time it shows a fingerprint: compare it when a screen is at hand.`
+		}
+	];
+}
+
+function pageSteps(plan: Plan, context: Context): Step[] {
+	return plan.network.pages.map((page, n): Step => ({
+		id: `page-${n}`,
+		phase: 'check',
+		do: `Open ${page.what} in a browser on the same network: ${pageUrl(plan, page)}${page.password ? ', and give it a password that is nowhere else' : ''}.`,
+		expect: page.tls
+			? 'The browser warns once, because the endpoint vouches for itself.'
+			: `The page of ${plan.brief.name} at ${context.venue.name}.`
+	}));
+}

@@ -1,0 +1,45 @@
+<script lang="ts">
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { ChoiceField } from '$lib/fields';
+
+	const view = useEndpoint();
+	const card = $derived(view.plan.card);
+</script>
+
+<ChoiceField
+	path="card.bootStyle"
+	label="How the board starts its kernel"
+	value={card.bootStyle}
+	options={[
+		{ value: 'none', text: 'As the image has it' },
+		{ value: 'cmdline', text: 'cmdline.txt on the first partition' },
+		{ value: 'extlinux', text: 'extlinux/extlinux.conf' }
+	]}
+/>
+{#if card.bootStyle !== 'none'}
+	<label id="setting-card.bootText" class="small soft">
+		What stands there in the image
+		<textarea
+			rows="4"
+			class="mono"
+			spellcheck="false"
+			value={card.bootText}
+			onchange={(event) => view.set('card.bootText', event.currentTarget.value)}></textarea>
+		The card set brings it back with what the plan adds.
+	</label>
+{/if}
+
+<style>
+	label {
+		display: grid;
+		gap: 4px;
+	}
+	textarea {
+		border: 1px solid var(--rule-strong);
+		border-radius: var(--radius);
+		background: var(--sheet);
+		color: var(--ink);
+		padding: 6px 9px;
+		font-size: 12.5px;
+	}
+</style>

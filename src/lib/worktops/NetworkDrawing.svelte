@@ -1,0 +1,99 @@
+<script lang="ts">
+	import QRCode from 'qrcode';
+	import { chain } from '$core/chain';
+	import { collectClaims } from '$core/engines/assess';
+	import { pageUrl } from '$core/links/network/addresses';
+	import { pathOverDay } from '$core/links/network/need';
+	import { isQuiet, quietLine } from '$core/links/programme/quiet';
+	import LineChart from '$lib/charts/LineChart.svelte';
+	import CopyButton from '$lib/shell/CopyButton.svelte';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+
+	const view = useEndpoint();
+	const quiet = $derived(view.plan.programme.quiet.map(quietLine).join('\n'));
+	const day = $derived(
+		pathOverDay(view.plan, view.context, collectClaims(chain, view.plan, view.context), (hour) =>
+			isQuiet(quiet, 1, hour * 100)
+		)
+	);
+	const curve = (of: 'givesBps' | 'needsBps'): [number, number][] =>
+		(day ?? []).map((hour) => [hour.hour, hour[of] / 1e6]);
+	/** What one types or scans: its first page, else how one logs in. */
+	const address = $derived.by(() => {
+		const [page] = view.plan.network.pages;
+		return page
+			? pageUrl(view.plan, page)
+			: `ssh://${view.plan.network.user || 'user'}@${view.plan.network.hostName}.local`;
+	});
+	const modules = $derived.by(() => {
+		const { data, size } = QRCode.create(address, { errorCorrectionLevel: 'M' }).modules;
+		const squares: string[] = [];
+		data.forEach((dark, n) => {
+			if (dark) squares.push(`M${n % size} ${Math.floor(n / size)}h1v1h-1z`);
+		});
+		return { size, path: squares.join('') };
+	});
+</script>
+
+{#if day}
+	<div class="pair">
+		<figure class="sheet">
+			<figcaption>
+				<b>What the way gives, and what is needed</b> <span class="soft small">through the day</span>
+			</figcaption>
+			<LineChart
+				label={`The way gives at least ${Math.min(...day.map(({ givesBps }) => givesBps / 1e6)).toFixed(1)} Mbit/s; ${Math.max(...day.map(({ needsBps }) => needsBps / 1e6)).toFixed(1)} are needed at the busiest`}
+				curves={[
+					{ name: 'given', colour: 'data', points: curve('givesBps') },
+					{ name: 'needed', colour: 'signal', points: curve('needsBps') }
+				]}
+				x={{ name: 'Hour', unit: 'h', high: 24 }}
+				y={{ name: 'Rate', unit: 'Mbit/s', low: 0 }}
+				height={190}
+			/>
+		</figure>
+		<figure class="sheet sticker">
+			<figcaption><b>For the back of the screen</b></figcaption>
+			<svg viewBox={`-2 -2 ${modules.size + 4} ${modules.size + 4}`} role="img" aria-label={`QR code of ${address}`}>
+				<rect x="-2" y="-2" width={modules.size + 4} height={modules.size + 4} />
+				<path d={modules.path} />
+			</svg>
+			<p class="mono small">{address}</p>
+			<p><CopyButton text={address} /></p>
+		</figure>
+	</div>
+{/if}
+
+<style>
+	.pair {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 210px;
+		gap: 14px;
+	}
+	figure {
+		margin: 0;
+		min-width: 0;
+	}
+	svg {
+		display: block;
+		width: 132px;
+		margin: 8px auto;
+		shape-rendering: crispEdges;
+	}
+	/* Black on white by any light: cameras want it so. */
+	rect {
+		fill: #fff;
+	}
+	path {
+		fill: #000;
+	}
+	.sticker p {
+		overflow-wrap: anywhere;
+		text-align: center;
+	}
+	@media (max-width: 700px) {
+		.pair {
+			grid-template-columns: minmax(0, 1fr);
+		}
+	}
+</style>

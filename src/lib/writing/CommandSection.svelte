@@ -1,0 +1,122 @@
+<script lang="ts">
+	import { confirmationOf, isConfirmed, writeCommands } from '$core/disks/commands';
+	import type { HostDisk } from '$core/disks/disk';
+	import { writeTime } from '$core/links/card/steps';
+	import CopyButton from '$lib/shell/CopyButton.svelte';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import NumberField from '$lib/fields/NumberField.svelte';
+
+	let { disk }: { disk: HostDisk | null } = $props();
+	const view = useEndpoint();
+	const image = $derived(view.plan.card.image);
+	let folder = $state('');
+	let typed = $state('');
+	const separator = $derived(disk?.system === 'windows' ? '\\' : '/');
+	const path = $derived(
+		image ? (folder.trim() ? `${folder.trim().replace(/[\\/]$/, '')}${separator}${image.name}` : image.name) : ''
+	);
+	const confirmed = $derived(disk !== null && isConfirmed(typed, disk));
+	const commands = $derived(
+		disk && image ? writeCommands(disk, { path, form: image.form, rawBytes: image.rawBytes }) : []
+	);
+	const takes = $derived(writeTime(view.plan, view.context));
+	/** What was typed was for another disk. */
+	$effect(() => {
+		void disk;
+		typed = '';
+	});
+	const wrote = (minutes: number): string | null => view.set('card.wroteInMin', minutes);
+</script>
+
+<section class="sheet" aria-label="The commands">
+	<h2>3. Write, read back, eject</h2>
+	{#if !image || !disk}
+		<p class="soft">
+			{!image ? 'Choose the image first.' : 'Choose the right disk first: the commands carry its name.'}
+		</p>
+	{:else}
+		<label class="small soft"
+			>The folder in which {image.name} lies; empty: where you type the commands<input
+				class="mono"
+				bind:value={folder}
+			/></label
+		>
+		<p class="care">
+			<b>Take care.</b> Writing wipes the whole of {disk.id}. Look at size and model once more, and type them:
+			<b class="mono">{confirmationOf(disk)}</b>
+		</p>
+		<label class="small soft"
+			>Size and model of the card<input
+				class="mono"
+				autocomplete="off"
+				bind:value={typed}
+				aria-invalid={typed !== '' && !confirmed}
+			/></label
+		>
+		{#if confirmed}
+			<ol>
+				{#each commands as { what, command, note } (what)}
+					<li>
+						<b>{what}</b>{note ? ` — ${note}` : ''}
+						<div class="line"><code>{command}</code><CopyButton text={command} /></div>
+					</li>
+				{/each}
+			</ol>
+			{#if takes}<p class="soft small">Writing takes about {takes}.</p>{/if}
+			<NumberField
+				path="card.wroteInMin"
+				label="It took"
+				unit="min"
+				value={view.plan.card.wroteInMin ?? 0}
+				put={wrote}
+				hint="Tells what the card is worth; the verdict stands under Card."
+			/>
+		{:else}
+			<p class="soft small">The commands come when it is typed as it stands there.</p>
+		{/if}
+	{/if}
+</section>
+
+<style>
+	section {
+		display: grid;
+		gap: 9px;
+	}
+	label {
+		display: grid;
+		gap: 3px;
+	}
+	label input {
+		height: 34px;
+		border: 1px solid var(--rule-strong);
+		border-radius: var(--radius);
+		background: var(--sheet);
+		color: var(--ink);
+		padding: 0 10px;
+	}
+	.care {
+		background: var(--amber-wash);
+		border-left: 4px solid var(--amber);
+		padding: 7px 11px;
+	}
+	ol {
+		margin: 0;
+		padding-left: 20px;
+		display: grid;
+		gap: 10px;
+	}
+	.line {
+		display: flex;
+		gap: 8px;
+		align-items: start;
+		margin-top: 3px;
+	}
+	code {
+		flex: 1;
+		min-width: 0;
+		background: var(--well);
+		padding: 4px 8px;
+		overflow-wrap: anywhere;
+		font-size: 12.5px;
+	}
+</style>
