@@ -1,11 +1,13 @@
 // npm run bench: how long the engines take on the demo workshop, and how much a first visit loads.
 // Each figure stands beside a reference timed in the same run: one deep copy of the workshop through JSON.
 import { spawn } from 'node:child_process';
-import { resolve } from 'node:path';
+import { closeSync, ftruncateSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
 import { createServer } from 'vite';
 import { ensureBuild } from './build.mjs';
 import { ensureChromium, LAUNCH } from './chromium.mjs';
-import { root } from './run.mjs';
+import { root, run } from './run.mjs';
 
 const RUNS = 60;
 const DAY_MS = 86_400_000;
@@ -135,6 +137,47 @@ for (const [what, limit, { ms, worst }] of rows)
 	);
 console.log(`memory of this process: ${(process.memoryUsage().rss / 1e6).toFixed(0)} MB`);
 
+/** An image of 4 GiB read in the page, against sha256sum on the same file; and what memory the page took meanwhile. */
+async function hashing(browser) {
+	const dir = mkdtempSync(join(tmpdir(), 'yphos-bench-'));
+	const file = join(dir, 'image.img');
+	const bytes = 4 * 2 ** 30;
+	const handle = openSync(file, 'w');
+	ftruncateSync(handle, bytes);
+	closeSync(handle);
+	const page = await (await browser.newContext({ serviceWorkers: 'block' })).newPage();
+	await page.goto(`http://127.0.0.1:${PORT}/endpoint/bunkhouse-lounge/write-card`, { waitUntil: 'networkidle' });
+	const before = renderersMb();
+	let most = before;
+	const watch = setInterval(() => (most = Math.max(most, renderersMb())), 200);
+	const from = performance.now();
+	await page.locator('input[type=file]').first().setInputFiles(file);
+	await page.getByText(/^SHA-256/).waitFor({ timeout: 300_000 });
+	const pageMs = performance.now() - from;
+	clearInterval(watch);
+	const toolFrom = performance.now();
+	run('sha256sum', [file], { stdio: 'ignore' });
+	const toolMs = performance.now() - toolFrom;
+	const rate = (ms) => `${(bytes / 1e6 / (ms / 1000)).toFixed(0)} MB/s`;
+	console.log(
+		`4 GiB image: read and hashed in the page ${rate(pageMs)}, sha256sum ${rate(toolMs)} (${(pageMs / toolMs).toFixed(2)} times as long); memory of the page rose by ${(most - before).toFixed(0)} MB (limit 300)`
+	);
+	rmSync(dir, { recursive: true });
+}
+
+/** Resident memory of all renderers together. */
+const renderersMb = () =>
+	readdirSync('/proc')
+		.filter((name) => /^\d+$/.test(name))
+		.reduce((sum, pid) => {
+			try {
+				if (!readFileSync(`/proc/${pid}/cmdline`, 'latin1').includes('--type=renderer')) return sum;
+				return sum + Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'latin1'))?.[1] ?? 0) / 1000;
+			} catch {
+				return sum;
+			}
+		}, 0);
+
 const PORT = '4178';
 const server = spawn(process.execPath, [resolve(root, 'build', 'index.js')], {
 	env: { ...process.env, HOST: '127.0.0.1', PORT },
@@ -156,6 +199,7 @@ try {
 	);
 	await page.goto(`http://127.0.0.1:${PORT}/`, { waitUntil: 'networkidle' });
 	await Promise.all(pending);
+	await hashing(browser);
 	await browser.close();
 	const kB = (bytes) => `${(bytes / 1000).toFixed(1)} kB`;
 	console.log(

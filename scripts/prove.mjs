@@ -33,7 +33,9 @@ for (const known of workshop.endpoints)
 const planFile = resolve(work, 'plan.yphos.json');
 writeFileSync(planFile, JSON.stringify(workshop));
 
-const written = yphos('write', planFile, '--endpoint', endpoint, '--out', set);
+const passwordFile = resolve(work, 'password');
+writeFileSync(passwordFile, 'three gulls in a row\n');
+const written = yphos('write', planFile, '--endpoint', endpoint, '--out', set, '--password-file', passwordFile);
 process.stdout.write(written.out + written.err);
 if (written.code !== 0) process.exit(written.code);
 

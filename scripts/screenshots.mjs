@@ -1,5 +1,6 @@
 // node scripts/screenshots.mjs: makes the pictures of docs/screenshots anew from the demo workshop.
 import { spawn } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { chromium } from '@playwright/test';
 import { ensureBuild } from './build.mjs';
@@ -17,6 +18,20 @@ const SHOTS = [
 	{ name: 'endpoint-heat', path: '/endpoint/lamp-room/plan/heat' },
 	{ name: 'parts-drawer', path: '/parts' },
 	{ name: 'shopping', path: '/shopping' },
+	{ name: 'endpoint-card', path: '/endpoint/bunkhouse-lounge/plan/card' },
+	{ name: 'endpoint-network', path: '/endpoint/lamp-room/plan/network' },
+	{
+		name: 'write-card',
+		path: '/endpoint/bunkhouse-lounge/write-card',
+		prepare: async (page) => {
+			const fixture = (path) => resolve(root, 'src/core', path);
+			await page.locator('input[type=file]').first().setInputFiles(fixture('image/fixtures/mbr.img.gz'));
+			const listing = readFileSync(fixture('disks/fixtures/linux-laptop.json'), 'utf8');
+			await page.getByLabel(/What it printed, with the card in/).fill(listing);
+			await page.getByRole('button', { name: 'Choose', exact: true }).click();
+			await page.getByLabel('Size and model of the card').fill('31.9 GB Card Reader');
+		}
+	},
 	{ name: 'endpoint-sources', path: '/endpoint/bunkhouse-lounge/plan/sources' },
 	{ name: 'endpoint-programme', path: '/endpoint/bunkhouse-lounge/plan/programme' },
 	{

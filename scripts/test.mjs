@@ -1,6 +1,6 @@
 // npm test: installs what is missing, then lint, types, unit tests, build, end-to-end tests and the card-set conformance check.
 // Ends with one line: N passed, N failed.
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { ensureBuild } from './build.mjs';
@@ -33,6 +33,14 @@ function addCounts(name, file, counts) {
 	} catch {
 		step(`${name} did not run to its end`, false);
 	}
+}
+
+/** The judge of nftables.conf, through apt when that can be done. */
+function ensureNft() {
+	if (capture('nft', ['--version']).code === 0 || process.getuid?.() !== 0) return;
+	run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'nftables'], {
+		env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+	});
 }
 
 ensurePackages();
@@ -76,9 +84,23 @@ addCounts('end-to-end tests', e2e, ({ stats, errors }) => [
 
 if (has(checkCard)) {
 	heading('Conformance of the demo card sets');
+	ensureNft();
+	const password = join(work, 'password');
+	writeFileSync(password, 'three gulls in a row\n');
 	for (const endpoint of ['bunkhouse-lounge', 'test-bench', 'fog-horn-room', 'lamp-room']) {
 		const out = join(work, endpoint);
-		capture(process.execPath, [cli, 'write', 'demo', '--endpoint', endpoint, '--out', out, '--even-so']);
+		capture(process.execPath, [
+			cli,
+			'write',
+			'demo',
+			'--endpoint',
+			endpoint,
+			'--out',
+			out,
+			'--even-so',
+			'--password-file',
+			password
+		]);
 		const judged = capture('bash', [checkCard, out]);
 		process.stdout.write(
 			judged.out
@@ -87,6 +109,8 @@ if (has(checkCard)) {
 				.join('\n')
 		);
 		step(`card set of ${endpoint}`, judged.code === 0);
+		const rules = join(out, 'boot/yphos/root/etc/nftables.conf');
+		if (has(rules)) step(`nft takes the rules of ${endpoint}`, capture('nft', ['-c', '-f', rules]).code === 0);
 	}
 }
 

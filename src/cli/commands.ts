@@ -3,6 +3,8 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { calculations } from '$core/calc';
 import { chain } from '$core/chain';
+import { readDisks } from '$core/disks/read';
+import { judgeDisks } from '$core/disks/verdict';
 import { assess } from '$core/engines/assess';
 import { benchFor } from '$core/engines/benchFor';
 import { contextFor } from '$core/engines/context';
@@ -291,6 +293,18 @@ export const shop: Command = (args, flags) => {
 	if (flags.json) sayJson({ ...list, use: costOfUse(chain, workshop, ids) });
 	else process.stdout.write(shoppingCsv(list, workshop));
 	return 0;
+};
+
+export const disks: Command = (args, flags) => {
+	const read = readDisks(readFileSync(args[0] === undefined || args[0] === '-' ? 0 : args[0], 'utf8'));
+	if (!read.ok) throw new Refusal(sentence(read.faults));
+	const gb = text(flags, 'card-gb');
+	const verdicts = judgeDisks(read.value.disks, { imageBytes: null, cardGb: gb === undefined ? null : Number(gb) });
+	if (flags.json) sayJson(verdicts);
+	else
+		for (const { disk, verdict, reasons } of verdicts)
+			say(`${verdict.padEnd(6)} ${disk.id.padEnd(14)} ${reasons.join('; ')}`);
+	return verdicts.some(({ verdict }) => verdict === 'card') ? 0 : 1;
 };
 
 export const schema: Command = () => {

@@ -1,4 +1,4 @@
-import { calc, check, demo, probe, rehearseCommand, schema, shop, writeCommand, type Flags } from './commands';
+import { calc, check, demo, disks, probe, rehearseCommand, schema, shop, writeCommand, type Flags } from './commands';
 import { Refusal } from './files';
 
 const HELP = `yphos: plan, prove and write playback endpoints
@@ -7,6 +7,7 @@ const HELP = `yphos: plan, prove and write playback endpoints
   yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--even-so]
   yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
   yphos probe FILE                                     what a probe report says (- reads standard input)
+  yphos disks FILE [--card-gb N]                       which disk of your computer is the card (- reads standard input)
   yphos shop PLAN [--endpoint ID]                      the shopping list as CSV, or with --json with kits and cost of use
   yphos schema                                         the JSON Schema of a file of parts
   yphos calc NAME                                      JSON lines in, JSON lines out
@@ -14,9 +15,20 @@ const HELP = `yphos: plan, prove and write playback endpoints
 
 PLAN is an exported workshop, or the word demo. --json gives every answer as JSON.
 `;
-const COMMANDS = { check, write: writeCommand, rehearse: rehearseCommand, probe, shop, schema, calc, demo };
+const COMMANDS = { check, write: writeCommand, rehearse: rehearseCommand, probe, disks, shop, schema, calc, demo };
 const SWITCHES = ['json', 'even-so', 'help'];
-const VALUES = ['endpoint', 'out', 'media', 'passphrase-file', 'password-file', 'bench', 'at', 'for', 'fault'];
+const VALUES = [
+	'endpoint',
+	'out',
+	'media',
+	'passphrase-file',
+	'password-file',
+	'bench',
+	'at',
+	'for',
+	'fault',
+	'card-gb'
+];
 
 function parse(argv: readonly string[]): { words: string[]; flags: Flags } {
 	const words: string[] = [];

@@ -20,7 +20,7 @@ const SMALLEST_CARD_BYTES = 1.8e9;
 const PRINTED = { least: 0.88, most: 1.08 } as const;
 
 function judge(disk: HostDisk, { imageBytes, cardGb }: Wanted): Verdict {
-	const { sizeBytes, bus } = disk;
+	const { sizeBytes } = disk;
 	const size = sizeBytes === null ? 'unknown size' : formatBytes(sizeBytes);
 	const never = [
 		...(disk.holdsSystem ? ['it holds what this computer runs on, or something that is in use'] : []),
@@ -28,12 +28,9 @@ function judge(disk: HostDisk, { imageBytes, cardGb }: Wanted): Verdict {
 		...(sizeBytes !== null && sizeBytes > LARGEST_CARD_BYTES ? [`it is too large for a card: ${size}`] : []),
 		...(sizeBytes !== null && imageBytes !== null && sizeBytes < imageBytes ? [`the image does not fit: ${size}`] : []),
 		...(sizeBytes === 0 ? ['it is an empty reader'] : []),
-		...(disk.internal === true && disk.removable !== true && disk.system !== 'macos'
-			? [`it is built in (${bus})`]
-			: []),
-		...(disk.internal === true && disk.removable === false ? ['it is built in'] : [])
+		...(isBuiltIn(disk) ? [`it is built in${disk.bus ? ` (${disk.bus})` : ''}`] : [])
 	];
-	if (never.length) return { disk, verdict: 'never', reasons: [...new Set(never)] };
+	if (never.length) return { disk, verdict: 'never', reasons: never };
 	const doubts = [
 		...(sizeBytes === null ? ['its size is not told'] : []),
 		...(sizeBytes !== null && sizeBytes < SMALLEST_CARD_BYTES ? [`it is very small: ${size}`] : []),
@@ -57,6 +54,10 @@ function judge(disk: HostDisk, { imageBytes, cardGb }: Wanted): Verdict {
 		]
 	};
 }
+
+/** A card slot counts as built in on some computers; what can be taken out of it does not. On macOS only its own word for it is sure. */
+const isBuiltIn = ({ internal, removable, system }: HostDisk): boolean =>
+	internal === true && (removable === false || (removable === null && system !== 'macos'));
 
 const isOfSize = (bytes: number, gb: number): boolean =>
 	bytes >= gb * 1e9 * PRINTED.least && bytes <= gb * 1e9 * PRINTED.most;

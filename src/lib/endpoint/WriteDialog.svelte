@@ -12,6 +12,7 @@
 	import { loadMediaBytes } from '$lib/store/media';
 	import { store } from '$lib/store/workshop.svelte';
 	import { useEndpoint } from './view.svelte';
+	import VaultFields from './VaultFields.svelte';
 
 	let { onclose }: { onclose: () => void } = $props();
 	const view = useEndpoint();
@@ -22,6 +23,9 @@
 	let password = $state('');
 	let passwordProblem = $state('');
 	const bits = $derived(passwordBits(password));
+	/** The vault's pass phrase, when the secrets are to be kept there. */
+	let keepWith = $state<string | null>(null);
+	let vaultProblem = $state('');
 	let problem = $state('');
 	let busy = $state(false);
 
@@ -44,6 +48,16 @@
 			if (good && !good.ok) {
 				passwordProblem = sentence(good.faults);
 				return;
+			}
+			if (keepWith !== null) {
+				const { keepInVault } = await import('$lib/vault/keeping');
+				const kept = await keepInVault(
+					view.endpoint!.id,
+					{ ...(keeper ? { password } : {}), ...(radio ? { passphrase } : {}) },
+					keepWith
+				);
+				vaultProblem = kept.ok ? '' : sentence(kept.faults);
+				if (!kept.ok) return;
 			}
 			const crypt = keeper ? sha512crypt(password, saltFrom(crypto.getRandomValues(new Uint8Array(16)))) : null;
 			const secrets = {
@@ -117,6 +131,17 @@
 				/>
 			</div>
 		{/if}
+		{#if keeper || radio}
+			<VaultFields
+				endpointId={view.endpoint!.id}
+				bind:keepWith
+				onentry={(entry) => {
+					password = entry.password ?? password;
+					passphrase = entry.passphrase ?? passphrase;
+				}}
+			/>
+			{#if vaultProblem}<p class="bad" role="alert">{vaultProblem}</p>{/if}
+		{/if}
 	{/if}
 </Modal>
 
@@ -130,6 +155,9 @@
 		gap: 8px;
 		align-items: center;
 		padding: 4px 0;
+	}
+	.bad {
+		color: var(--brick);
 	}
 	.pass {
 		margin-top: 16px;

@@ -1,6 +1,6 @@
 import { getContext, setContext } from 'svelte';
 import { chain } from '$core/chain';
-import { assess } from '$core/engines/assess';
+import { assess, collectClaims } from '$core/engines/assess';
 import { benchFor } from '$core/engines/benchFor';
 import { contextFor } from '$core/engines/context';
 import { runSheet } from '$core/engines/runSheet';
@@ -28,6 +28,7 @@ export class EndpointView {
 	endpoint = $derived.by(() => store.workshop?.endpoints.find((endpoint) => endpoint.id === this.id()) ?? null);
 	plan = $derived(this.endpoint?.plan as Plan);
 	context = $derived(contextFor(store.workshop!, this.id()));
+	claims = $derived(collectClaims(chain, this.plan, this.context));
 	assessment = $derived(assess(chain, this.plan, this.context));
 	sheet = $derived(runSheet(chain, this.plan, this.context));
 	files = $derived(write(chain, this.plan, this.context, { mediaBytes: this.mediaBytes }));

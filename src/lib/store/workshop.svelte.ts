@@ -123,6 +123,15 @@ class WorkshopStore {
 		this.#later();
 	}
 
+	/** So many more, or fewer, of a part are there already. */
+	own(partId: string, by: number, name: string): void {
+		this.change(`${name}: there already`, (workshop) => {
+			const { [partId]: now = 0, ...rest } = workshop.owned;
+			const next = Math.min(99, now + by);
+			return { ...workshop, owned: next < 1 ? rest : { ...rest, [partId]: next } };
+		});
+	}
+
 	changeEndpoint(id: string, label: string, edit: (endpoint: Endpoint) => Endpoint): void {
 		this.change(label, (workshop) => ({
 			...workshop,

@@ -1,12 +1,10 @@
 <script lang="ts">
-	import { chain } from '$core/chain';
-	import { collectClaims } from '$core/engines/assess';
 	import { formatBytes } from '$core/format';
 	import { computeRoom } from '$core/links/card/contents';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	const view = useEndpoint();
-	const room = $derived(computeRoom(view.plan, view.context, collectClaims(chain, view.plan, view.context)));
+	const room = $derived(computeRoom(view.plan, view.context, view.claims));
 	const capacity = $derived((room?.card.capacityGb ?? 0) * 1e9);
 	const parts = $derived(room?.pieces ?? []);
 	const offsets = $derived(parts.map((_, n) => parts.slice(0, n).reduce((sum, part) => sum + part.bytes, 0)));

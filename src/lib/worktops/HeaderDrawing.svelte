@@ -1,13 +1,11 @@
 <script lang="ts">
-	import { collectClaims } from '$core/engines/assess';
-	import { chain } from '$core/chain';
 	import { computeOccupancy, type Taking } from '$core/links/header/occupancy';
 	import { hasHeader, liftsOf, usersOf } from '$core/links/header/users';
 	import { HEADER_PINS, type HeaderPin } from '$core/standards/header40Table';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	const view = useEndpoint();
-	const users = $derived(usersOf(view.plan, view.context, collectClaims(chain, view.plan, view.context)));
+	const users = $derived(usersOf(view.plan, view.context, view.claims));
 	const occupancy = $derived(computeOccupancy(users, liftsOf(view.plan)));
 	const clashing = $derived(
 		new Set(

@@ -1,6 +1,4 @@
 <script lang="ts">
-	import { collectClaims } from '$core/engines/assess';
-	import { chain } from '$core/chain';
 	import { pinOf } from '$core/links/header/occupancy';
 	import { usersOf } from '$core/links/header/users';
 	import { describeHeaderUse } from '$core/parts/describe';
@@ -9,7 +7,7 @@
 	import { ChoiceField } from '$lib/fields';
 
 	const view = useEndpoint();
-	const users = $derived(usersOf(view.plan, view.context, collectClaims(chain, view.plan, view.context)));
+	const users = $derived(usersOf(view.plan, view.context, view.claims));
 	const lines = (pwm: boolean): { value: string; text: string }[] =>
 		Array.from({ length: 26 }, (_, n) => n + 2)
 			.filter((line) => !pwm || PWM_LINES.some((known) => known.line === line))

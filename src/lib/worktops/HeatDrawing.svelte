@@ -1,13 +1,11 @@
 <script lang="ts">
-	import { chain } from '$core/chain';
-	import { collectClaims } from '$core/engines/assess';
 	import { computeHeat } from '$core/links/heat/model';
 	import LineChart from '$lib/charts/LineChart.svelte';
 	import type { Curve } from '$lib/charts/chartOption';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	const view = useEndpoint();
-	const heat = $derived(computeHeat(view.plan, view.context, collectClaims(chain, view.plan, view.context)));
+	const heat = $derived(computeHeat(view.plan, view.context, view.claims));
 	const curves = $derived.by((): Curve[] => {
 		if (!heat) return [];
 		const { moments } = heat.run;

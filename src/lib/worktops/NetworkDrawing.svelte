@@ -1,7 +1,5 @@
 <script lang="ts">
 	import QRCode from 'qrcode';
-	import { chain } from '$core/chain';
-	import { collectClaims } from '$core/engines/assess';
 	import { pageUrl } from '$core/links/network/addresses';
 	import { pathOverDay } from '$core/links/network/need';
 	import { isQuiet, quietLine } from '$core/links/programme/quiet';
@@ -11,11 +9,7 @@
 
 	const view = useEndpoint();
 	const quiet = $derived(view.plan.programme.quiet.map(quietLine).join('\n'));
-	const day = $derived(
-		pathOverDay(view.plan, view.context, collectClaims(chain, view.plan, view.context), (hour) =>
-			isQuiet(quiet, 1, hour * 100)
-		)
-	);
+	const day = $derived(pathOverDay(view.plan, view.context, view.claims, (hour) => isQuiet(quiet, 1, hour * 100)));
 	const curve = (of: 'givesBps' | 'needsBps'): [number, number][] =>
 		(day ?? []).map((hour) => [hour.hour, hour[of] / 1e6]);
 	/** What one types or scans: its first page, else how one logs in. */
@@ -86,6 +80,9 @@
 	}
 	path {
 		fill: #000;
+	}
+	.sticker p.mono {
+		font-size: 11px;
 	}
 	.sticker p {
 		overflow-wrap: anywhere;

@@ -1,6 +1,4 @@
 <script lang="ts">
-	import { chain } from '$core/chain';
-	import { collectClaims } from '$core/engines/assess';
 	import { dropAtPower } from '$core/links/power/lead';
 	import { computePath } from '$core/links/power/powerPath';
 	import LineChart from '$lib/charts/LineChart.svelte';
@@ -8,7 +6,7 @@
 
 	const view = useEndpoint();
 	const board = $derived(view.context.part('board', view.plan.parts.board));
-	const path = $derived(computePath(view.plan, view.context, collectClaims(chain, view.plan, view.context)));
+	const path = $derived(computePath(view.plan, view.context, view.claims));
 	const LOADS = [
 		['idle', 'waiting'],
 		['typical', 'playing'],

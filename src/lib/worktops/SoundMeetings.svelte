@@ -1,12 +1,10 @@
 <script lang="ts">
-	import { collectClaims } from '$core/engines/assess';
-	import { chain } from '$core/chain';
 	import { formatHz } from '$core/format';
 	import { computeMeetings } from '$core/links/sound/meetings';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	const view = useEndpoint();
-	const meetings = $derived(computeMeetings(view.plan, view.context, collectClaims(chain, view.plan, view.context)));
+	const meetings = $derived(computeMeetings(view.plan, view.context, view.claims));
 	const rate = (hz: number, bits: number): string => `${formatHz(hz).replace(/\u2009kHz$/, '')}/${bits}`;
 	const SHOWN = 8;
 </script>

@@ -80,7 +80,8 @@
 							type="button"
 							class="plain"
 							aria-pressed={chosen !== null && fingerprint(chosen) === fingerprint(disk)}
-							onclick={() => (chosen = disk)}>Choose</button
+							onclick={() => (chosen = disk)}
+							>{chosen !== null && fingerprint(chosen) === fingerprint(disk) ? 'Chosen' : 'Choose'}</button
 						>
 					{/if}
 				</li>

@@ -48,12 +48,6 @@
 		...kinds.map((kind) => [kind, KINDS[kind]] as const)
 	]);
 
-	const own = (id: string, by: number, name: string): void =>
-		store.change(`${name}: there already`, (current) => {
-			const { [id]: now = 0, ...rest } = current.owned;
-			const next = Math.min(99, now + by);
-			return { ...current, owned: next < 1 ? rest : { ...rest, [id]: next } };
-		});
 	const mark = (id: string): void => {
 		compared = compared.includes(id) ? compared.filter((known) => known !== id) : [...compared.slice(-3), id];
 	};
@@ -183,7 +177,7 @@
 											class="plain"
 											disabled={there === 0}
 											aria-label={`One less there: ${part.name}`}
-											onclick={() => own(part.id, -1, part.name)}>−</button
+											onclick={() => store.own(part.id, -1, part.name)}>−</button
 										>
 										<span class="mono there" class:soft={there === 0} title="There already">{there}</span>
 										<button
@@ -191,7 +185,7 @@
 											class="plain"
 											aria-label={`I have this already: ${part.name}`}
 											title="I have this already"
-											onclick={() => own(part.id, 1, part.name)}>+</button
+											onclick={() => store.own(part.id, 1, part.name)}>+</button
 										>
 									</td>
 									<td class="n do">

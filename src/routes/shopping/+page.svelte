@@ -29,12 +29,6 @@
 		if (!next.delete(id)) next.add(id);
 		leftOut = next;
 	}
-	const own = (id: string, by: number): void =>
-		store.change('there already', (current) => {
-			const { [id]: now = 0, ...rest } = current.owned;
-			const next = Math.min(99, now + by);
-			return { ...current, owned: next < 1 ? rest : { ...rest, [id]: next } };
-		});
 	function addShipping(event: SubmitEvent): void {
 		event.preventDefault();
 		const parsed = shippingSchema.safeParse({
@@ -100,14 +94,14 @@
 									class="plain unprinted"
 									disabled={line.there === 0}
 									aria-label={`One less there: ${line.part.name}`}
-									onclick={() => own(line.part.id, -1)}>−</button
+									onclick={() => store.own(line.part.id, -1, line.part.name)}>−</button
 								>
 								<span class="mono">{line.there}</span>
 								<button
 									type="button"
 									class="plain unprinted"
 									aria-label={`I have this already: ${line.part.name}`}
-									onclick={() => own(line.part.id, 1)}>+</button
+									onclick={() => store.own(line.part.id, 1, line.part.name)}>+</button
 								>
 							</td>
 							<td class="n mono"><b>{line.toBuy}</b></td>

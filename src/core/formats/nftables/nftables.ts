@@ -11,17 +11,17 @@ export interface Opening {
 export function writeNftables(
 	openings: readonly Opening[],
 	ranges: readonly string[]
-): { text: string; about: 'shape' | 'ranges' | Opening }[] {
+): { text: string; about: 'guard' | Opening }[] {
 	const v4 = ranges.filter((range) => !range.includes(':'));
 	const v6 = ranges.filter((range) => range.includes(':'));
 	const set = (name: string, type: string, elements: readonly string[]) => [
-		{ text: `\tset ${name} {`, about: 'ranges' as const },
-		{ text: `\t\ttype ${type}`, about: 'ranges' as const },
-		{ text: '\t\tflags interval', about: 'ranges' as const },
-		...(elements.length ? [{ text: `\t\telements = { ${elements.join(', ')} }`, about: 'ranges' as const }] : []),
-		{ text: '\t}', about: 'ranges' as const }
+		{ text: `\tset ${name} {`, about: 'guard' as const },
+		{ text: `\t\ttype ${type}`, about: 'guard' as const },
+		{ text: '\t\tflags interval', about: 'guard' as const },
+		...(elements.length ? [{ text: `\t\telements = { ${elements.join(', ')} }`, about: 'guard' as const }] : []),
+		{ text: '\t}', about: 'guard' as const }
 	];
-	const shape = (...lines: string[]) => lines.map((text) => ({ text, about: 'shape' as const }));
+	const shape = (...lines: string[]) => lines.map((text) => ({ text, about: 'guard' as const }));
 	return [
 		...shape('#!/usr/sbin/nft -f', 'table inet yphos', 'delete table inet yphos', 'table inet yphos {'),
 		...set('near4', 'ipv4_addr', v4),

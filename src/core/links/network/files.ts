@@ -3,7 +3,7 @@ import { keyfileBytes, keyfileText } from '../../formats/keyfile/keyfile';
 import { writeNftables } from '../../formats/nftables/nftables';
 import { readPublicKey } from '../../formats/ssh/publicKey';
 import { yamlText } from '../../formats/seed/yamlText';
-import type { CardFile, CardLine, Context, Secrets, SettingPath } from '../../link';
+import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import type { Claim } from '../../claims';
 import type { Plan } from '../../plan/plan';
 import { allowedRanges, lanOf } from './addresses';
@@ -191,14 +191,12 @@ const sshdDropIn = (plan: Plan): CardFile =>
 	]);
 
 function guardRules(plan: Plan, context: Context): CardFile {
-	const settingOf = (about: ReturnType<typeof writeNftables>[number]['about']): SettingPath =>
-		about === 'ranges' ? 'network.guard' : about === 'shape' ? 'network.guard' : 'network.pages';
 	return textFile(
 		rootPath(NFT_CONF),
 		'Lets in only who is near.',
-		writeNftables(openingsOf(plan), allowedRanges(plan, context)).map(({ text, about }) => ({
+		writeNftables(openingsOf(plan), allowedRanges(plan, context)).map(({ text, about }): CardLine => ({
 			text,
-			setting: settingOf(about)
+			setting: about === 'guard' ? 'network.guard' : 'network.pages'
 		})),
 		'0755'
 	);

@@ -5,7 +5,7 @@ import { readPublicKey } from '../../formats/ssh/publicKey';
 import type { Context, Finding, Fix } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { freeAddress, judgeAddress } from './addresses';
-import { computeNeed, pathOf } from './need';
+import { computeNeed, latencyMs, pathOf } from './need';
 
 const patch = (label: string, change: Partial<Plan['network']>): Fix => ({
 	label,
@@ -21,7 +21,8 @@ export const assessNetwork = (plan: Plan, context: Context, claims: readonly Cla
 				...assessAddress(plan, context),
 				...assessLogin(plan),
 				...assessGuard(plan),
-				...assessCapacity(plan, context, claims)
+				...assessCapacity(plan, context, claims),
+				...assessLatency(plan, context)
 			])
 ];
 
@@ -265,6 +266,24 @@ function assessGuard({ network }: Plan): Finding[] {
 					}
 				]
 			: [])
+	];
+}
+
+/** A hand that moves a pointer feels more than this. Source: ITU-T G.1010, interactive games and screens, 200 ms at most; a tenth of it is felt. */
+const FELT_MS = 50;
+
+function assessLatency(plan: Plan, context: Context): Finding[] {
+	const { worst } = latencyMs(plan);
+	if (plan.brief.kind !== 'second-screen' || worst <= FELT_MS) return [];
+	return [
+		{
+			id: 'network.late-answers',
+			level: 'caution',
+			title: `A second screen that answers after up to ${withUnit(worst, 0, 'ms')}`,
+			why: `More than ${FELT_MS}\u2009ms are felt when a pointer moves. A cable answers within one.`,
+			setting: 'network.way',
+			fixes: context.part('board', plan.parts.board)?.wired ? [patch('Use the cable', { way: 'wired' })] : []
+		}
 	];
 }
 

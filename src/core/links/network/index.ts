@@ -3,12 +3,12 @@
  * and whether the way to it carries what it needs. IEEE 802.11 and 802.3 for rates, RFC 4632 for ranges.
  */
 import type { Claim } from '../../claims';
-import { formatBps } from '../../format';
+import { formatBps, withUnit } from '../../format';
 import type { Context, Figure, Link, SettingPath } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { networkFiles } from './files';
 import { assessNetwork } from './findings';
-import { computeNeed, pathOf } from './need';
+import { computeNeed, latencyMs, pathOf } from './need';
 import { rehearseNetwork } from './rehearse';
 import { networkSettings, type NetworkSettings } from './settings';
 import { networkSteps } from './steps';
@@ -107,8 +107,21 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 								: 'Without headers: 1460 of 1538 bytes.'
 					}
 				] as const)
-			: [])
+			: []),
+		...(path ? [latency(plan)] : [])
 	];
+}
+
+function latency(plan: Plan): Figure {
+	const { usual, worst, lossPercent } = latencyMs(plan);
+	return {
+		id: 'latency',
+		label: 'Answer after',
+		text: `${withUnit(usual, 1, 'ms')}, ${withUnit(worst, 0, 'ms')} at worst`,
+		value: worst,
+		sure: 'typical',
+		from: `One hop; ${lossPercent.toFixed(1)}\u2009% of the packets are lost or come too late for a moving picture.`
+	};
 }
 
 export const network: Link<NetworkSettings> = {

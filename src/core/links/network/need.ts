@@ -13,6 +13,14 @@ export function pathOf(plan: Plan, context: Context): Capacity | null {
 	return computeWire(context.part('board', plan.parts.board)?.wiredMbps ?? USUAL_MBPS);
 }
 
+/** From a press to its answer over one hop: as a rule, and the worst of a hundred. Milliseconds, typical. */
+export function latencyMs({ network }: Plan): { usual: number; worst: number; lossPercent: number } {
+	if (network.way === 'wired') return { usual: 0.5, worst: 1, lossPercent: 0 };
+	const busy = network.radio.othersPercent / 100;
+	const weak = Math.max(0, (-60 - network.radio.signalDbm) / 30);
+	return { usual: 3 + 12 * busy, worst: 20 + 180 * busy + 150 * weak, lossPercent: 0.1 + 2 * busy * weak };
+}
+
 export interface Need {
 	/** The largest that plays, and everything that is recorded beside it. */
 	readonly busiestBps: number;

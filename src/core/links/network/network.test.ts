@@ -63,6 +63,15 @@ describe('findings of the network', () => {
 		const after = assess(chain, fix.apply(withNetwork(change)), context).findings.map((finding) => finding.id);
 		expect(after).not.toContain(`network.${id}`);
 	});
+	it('a second screen by radio answers late, by cable it does not', () => {
+		const late = (way: 'wired' | 'radio'): boolean => {
+			const plan = withNetwork({ way, ssid: 'x', countryCode: 'FO' });
+			return assess(chain, { ...plan, brief: { ...plan.brief, kind: 'second-screen' } }, context).findings.some(
+				({ id }) => id === 'network.late-answers'
+			);
+		};
+		expect([late('wired'), late('radio')]).toEqual([false, true]);
+	});
 	it('a reserved address may lie in the pool', () =>
 		expect(ids(at('192.168.40.150', 'reserved'))).not.toContain('address-in-pool'));
 });

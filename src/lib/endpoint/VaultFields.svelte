@@ -1,0 +1,68 @@
+<script lang="ts">
+	import { Checkbox, PasswordInput } from 'carbon-components-svelte';
+	import { onMount } from 'svelte';
+	import { sentence } from '$core/result';
+	import { emptyVault, hasVault, unlock } from '$lib/vault/keeping';
+	import type { VaultEntry } from '$lib/vault/vault';
+
+	interface Props {
+		endpointId: string;
+		/** What is to be kept once the set is written; null: nothing. */
+		keepWith: string | null;
+		onentry: (entry: VaultEntry) => void;
+	}
+	let { endpointId, keepWith = $bindable(), onentry }: Props = $props();
+	let there = $state(false);
+	let wanted = $state(false);
+	let phrase = $state('');
+	let problem = $state('');
+	let busy = $state(false);
+
+	onMount(async () => (there = await hasVault()));
+	$effect(() => {
+		keepWith = wanted ? phrase : null;
+	});
+	async function open(): Promise<void> {
+		busy = true;
+		const opened = await unlock(phrase);
+		busy = false;
+		problem = opened.ok ? '' : sentence(opened.faults);
+		if (opened.ok) onentry(opened.value[endpointId] ?? {});
+	}
+	async function empty(): Promise<void> {
+		await emptyVault();
+		there = false;
+		problem = '';
+	}
+</script>
+
+<div class="vault">
+	<Checkbox labelText="Keep them in this browser’s vault" bind:checked={wanted} />
+	{#if there || wanted}
+		<PasswordInput
+			labelText={there ? 'Pass phrase of the vault' : 'A new pass phrase, for the vault alone'}
+			helperText="It is kept nowhere. Without it nobody opens the vault, you neither."
+			bind:value={phrase}
+			invalid={problem !== ''}
+			invalidText={problem}
+		/>
+	{/if}
+	{#if there}
+		<p>
+			<button type="button" class="plain" disabled={busy || phrase === ''} onclick={open}
+				>{busy ? 'Opening …' : 'Take them out of the vault'}</button
+			>
+			<button type="button" class="plain" onclick={empty}>Empty the vault</button>
+		</p>
+	{/if}
+</div>
+
+<style>
+	.vault {
+		margin-top: 16px;
+		border-top: 1px solid var(--rule);
+		padding-top: 10px;
+		display: grid;
+		gap: 8px;
+	}
+</style>
