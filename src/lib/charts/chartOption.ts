@@ -69,11 +69,11 @@ export function chartOption(
 							silent: true,
 							itemStyle: { color: token('sheet'), borderColor: token(COLOURS[curve.colour]), borderWidth: 2 },
 							label: { ...text, color: token('ink'), formatter: '{b}' },
-							// In turn above and below, so that neighbours do not cover each other.
+							// In turn below and above, so that neighbours do not cover each other.
 							data: spots.map(({ name, at }, n) => ({
 								name,
 								coord: at,
-								label: { position: n % 2 ? 'bottom' : 'top' }
+								label: { position: n % 2 ? 'top' : 'bottom' }
 							}))
 						}
 					}

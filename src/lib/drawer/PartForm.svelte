@@ -139,13 +139,7 @@
 	input:not([type='checkbox']),
 	select,
 	textarea {
-		box-sizing: border-box;
 		width: 100%;
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 6px 9px;
 		font-size: 13.5px;
 	}
 	.bad {

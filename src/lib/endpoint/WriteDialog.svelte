@@ -156,9 +156,6 @@
 		align-items: center;
 		padding: 4px 0;
 	}
-	.bad {
-		color: var(--brick);
-	}
 	.pass {
 		margin-top: 16px;
 	}

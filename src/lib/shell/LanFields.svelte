@@ -46,7 +46,4 @@
 {#if error}<p class="bad small" role="alert">{error}</p>{/if}
 
 <style>
-	.bad {
-		color: var(--brick);
-	}
 </style>

@@ -104,12 +104,6 @@
 	input:not([type='checkbox']) {
 		height: 32px;
 		min-width: 0;
-		box-sizing: border-box;
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 0 9px;
 	}
 	ul {
 		list-style: none;
@@ -136,8 +130,5 @@
 		display: grid;
 		grid-template-columns: 1fr 64px auto;
 		gap: 6px;
-	}
-	.bad {
-		color: var(--brick);
 	}
 </style>

@@ -110,17 +110,8 @@
 	input {
 		height: 32px;
 		min-width: 0;
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 0 8px;
-		font-size: 14px;
 	}
 	form button {
 		height: 32px;
-	}
-	.bad {
-		color: var(--brick);
 	}
 </style>

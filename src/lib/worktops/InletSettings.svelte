@@ -88,20 +88,10 @@
 	}
 	input {
 		height: 34px;
-		box-sizing: border-box;
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 0 10px;
-		font-size: 14px;
 	}
 	.care {
 		background: var(--amber-wash);
 		border-left: 3px solid var(--amber);
 		padding: 6px 9px;
-	}
-	.bad {
-		color: var(--brick);
 	}
 </style>

@@ -120,14 +120,6 @@
 		gap: 4px;
 	}
 	textarea {
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 6px 9px;
 		font-size: 12.5px;
-	}
-	.bad {
-		color: var(--brick);
 	}
 </style>

@@ -113,10 +113,5 @@
 	select {
 		height: 34px;
 		width: 100%;
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 0 8px;
 	}
 </style>

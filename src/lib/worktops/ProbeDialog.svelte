@@ -96,9 +96,6 @@
 		font-family: var(--mono);
 		font-size: 12.5px;
 	}
-	.bad {
-		color: var(--brick);
-	}
 	pre {
 		overflow-x: auto;
 		font-size: 12px;

@@ -109,7 +109,4 @@
 		color: var(--on-bottle);
 		font-weight: 700;
 	}
-	.bad {
-		color: var(--brick);
-	}
 </style>

@@ -74,7 +74,4 @@
 		overflow: hidden;
 		text-overflow: ellipsis;
 	}
-	.bad {
-		color: var(--brick);
-	}
 </style>

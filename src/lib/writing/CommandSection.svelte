@@ -88,11 +88,6 @@
 	}
 	label input {
 		height: 34px;
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 0 10px;
 	}
 	.care {
 		background: var(--amber-wash);

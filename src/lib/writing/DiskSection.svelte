@@ -127,11 +127,6 @@
 		gap: 3px;
 	}
 	textarea {
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 6px 9px;
 		font-size: 12px;
 	}
 	.disks li {
@@ -155,8 +150,5 @@
 	.plain[aria-pressed='true'] {
 		background: var(--bottle);
 		color: var(--on-bottle);
-	}
-	.bad {
-		color: var(--brick);
 	}
 </style>

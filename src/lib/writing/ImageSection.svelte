@@ -23,6 +23,18 @@
 	const digests = $derived(digestText.trim() === '' ? null : readDigests(digestText));
 	const wanted = $derived(digests?.ok ? digestFor(digests.value, file?.name ?? kept?.name ?? '') : null);
 	const compared = $derived(wanted && result?.digests[wanted.kind] ? result.digests[wanted.kind] === wanted.hex : null);
+	const rawBytes = $derived(result?.scan?.rawBytes ?? 0);
+	const smallest = $derived(
+		Math.min(
+			...view.context.drawer.flatMap((part) =>
+				part.kind === 'card' && part.capacityGb * 1e9 >= rawBytes ? [part.capacityGb] : []
+			)
+		)
+	);
+	const grows = $derived.by(() => {
+		const card = view.context.part('card', view.plan.parts.card);
+		return card && card.capacityGb * 1e9 > rawBytes ? formatBytes(card.capacityGb * 1e9 - rawBytes) : '';
+	});
 	const rate = $derived(elapsedMs > 0 ? bytes / (elapsedMs / 1000) : 0);
 
 	async function read(chosen: File): Promise<void> {
@@ -53,6 +65,11 @@
 		reading = null;
 		file = null;
 	}
+
+	/** A digest of another kind was pasted after the image had been read: once more, for that one. */
+	$effect(() => {
+		if (wanted && file && result && !reading && result.digests[wanted.kind] === undefined) void read(file);
+	});
 
 	/** The plan keeps what was found; a digest that differs keeps nothing. */
 	$effect(() => {
@@ -146,9 +163,10 @@
 		{#if scan.table}
 			<table>
 				<caption class="small soft"
-					>{scan.table.kind.toUpperCase()}, {formatBytes(scan.rawBytes)} on the card; a card of {formatBytes(
-						scan.rawBytes
-					)} or more fits, the rest is for growing. {scan.takesSeed === true
+					>{scan.table.kind.toUpperCase()}, {formatBytes(scan.rawBytes)} on the card.
+					{Number.isFinite(smallest) ? `The smallest card that fits: ${smallest} GB.` : ''}
+					{grows ? `On the plan’s card ${grows} are left for it to grow.` : ''}
+					{scan.takesSeed === true
 						? 'It has a place for a seed.'
 						: scan.takesSeed === false
 							? 'No place for a seed was seen.'
@@ -207,11 +225,6 @@
 		width: 100%;
 	}
 	textarea {
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 6px 9px;
 		font-size: 12.5px;
 	}
 	.digest {
@@ -229,9 +242,6 @@
 	}
 	.well {
 		background: var(--bottle-wash);
-	}
-	.bad {
-		color: var(--brick);
 	}
 	table {
 		border-collapse: collapse;

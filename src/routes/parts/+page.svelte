@@ -274,14 +274,7 @@
 	}
 	input[type='search'] {
 		width: 100%;
-		box-sizing: border-box;
 		height: 34px;
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 0 10px;
-		font-size: 14px;
 	}
 	ul {
 		list-style: none;

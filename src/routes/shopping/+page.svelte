@@ -287,12 +287,6 @@
 	}
 	form input {
 		height: 32px;
-		box-sizing: border-box;
-		border: 1px solid var(--rule-strong);
-		border-radius: var(--radius);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 0 9px;
 		width: 190px;
 	}
 	form input.mono {
@@ -300,9 +294,6 @@
 	}
 	form .plain {
 		height: 32px;
-	}
-	.bad {
-		color: var(--brick);
 	}
 	@media (max-width: 980px) {
 		.columns {

@@ -47,6 +47,7 @@ export function networkFiles(plan: Plan, context: Context, _claims: readonly Cla
 	if (network.way === 'wired' && network.address.kind !== 'fixed') files.push(cableSeed());
 	if (network.way === 'wired' && network.address.kind === 'fixed') files.push(cableProfile(plan, context));
 	if (network.way === 'radio' && network.ssid) files.push(radioProfile(plan, context, secrets));
+	if (network.way === 'radio' && network.countryCode) files.push(radioCountry(plan));
 	if (network.user && network.login !== 'none') files.push(sshdDropIn(plan));
 	if (network.guard.limited) files.push(guardRules(plan, context));
 	return files;
@@ -176,6 +177,14 @@ function radioProfile(plan: Plan, context: Context, { radioPskHex }: Secrets): C
 	];
 	return textFile(rootPath(RADIO_PROFILE), 'Joins the radio network.', profile, '0600');
 }
+
+/** Read when the radio's driver is loaded. Source: modprobe.d(5); the kernel's cfg80211, ieee80211_regdom. */
+const radioCountry = ({ network }: Plan): CardFile =>
+	textFile(
+		rootPath('/etc/modprobe.d/yphos-country.conf'),
+		'Tells the radio whose rules it follows.',
+		lines('network.countryCode', `options cfg80211 ieee80211_regdom=${network.countryCode}`)
+	);
 
 /** Source: sshd_config(5). The first value found counts, and drop-ins are read first. */
 const sshdDropIn = (plan: Plan): CardFile =>

@@ -4,8 +4,11 @@
  */
 import type { Claim } from '../../claims';
 import { formatBps, withUnit } from '../../format';
+import type { Bench } from '../../engines/machine';
+import { formatAddress, hostRange } from '../../formats/ip/cidr';
 import type { Context, Figure, Link, SettingPath } from '../../link';
 import type { Plan } from '../../plan/plan';
+import { lanOf } from './addresses';
 import { networkFiles } from './files';
 import { assessNetwork } from './findings';
 import { computeNeed, latencyMs, pathOf } from './need';
@@ -112,6 +115,17 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 	];
 }
 
+/** Somebody near with what the plan lets in, and a stranger from afar who guesses (RFC 5737, an address that nobody has). */
+function visitorsOf({ network }: Plan, context: Context): Bench['network']['visitors'] {
+	if (network.way === 'none' || !network.user || network.login === 'none') return [];
+	const lan = lanOf(context);
+	const near = lan ? formatAddress(hostRange(lan.network).last) : '192.168.1.50';
+	return [
+		{ from: near, port: 22, with: network.login === 'password' ? 'password' : 'key' },
+		{ from: '203.0.113.9', port: 22, with: 'password' }
+	];
+}
+
 function latency(plan: Plan): Figure {
 	const { usual, worst, lossPercent } = latencyMs(plan);
 	return {
@@ -133,12 +147,12 @@ export const network: Link<NetworkSettings> = {
 	assess: assessNetwork,
 	files: networkFiles,
 	steps: networkSteps,
-	bench: (plan) => ({
+	bench: (plan, context) => ({
 		network: {
 			wired: true,
 			radio: plan.network.ssid ? { ssid: plan.network.ssid, pskHex: null } : null,
 			joinMs: JOIN_MS[plan.network.way],
-			visitors: []
+			visitors: visitorsOf(plan, context)
 		}
 	}),
 	rehearse: rehearseNetwork

@@ -77,6 +77,10 @@ describe('findings of the network', () => {
 });
 
 describe('what goes on the card', () => {
+	it('tells the radio its country', () =>
+		expect(textOf(withNetwork({ way: 'radio', ssid: 'x', countryCode: 'FO' }), 'yphos-country.conf')).toBe(
+			'options cfg80211 ieee80211_regdom=FO\n'
+		));
 	it('names the keeper with the key, and takes no password', () => {
 		const seed = textOf(lounge.plan, 'user-data');
 		expect(seed).toContain('ssh_pwauth: false');
@@ -132,7 +136,7 @@ describe('the rehearsed network', () => {
 			void (bench.network.visitors = list);
 
 	it('is joined, takes its address, and answers to its name', () =>
-		expect(run(withNetwork(at('192.168.40.9')), () => {})).toEqual([
+		expect(run(withNetwork(at('192.168.40.9')), visitors())).toEqual([
 			'Cable joined 192.168.40.9',
 			'Found by name lounge.local'
 		]));
