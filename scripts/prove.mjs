@@ -66,6 +66,8 @@ const started = run('bash', [boot, set, out, '--card-id', planned.cardId, '--at'
 const verdict = JSON.parse(readFileSync(resolve(out, 'verdict.json'), 'utf8'));
 const given = /^(\S+), (\d+) Hz, (\d+) channels$/.exec(verdict.sound?.converterWasGiven ?? '');
 const heard = foretold.first?.heard;
+// What sounds longest within the time that is listened to leads; any title of the list may.
+const pitches = foretold.titles.map(({ pitchHz }) => pitchHz).filter((hz) => hz !== null);
 
 // The emulated converter announces decibels for its own volume that it does not keep (207 of 256 is announced as -18 dB and takes
 // 1.8 dB off), so a volume set there is compared with what the converter announces; any other with what is heard.
@@ -103,9 +105,9 @@ const rows = [
 	level,
 	[
 		'pitch',
-		`${heard?.pitchHz?.toFixed(1)} Hz`,
+		pitches.map((hz) => `${hz.toFixed(1)} Hz`).join(' or '),
 		`${verdict.sound?.dominantHz} Hz`,
-		Math.abs(heard?.pitchHz - verdict.sound?.dominantHz) <= TOLERANCE.pitchHz
+		pitches.some((hz) => Math.abs(hz - verdict.sound?.dominantHz) <= TOLERANCE.pitchHz)
 	]
 ];
 console.log(`\n${'what'.padEnd(44)}${'foretold'.padEnd(22)}${'found'.padEnd(22)}`);

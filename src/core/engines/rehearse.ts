@@ -23,6 +23,8 @@ export interface Rehearsal {
 	readonly events: readonly TimelineEvent[];
 	readonly spans: readonly Span[];
 	readonly first: { readonly atMs: number; readonly heard: Heard } | null;
+	/** Every title that was heard, as it sounded first. */
+	readonly titles: readonly Heard[];
 	readonly untilMs: number;
 	readonly startUtcMs: number;
 	readonly timeZone: string;
@@ -58,6 +60,7 @@ export function rehearse({ links, card, bench, startUtcMs, forMs, faults = [] }:
 		events: machine.events,
 		spans: joinSound(machine.spans),
 		first: machine.firstHeard,
+		titles: [...machine.titlesHeard.values()],
 		untilMs: forMs,
 		startUtcMs,
 		timeZone

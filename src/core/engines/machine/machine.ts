@@ -73,6 +73,8 @@ export class Machine {
 	readonly spans: Span[] = [];
 	heard: Heard | null = null;
 	firstHeard: { atMs: number; heard: Heard } | null = null;
+	/** Each title once, as it was first heard. */
+	readonly titlesHeard = new Map<string, Heard>();
 	powered = false;
 	networkUp = false;
 	systemd: Systemd;
@@ -134,6 +136,7 @@ export class Machine {
 	/** Says what the ear notices from now on. */
 	setAudible(state: Audible, why: string, heard: Heard | null): void {
 		this.heard = heard;
+		if (heard && !this.titlesHeard.has(heard.title)) this.titlesHeard.set(heard.title, heard);
 		if (heard && !this.firstHeard) this.firstHeard = { atMs: this.clock.nowMs, heard };
 		if (state === this.#state.state && (state === 'sound' || why === this.#state.why)) return;
 		this.#closeSpan();

@@ -137,10 +137,11 @@ function moves(user: HeaderUser, lines: readonly number[], plan: Plan, freeLines
 function otherParts(user: HeaderUser, users: readonly HeaderUser[], context: Context): Fix[] {
 	const rest = users.filter((known) => known !== user);
 	const clashes = (among: readonly HeaderUser[]): number => computeOccupancy(among, Infinity).conflicts.length;
+	const without = clashes(rest);
 	return [
 		...instead(user, users, context, (other) => other.header === null),
 		...instead(user, users, context, ({ id, name, header }) =>
-			header === null ? false : clashes([...rest, { id, name, use: header, lines: [] }]) === clashes(rest)
+			header === null ? false : clashes([...rest, { id, name, use: header, lines: [] }]) === without
 		)
 	];
 }

@@ -1,5 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context } from '../../link';
+import { onceFor } from '../../onceFor';
 import type { Plan } from '../../plan/plan';
 import { computeOccupancy, type HeaderUser, type Occupancy } from './occupancy';
 
@@ -18,8 +19,9 @@ export const usersOf = (plan: Plan, context: Context, claims: readonly Claim[]):
 export const liftsOf = (plan: Plan): number =>
 	plan.parts.also.filter(({ part }) => part === LIFT).reduce((total, { count }) => total + count, 0);
 
-export const occupancyOf = (plan: Plan, context: Context, claims: readonly Claim[]): Occupancy =>
-	computeOccupancy(usersOf(plan, context, claims), liftsOf(plan));
+export const occupancyOf = onceFor((plan, context, claims): Occupancy =>
+	computeOccupancy(usersOf(plan, context, claims), liftsOf(plan))
+);
 
 /** Whether the board has a header at all; unknown without a board. */
 export const hasHeader = (plan: Plan, context: Context): boolean | null => {

@@ -4,7 +4,7 @@ import type { Context, Finding, Fix } from '../../link';
 import { addPart } from '../../parts/chosen';
 import type { Plan } from '../../plan/plan';
 import { fitThermal } from './fit';
-import { computeHeat, PLACE_AIR, type Heat } from './model';
+import { computeHeat, findHeat, PLACE_AIR, type Heat } from './model';
 import { settledAfterSec } from './thermal';
 
 /** To see whether something helps, a coarse run is enough: each step is exact. */
@@ -64,7 +64,7 @@ function assessTemperature(plan: Plan, context: Context, claims: readonly Claim[
 /** Parts and places that bring it well below its limit, the cheapest first. */
 function cooling(plan: Plan, context: Context, claims: readonly Claim[]): Fix[] {
 	const margin = (changed: Plan): number => {
-		const heat = computeHeat(changed, context, claims, FEW_STEPS);
+		const heat = findHeat(changed, context, claims, FEW_STEPS);
 		return heat ? heat.model.throttleC - heat.run.steadyC - (heat.run.throttlesAfterSec === null ? 0 : 100) : -100;
 	};
 	const candidates: { label: string; price: number; change: (p: Plan) => Plan }[] = context.drawer.flatMap((part) => {
@@ -86,17 +86,18 @@ function cooling(plan: Plan, context: Context, claims: readonly Claim[]): Fix[] 
 		});
 	// Measured constants are of the things as they are: parts that change need new readings.
 	const base: Plan = { ...plan, heat: { ...plan.heat, useReadings: false } };
-	return candidates
-		.filter(({ change }) => margin(change(base)) >= THIN_MARGIN_K)
-		.sort((a, b) => a.price - b.price)
-		.slice(0, 3)
-		.map(({ label, change }) => ({
-			label,
-			apply: (p) => {
-				const changed = change(p);
-				return { ...changed, heat: { ...changed.heat, useReadings: false } };
-			}
-		}));
+	const helping: typeof candidates = [];
+	for (const candidate of candidates.sort((a, b) => a.price - b.price)) {
+		if (helping.length === 3) break;
+		if (margin(candidate.change(base)) >= THIN_MARGIN_K) helping.push(candidate);
+	}
+	return helping.map(({ label, change }) => ({
+		label,
+		apply: (p) => {
+			const changed = change(p);
+			return { ...changed, heat: { ...changed.heat, useReadings: false } };
+		}
+	}));
 }
 
 function assessSlowed(plan: Plan, context: Context, claims: readonly Claim[], { run }: Heat): Finding[] {

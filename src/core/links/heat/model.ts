@@ -1,5 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context } from '../../link';
+import { onceFor } from '../../onceFor';
 import { chosenParts } from '../../parts/chosen';
 import { playLoad, type PlayLoad } from '../../parts/playLoad';
 import type { PartOf } from '../../parts/schema';
@@ -34,8 +35,11 @@ export interface Heat {
 export const fanOf = (plan: Plan, context: Context): PartOf<'fan'> | null =>
 	chosenParts(plan, context).flatMap(({ part }) => (part.kind === 'fan' ? [part] : []))[0] ?? null;
 
-/** Null until a board is chosen. Few steps suffice to see whether it stays cool; a curve takes more. */
-export function computeHeat(plan: Plan, context: Context, claims: readonly Claim[], steps?: number): Heat | null {
+/** Null until a board is chosen. */
+export const computeHeat = onceFor((plan, context, claims) => findHeat(plan, context, claims));
+
+/** The same with few steps, which suffice to see whether it stays cool; a curve takes more. */
+export function findHeat(plan: Plan, context: Context, claims: readonly Claim[], steps?: number): Heat | null {
 	const board = context.part('board', plan.parts.board);
 	if (!board) return null;
 	const load = playLoad(board, plan.brief.video);

@@ -90,6 +90,7 @@ function assessRail(path: PowerPath, board: PartOf<'board'>, context: Context): 
 
 function assessSupply(path: PowerPath, board: PartOf<'board'>, context: Context): Finding[] {
 	const { peak } = path.watts;
+	if (peak <= COMFORT * path.ratedW) return [];
 	const who = path.who
 		.filter(({ peakW }) => peakW >= 0.05)
 		.map(({ what, peakW }) => `${what} ${withUnit(peakW, 1, 'W')}`)
@@ -122,13 +123,13 @@ function assessSupply(path: PowerPath, board: PartOf<'board'>, context: Context)
 
 function assessLead(plan: Plan, path: PowerPath, board: PartOf<'board'>, context: Context): Finding[] {
 	const peakV = path.at.peak?.boardV ?? null;
-	const better = path.lead ? betterLeads(plan, path, board, context) : [];
-	const fixes = path.supply.lead
-		? useSupply(stronger(path, board, context).find((part) => part.id !== path.supply.id))
-		: better.slice(0, 2).map((lead) => ({
-				label: `Use ${lead.name}`,
-				apply: (p: Plan): Plan => ({ ...p, parts: { ...p.parts, lead: lead.id } })
-			}));
+	const fixes = (): Fix[] =>
+		path.supply.lead
+			? useSupply(stronger(path, board, context).find((part) => part.id !== path.supply.id))
+			: (path.lead ? betterLeads(plan, path, board, context) : []).slice(0, 2).map((lead) => ({
+					label: `Use ${lead.name}`,
+					apply: (p: Plan): Plan => ({ ...p, parts: { ...p.parts, lead: lead.id } })
+				}));
 	if (peakV === null || peakV < board.brownOutV)
 		return [
 			{
@@ -137,7 +138,7 @@ function assessLead(plan: Plan, path: PowerPath, board: PartOf<'board'>, context
 				title: peakV === null ? 'The lead cannot carry the load' : `Only ${withUnit(peakV, 2, 'V')} reach the board`,
 				why: `It browns out at ${withUnit(board.brownOutV, 2, 'V')}. ${path.lead?.name ?? 'The lead'} loses the rest: a shorter or thicker one is needed.`,
 				setting: path.supply.lead ? 'parts.supply' : 'parts.lead',
-				fixes
+				fixes: fixes()
 			}
 		];
 	if (peakV - board.brownOutV < THIN_MARGIN_V)
@@ -148,7 +149,7 @@ function assessLead(plan: Plan, path: PowerPath, board: PartOf<'board'>, context
 				title: `Only ${withUnit((peakV - board.brownOutV) * 1000, 0, 'mV')} above the brown-out`,
 				why: `${withUnit(peakV, 2, 'V')} reach the board at its busiest; it restarts below ${withUnit(board.brownOutV, 2, 'V')}. A worn plug takes as much.`,
 				setting: path.supply.lead ? 'parts.supply' : 'parts.lead',
-				fixes
+				fixes: fixes()
 			}
 		];
 	const surgeV = path.at.surge?.boardV ?? null;

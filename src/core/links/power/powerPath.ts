@@ -1,5 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context } from '../../link';
+import { onceFor } from '../../onceFor';
 import { chosenParts } from '../../parts/chosen';
 import type { PartOf } from '../../parts/schema';
 import type { Plan } from '../../plan/plan';
@@ -32,7 +33,9 @@ export interface PowerPath {
 const UNKNOWN_LEAD = { name: 'a lead nobody has chosen', lengthM: 1, areaMm2: 0.205 };
 
 /** Null until a supply is chosen. */
-export function computePath(plan: Plan, context: Context, claims: readonly Claim[]): PowerPath | null {
+export const computePath = onceFor(findPath);
+
+function findPath(plan: Plan, context: Context, claims: readonly Claim[]): PowerPath | null {
 	const supply = context.part('supply', plan.parts.supply);
 	if (!supply) return null;
 	const board = context.part('board', plan.parts.board);
