@@ -8,6 +8,7 @@ import HeaderDrawing from './HeaderDrawing.svelte';
 import HeaderSettings from './HeaderSettings.svelte';
 import HeatDrawing from './HeatDrawing.svelte';
 import HeatSettings from './HeatSettings.svelte';
+import KeepWhere from './KeepWhere.svelte';
 import NetworkDrawing from './NetworkDrawing.svelte';
 import NetworkSettings from './NetworkSettings.svelte';
 import PartsDrawing from './PartsDrawing.svelte';
@@ -43,7 +44,7 @@ export const worktops: Readonly<Record<LinkId, Worktop>> = {
 	header: { settings: HeaderSettings, beside: HeaderDrawing, wide: true },
 	heat: { settings: HeatSettings, drawing: HeatDrawing },
 	power: { settings: PowerSettings, drawing: PowerDrawing },
-	card: { settings: CardSettings, drawing: CardDrawing },
+	card: { settings: CardSettings, drawing: CardDrawing, below: KeepWhere },
 	network: { settings: NetworkSettings, drawing: NetworkDrawing },
 	sources: { settings: SourcesSettings, drawing: SourcesDrawing },
 	sound: { settings: SoundSettings, drawing: SoundDrawing, beside: SoundMeetings, below: SoundDevice },

@@ -11,6 +11,7 @@ import { runSheet } from '../../engines/runSheet';
 import { write } from '../../engines/write';
 import type { Plan } from '../../plan/plan';
 import { computeRoom } from './contents';
+import { keepWhere } from './keepWhere';
 import { isWriting } from './rehearse';
 import { computeWear, computeWriteMin, judgeCard } from './wear';
 
@@ -64,6 +65,16 @@ describe('the card', () => {
 		expect(computeWriteMin(6e9, card)).toBeCloseTo(10, 6);
 		expect(judgeCard(6e9, 10, card).verdict).toBe('as-promised');
 	});
+});
+
+it('keeps large media on a drive when there is one, and recordings never on the card', () => {
+	const claims = collectClaims(chain, bench.plan, context);
+	const large = [...claims, { on: 'store', from: 'sources', what: 'films', bytes: 20e9 } as const];
+	const where = (plan: Plan, what: string) => keepWhere(plan, context, large).find((row) => row.what === what)!.where;
+	const withDrive = withCard({}, { also: [{ part: 'drive-ssd-500', count: 1 }] });
+	expect(where(bench.plan, 'Media')).toBe('card');
+	expect(where(withDrive, 'Media')).toBe('USB drive without moving parts, 500 GB');
+	expect(where(bench.plan, 'Recordings')).not.toBe('card');
 });
 
 describe('a cut at any moment', () => {

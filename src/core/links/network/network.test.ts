@@ -147,6 +147,17 @@ describe('the rehearsed network', () => {
 		expect(join('ab'.repeat(32), 'ab'.repeat(32))).toBe('Radio network joined');
 		expect(join('ab'.repeat(32), 'cd'.repeat(32))).toContain('refuses the key');
 	});
+	it('refuses a wrong password by what stands in the seed, and would let a bad one in', () => {
+		const plan = withNetwork({ login: 'password' });
+		const knock = (password: string) => {
+			const crypt = sha512crypt(password, 'saltsalt');
+			return run(plan, visitors({ from: '192.168.40.7', port: 22, with: 'password' }), {
+				userPasswordCrypt: crypt.ok ? crypt.value : ''
+			}).at(-1);
+		};
+		expect(knock('three gulls in a row')).toContain('this one is wrong');
+		expect(knock('admin')).toContain('let in with a password that is tried first');
+	});
 	it('answers only where the rules allow, and as sshd is told', () => {
 		const knocks = visitors(
 			{ from: '192.168.40.7', port: 22, with: 'key' },
