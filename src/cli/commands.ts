@@ -17,7 +17,7 @@ import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 import { derivePsk } from '$core/formats/keyfile/psk';
 import { readTimeSpanMs } from '$core/formats/systemd/unit';
 import { partsJsonSchema } from '$core/parts/file';
-import { asksForPassword } from '$core/links/network/files';
+import { takesPassword } from '$core/links/network/files';
 import { readProbe } from '$core/probe';
 import type { Endpoint, Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/result';
@@ -132,7 +132,7 @@ function radioKey(endpoint: Endpoint, flags: Flags): string | undefined {
 
 /** The same for the keeper's password; a new salt each time. */
 function userPassword({ id, plan }: Endpoint, flags: Flags): string | undefined {
-	if (!asksForPassword(plan)) return undefined;
+	if (!takesPassword(plan)) return undefined;
 	const file = text(flags, 'password-file');
 	if (!file)
 		throw new Refusal(

@@ -5,7 +5,7 @@
 	import { checkPassword, passwordBits, passwordWords } from '$core/formats/crypt/password';
 	import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 	import { derivePsk } from '$core/formats/keyfile/psk';
-	import { asksForPassword } from '$core/links/network/files';
+	import { takesPassword } from '$core/links/network/files';
 	import { sentence } from '$core/result';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { download, safeName } from '$lib/shell/download';
@@ -18,7 +18,7 @@
 	const view = useEndpoint();
 	const stops = $derived(view.assessment.findings.filter((finding) => finding.level === 'stop'));
 	const radio = $derived(view.plan.network.way === 'radio');
-	const keeper = $derived(asksForPassword(view.plan));
+	const keeper = $derived(takesPassword(view.plan));
 	let passphrase = $state('');
 	let password = $state('');
 	let passwordProblem = $state('');

@@ -3,7 +3,7 @@ import { lines, rootPath, textFile } from '../../cardFile';
 import { claimsOn, type Claim } from '../../claims';
 import { shellQuote, shellWord } from '../../formats/shell/quote';
 import { addKernelArgs, addToExtlinux } from '../../formats/boot/kernelArgs';
-import type { CardFile, CardLine, Context, SettingPath } from '../../link';
+import type { CardFile, CardLine, Context } from '../../link';
 import type { Plan } from '../../plan/plan';
 import probeScript from '../../probe/probe.sh?raw';
 import { APPLY_BEGIN, APPLY_END, VERIFY_BEGIN, VERIFY_END } from './scripts';
@@ -16,15 +16,15 @@ const WATCHDOG_DROP_IN = '/etc/systemd/system.conf.d/yphos-watchdog.conf';
 export const OVERLAY_CONF = '/etc/overlayroot.local.conf';
 
 /** What the kernel is told besides what the image tells it. Source: systemd-fsck@.service(8); panic= in the kernel's parameters. */
-export const kernelArgs = ({ card }: Plan): { arg: string; setting: SettingPath }[] => [
-	{ arg: card.mendAtStart ? 'fsck.repair=yes' : 'fsck.mode=skip', setting: 'card.mendAtStart' },
-	...(card.watchdog ? [{ arg: 'panic=10', setting: 'card.watchdog' as const }] : [])
+const kernelArgs = ({ card }: Plan): string[] => [
+	card.mendAtStart ? 'fsck.repair=yes' : 'fsck.mode=skip',
+	...(card.watchdog ? ['panic=10'] : [])
 ];
 
 function bootFile(plan: Plan): CardFile[] {
 	const { bootStyle, bootText } = plan.card;
 	if (bootStyle === 'none' || bootText.trim() === '') return [];
-	const args = kernelArgs(plan).map(({ arg }) => arg);
+	const args = kernelArgs(plan);
 	return bootStyle === 'cmdline'
 		? [
 				textFile(

@@ -59,7 +59,7 @@ function userData(plan: Plan, context: Context, secrets: Secrets): CardLine[] {
 		...lines('card', '#cloud-config'),
 		...lines('network.hostName', `hostname: ${yamlText(network.hostName)}`),
 		...lines('programme.quiet', `timezone: ${yamlText(context.venue.timeZone)}`),
-		...(network.user ? keeper(plan, secrets) : []),
+		...(network.user && network.way !== 'none' ? keeper(plan, secrets) : []),
 		...lines('network.login', `ssh_pwauth: ${takesPassword(plan)}`),
 		...lines(
 			'card',
@@ -70,15 +70,14 @@ function userData(plan: Plan, context: Context, secrets: Secrets): CardLine[] {
 	];
 }
 
-export const takesPassword = ({ network }: Plan): boolean => network.login === 'password' || network.login === 'both';
-
-/** The keeper's password is asked for when the set is written. */
-export const asksForPassword = (plan: Plan): boolean =>
-	plan.network.way !== 'none' && plan.network.user !== '' && takesPassword(plan);
+/** Whether the keeper logs in by password; it is asked for when the set is written. Without a network nobody logs in from afar. */
+export const takesPassword = ({ network }: Plan): boolean =>
+	network.way !== 'none' && network.user !== '' && (network.login === 'password' || network.login === 'both');
 
 /** With a password it is asked for at every administrator's command; with a key alone nothing could be typed. */
-function keeper({ network }: Plan, secrets: Secrets): CardLine[] {
-	const withPassword = network.login === 'password' || network.login === 'both';
+function keeper(plan: Plan, secrets: Secrets): CardLine[] {
+	const { network } = plan;
+	const withPassword = takesPassword(plan);
 	const keys = network.sshKeys.flatMap((line) => {
 		const key = readPublicKey(line);
 		return key.ok ? [key.value] : [];

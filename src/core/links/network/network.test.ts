@@ -99,6 +99,11 @@ describe('what goes on the card', () => {
 		expect(lines).toEqual([{ text: `    hashed_passwd: "${crypt.value}"`, setting: 'network.login', secret: true }]);
 		expect(JSON.stringify(files.map((file) => ('lines' in file ? file.lines : 0)))).not.toContain('lantern');
 	});
+	it('makes no keeper whom nobody gave a password, where there is no network to log in by', () => {
+		const seed = textOf(withNetwork({ way: 'none', login: 'password' }), 'user-data');
+		expect(seed).toContain('ssh_pwauth: false');
+		expect(seed).not.toContain('lock_passwd');
+	});
 	it('takes a fixed address by a profile, with the router and its range', () => {
 		const profile = textOf(withNetwork(at('192.168.40.9')), 'yphos-cable.nmconnection');
 		expect(profile).toContain('address1=192.168.40.9/24,192.168.40.1');
