@@ -124,6 +124,7 @@ export const demoWorkshop: Workshop = {
 				also: also('clock-i2c')
 			},
 			network: { ...foghorn.network, way: 'none' },
+			card: { ...foghorn.card, root: 'overlay' },
 			sources: {
 				...foghorn.sources,
 				listTitle: 'Fog signal',

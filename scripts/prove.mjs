@@ -1,5 +1,5 @@
 // npm run prove -- ENDPOINT [PLAN]: writes its card set, starts it on an emulated machine, and compares what is heard with the rehearsal.
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { ensureBuild } from './build.mjs';
 import { capture, cli, conformance, has, root, run } from './run.mjs';
@@ -9,7 +9,7 @@ if (!endpoint) {
 	console.error('Which endpoint? For example: npm run prove -- test-bench');
 	process.exit(2);
 }
-const boot = resolve(conformance, 'boot', 'boot-card.sh');
+const boot = resolve(conformance, 'boot');
 if (!has(boot)) {
 	console.error('The emulated machine is not here: ../shared/conformance/boot is missing.');
 	process.exit(2);
@@ -60,9 +60,26 @@ const foretold = JSON.parse(
 )[0];
 console.log(`Foretold: ${foretold.verdict}`);
 
-if (run('bash', [resolve(conformance, 'boot', 'make-root.sh')]) !== 0) process.exit(2);
+/** The emulated machine reaches nobody, so packages that its root lacks are built into a root beside the usual one. */
+function makerOf(packages) {
+	const maker = readFileSync(resolve(boot, 'make-root.sh'), 'utf8');
+	const lacking = packages.filter((name) => !new RegExp(`\\s${name}\\s`).test(maker));
+	if (lacking.length === 0) return { folder: boot, env: process.env };
+	const folder = resolve(root, '.cache', 'boot');
+	rmSync(folder, { recursive: true, force: true });
+	cpSync(boot, folder, { recursive: true });
+	writeFileSync(resolve(folder, 'make-root.sh'), maker.replace('inside=(\n', `inside=(\n  ${lacking.join(' ')}\n`));
+	return { folder, env: { ...process.env, YPHOS_BOOT_CACHE: resolve(root, '.cache', 'boot-root') } };
+}
+const apply = readFileSync(resolve(set, 'boot/yphos/apply.sh'), 'utf8');
+const { folder, env } = makerOf([...apply.matchAll(/^package (\S+)$/gm)].map(([, name]) => name));
+if (run('bash', [resolve(folder, 'make-root.sh')], { env }) !== 0) process.exit(2);
 const out = resolve(work, 'out');
-const started = run('bash', [boot, set, out, '--card-id', planned.cardId, '--at', '2026-11-24T12:00:00']);
+const started = run(
+	'bash',
+	[resolve(folder, 'boot-card.sh'), set, out, '--card-id', planned.cardId, '--at', '2026-11-24T12:00:00'],
+	{ env }
+);
 const verdict = JSON.parse(readFileSync(resolve(out, 'verdict.json'), 'utf8'));
 const given = /^(\S+), (\d+) Hz, (\d+) channels$/.exec(verdict.sound?.converterWasGiven ?? '');
 const heard = foretold.first?.heard;

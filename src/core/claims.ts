@@ -47,9 +47,18 @@ export type Claim = ClaimBase &
 		  }
 		| { readonly on: 'package'; readonly name: string; readonly setting: SettingPath }
 		| { readonly on: 'unit'; readonly name: string; readonly setting: SettingPath }
+		/** A line of the settings sheet: what a person enters where an image has pages of its own, in the words of such pages. */
+		| { readonly on: 'entry'; readonly label: string; readonly value: string; readonly setting: SettingPath }
 		/** A read-only test of the finished endpoint: a shell command that succeeds when all is well. */
 		| { readonly on: 'check'; readonly label: string; readonly command: string; readonly setting: SettingPath }
 	);
+
+/** Lines of the settings sheet: the setting, what such pages call it, and its value. */
+export const entryClaims = (
+	from: LinkId,
+	what: string,
+	entries: readonly (readonly [setting: SettingPath, label: string, value: string])[]
+): Claim[] => entries.map(([setting, label, value]) => ({ on: 'entry', from, what, label, value, setting }));
 
 export const claimsOn = <R extends Claim['on']>(claims: readonly Claim[], resource: R): Extract<Claim, { on: R }>[] =>
 	claims.filter((claim): claim is Extract<Claim, { on: R }> => claim.on === resource);

@@ -81,7 +81,8 @@ export interface Secrets {
 	readonly mediaBytes?: ReadonlyMap<string, Uint8Array>;
 }
 
-export const PHASES = ['gather', 'prepare', 'assemble', 'first start', 'check', 'live'] as const;
+/** "first start" ends when the endpoint is found and logged in to; "set up" is what is done there. */
+export const PHASES = ['gather', 'prepare', 'assemble', 'first start', 'set up', 'check', 'live'] as const;
 export type Phase = (typeof PHASES)[number];
 
 /** One thing a person must do. */

@@ -29,7 +29,10 @@ describe('the run sheet', () => {
 			expect(new Set(keys).size).toBe(keys.length);
 			for (const { steps } of sheet)
 				expect(steps.filter((step) => step.id.startsWith('restart-')).length).toBeLessThanOrEqual(1);
-			expect(sheet.find(({ phase }) => phase === 'first start')!.steps.at(-1)!.command).toBe('sudo systemctl reboot');
+			expect(sheet.find(({ phase }) => phase === 'set up')!.steps.at(-1)!.command).toBe('sudo systemctl reboot');
+			// What is typed on the endpoint needs somebody who got in.
+			if (keys.includes('network.log-in'))
+				expect(keys.indexOf('network.log-in')).toBeLessThan(keys.indexOf('card.apply'));
 		}
 	});
 	it('cautions at the steps that can hurt: wiping a disk, mains, static, loud sound', () => {

@@ -28,6 +28,11 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 			`echo "systemctl $*" >>${dir}/log\ncase $1 in is-enabled) grep -q "systemctl enable -- $4" ${dir}/log ;; esac`
 		);
 		tool('dpkg', 'true');
+		// A root below a layer in memory, once it is told to be so; what runs below it sees a plain root.
+		tool('findmnt', `case $* in *-T*) echo /firmware ;; *) cat ${dir}/fstype$BELOW 2>/dev/null || echo ext4 ;; esac`);
+		tool('mountpoint', 'false');
+		for (const name of ['mount', 'umount']) tool(name, `echo "${name} $*" >>${dir}/log`);
+		tool('overlayroot-chroot', `echo "below: $2" >>${dir}/log; BELOW=- exec "$@"`);
 		tool('apt-get', `echo "apt-get $*" >>${dir}/log`);
 	});
 
@@ -44,7 +49,9 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		const text = readFileSync(script, 'utf8')
 			.replaceAll('"/$path"', '"$SYSTEM/$path"')
 			.replaceAll('/var/lib/yphos-card', '$SYSTEM/var/lib/yphos-card')
-			.replaceAll('/run/yphos-restart', '$SYSTEM/run/yphos-restart');
+			.replaceAll('/run/yphos-restart', '$SYSTEM/run/yphos-restart')
+			.replaceAll('/media/root-ro', '$SYSTEM/low')
+			.replaceAll('$below$here', '$here');
 		writeFileSync(script, text);
 	}
 	function apply(): { code: number | null; out: string; err: string } {
@@ -89,6 +96,21 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		expect(existsSync(there('opt/yphos/quiet-hours.txt'))).toBe(false);
 		expect(readFileSync(join(dir, 'log'), 'utf8')).toContain('systemctl disable --now -- yphos-quiet-begins.timer');
 		expect(apply().out).toBe('done: nothing to change\n');
+	});
+
+	it('works below a layer in memory, leaves nothing mounted, and says what became of it', () => {
+		place(lounge.plan);
+		writeFileSync(join(dir, 'fstype'), 'overlay\n');
+		mkdirSync(there('low'));
+		expect(apply()).toMatchObject({ code: 0, err: '' });
+		expect(apply().out).toBe('done: nothing to change\n');
+		const log = readFileSync(join(dir, 'log'), 'utf8');
+		expect(log).toContain(`below: ${join(dir, 'card/boot/yphos/apply.sh')}`);
+		const [mounted, freed] = ['mount --bind \\S+', 'umount'].map((words) =>
+			[...log.matchAll(new RegExp(`^${words} (\\S+)$`, 'gm'))].map(([, at]) => at)
+		);
+		expect(mounted).toEqual([...Array(2)].flatMap(() => [there('low/dev'), there('low/firmware')]));
+		expect(freed).toEqual(mounted);
 	});
 
 	it('touches nothing when one file of the copy is damaged', () => {

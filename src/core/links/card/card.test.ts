@@ -12,6 +12,7 @@ import { write } from '../../engines/write';
 import type { Plan } from '../../plan/plan';
 import { computeRoom } from './contents';
 import { keepWhere } from './keepWhere';
+import { computeLayer } from './layer';
 import { isWriting } from './rehearse';
 import { computeWear, computeWriteMin, judgeCard } from './wear';
 
@@ -52,7 +53,9 @@ describe('the card', () => {
 		['card.no-seed', withCard({ image: { ...IMAGE, takesSeed: false } })],
 		['card.cut-unmended', withCard({ mendAtStart: false })],
 		['card.cut-logs', withCard({ logsInMemory: false })],
-		['card.boot-text', withCard({ bootStyle: 'cmdline' })]
+		['card.boot-text', withCard({ bootStyle: 'cmdline' })],
+		['card.layer-fills', withCard({ root: 'overlay', dailyMb: 100 })],
+		['card.fetch-once', { ...bench.plan, network: { ...bench.plan.network, way: 'none' as const } }]
 	])('%s is found when it is so, and only then', (id, plan) => {
 		expect(ids(bench.plan)).not.toContain(id);
 		expect(ids(plan)).toContain(id);
@@ -64,6 +67,36 @@ describe('the card', () => {
 		expect(wear({ root: 'overlay' }).years).toBe(Infinity);
 		expect(computeWriteMin(6e9, card)).toBeCloseTo(10, 6);
 		expect(judgeCard(6e9, 10, card).verdict).toBe('as-promised');
+	});
+});
+
+describe('a layer in memory', () => {
+	const board = { memoryMb: 1024 };
+	const days = (change: Partial<Plan['card']>) => computeLayer(withCard({ root: 'overlay', ...change }), board, []);
+	it('holds half of the memory, by what is written each day', () => {
+		expect(days({ dailyMb: 16 })).toEqual({ roomMb: 512, dailyMb: 16, daysUntilFull: 32 });
+		expect(days({ dailyMb: 0 }).daysUntilFull).toBe(Infinity);
+		expect(days({ dailyMb: 16, logsInMemory: false }).daysUntilFull).toBeLessThan(32);
+		const recorded = { on: 'wear', from: 'sources', what: 'news', bytesPerDay: 1e9 } as const;
+		expect(computeLayer(withCard({ root: 'overlay', dailyMb: 24 }), board, [recorded]).daysUntilFull).toBe(0.5);
+	});
+	it('is a caution by the month, a stop within a day; a writable root has none', () => {
+		const plan = withCard({ root: 'overlay', dailyMb: 1000, logsInMemory: false });
+		const found = assess(chain, plan, context).findings.find(({ id }) => id === 'card.layer-fills')!;
+		expect(found.level).toBe('caution');
+		const full = withCard({ root: 'overlay', dailyMb: 5000 });
+		expect(assess(chain, full, context).findings.find(({ id }) => id === 'card.layer-fills')).toMatchObject({
+			level: 'stop'
+		});
+		expect(ids(found.fixes.find(({ label }) => /writable/.test(label))!.apply(full))).not.toContain('card.layer-fills');
+	});
+	it('is asked for by verify.sh, and nowhere else', () => {
+		const checks = (plan: Plan) => {
+			const file = write(chain, plan, context).find(({ path }) => path.endsWith('verify.sh'))!;
+			return 'lines' in file ? cardText(file) : '';
+		};
+		expect(checks(withCard({ root: 'overlay' }))).toContain('= overlay');
+		expect(checks(bench.plan)).not.toContain('= overlay');
 	});
 });
 
@@ -136,21 +169,30 @@ describe('what goes on the card', () => {
 		const sheet = text(withCard({ system: 'player' }), 'docs/settings-sheet.html')!;
 		expect(sheet).toContain('<td>Plain48</td>');
 		expect(sheet.toLowerCase()).not.toContain('$6$');
+		expect(sheet).not.toContain('keys in place of a remote');
+		const named = { ...withCard({ system: 'platform' }), brief: { ...bench.plan.brief, name: '<b>&' } };
+		const platform = text(named, 'docs/settings-sheet.html')!;
+		expect(platform).toContain('<h1>&lt;b&gt;&amp;</h1>');
+		for (const part of ['onto a memory stick', 'keys in place of a remote', 'Line-up tone 440.wav', 'checks at the end'])
+			expect(platform).toContain(part);
 	});
 	it('grows the root before anything large is installed, and ends with the right output for a ready-made image', () => {
 		const keys = (plan: Plan) => runSheet(chain, plan, context).flatMap(({ steps }) => steps.map(({ key }) => key));
 		const plain = keys(bench.plan);
 		expect(plain.indexOf('card.grow')).toBeLessThan(plain.indexOf('card.apply'));
 		const platform = keys(withCard({ system: 'platform', prepare: 'format' }));
-		for (const key of [
+		const inOrder = [
 			'card.fetch-archive',
 			'card.format-card',
+			'card.grow',
+			'card.hidden-settings',
 			'card.recovery',
 			'card.second-archive',
-			'card.hidden-settings',
+			'card.wipe-cache',
 			'card.right-output'
-		])
-			expect(platform).toContain(key);
-		expect(platform.indexOf('card.grow')).toBeLessThan(platform.indexOf('card.second-archive'));
+		];
+		expect(platform.filter((key) => inOrder.includes(key))).toEqual(inOrder);
+		const fetched = runSheet(chain, withCard({ system: 'platform' }, { board: 'board-full-1' }), context)[0]!.steps;
+		expect(fetched.find(({ id }) => id === 'fetch-image')!.do).toContain('1\u2009GB of memory');
 	});
 });

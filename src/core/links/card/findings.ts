@@ -1,12 +1,15 @@
 import { formatBps, formatBytes, withUnit } from '../../format';
-import type { Claim } from '../../claims';
+import { claimsOn, type Claim } from '../../claims';
 import type { Context, Finding, Fix } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { computeRoom, type Room } from './contents';
+import { computeLayer } from './layer';
 import { computeWear, judgeCard } from './wear';
 
 /** A card should outlast the interest in the endpoint. */
 const ENOUGH_YEARS = 5;
+/** Nobody comes by more often than every month to restart it. */
+const ENOUGH_DAYS = 31;
 
 const patch = (label: string, change: Partial<Plan['card']>): Fix => ({
 	label,
@@ -28,8 +31,10 @@ export function assessCard(plan: Plan, context: Context, claims: readonly Claim[
 						fixes: []
 					}
 				]),
-		...assessImage(plan, room),
+		...assessImage(plan, room, context),
 		...assessEnd(plan),
+		...assessLayer(plan, context, claims),
+		...assessFetching(plan, claims),
 		...assessBootText(plan)
 	];
 }
@@ -114,7 +119,7 @@ function assessWritten(room: Room, plan: Plan): Finding[] {
 	];
 }
 
-function assessImage(plan: Plan, room: Room | null): Finding[] {
+function assessImage(plan: Plan, room: Room | null, context: Context): Finding[] {
 	const { image, system } = plan.card;
 	if (!image) return [];
 	const findings: Finding[] = [];
@@ -125,7 +130,7 @@ function assessImage(plan: Plan, room: Room | null): Finding[] {
 			title: `${image.name} is larger than the card`,
 			why: `It takes ${formatBytes(image.rawBytes)}; ${room.card.name} has ${formatBytes(room.card.capacityGb * 1e9)}.`,
 			setting: 'parts.card',
-			fixes: []
+			fixes: useCard(room, context, (gb) => gb * 1e9 >= image.rawBytes!)
 		});
 	if (image.checked === 'no')
 		findings.push({
@@ -182,6 +187,43 @@ function assessEnd(plan: Plan): Finding[] {
 						fixes: [patch('Keep the log in memory', { logsInMemory: true })]
 					}
 				])
+	];
+}
+
+/** What is written to a read-only root stays in memory until the next restart, and memory ends. */
+function assessLayer(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
+	const board = context.part('board', plan.parts.board);
+	if (plan.card.root === 'writable' || !board) return [];
+	const { roomMb, dailyMb, daysUntilFull } = computeLayer(plan, board, claims);
+	if (daysUntilFull >= ENOUGH_DAYS) return [];
+	return [
+		{
+			id: 'card.layer-fills',
+			level: daysUntilFull < 1 ? 'stop' : 'caution',
+			title: `The layer in memory is full after ${daysUntilFull < 1 ? withUnit(daysUntilFull * 24, 1, 'hours') : withUnit(daysUntilFull, 0, 'days')}`,
+			why: `${withUnit(dailyMb, 0, 'MB')} are written each day, and ${withUnit(roomMb, 0, 'MB')} of ${board.name}\u2019s memory hold them. Once it is full nothing can be written, and programs stop. Restart it more often than that, write less, or let the root be written to.`,
+			setting: 'card.dailyMb',
+			fixes: [
+				...(plan.card.logsInMemory ? [] : [patch('Keep the log small, in memory', { logsInMemory: true })]),
+				patch('Make the root writable', { root: 'writable' })
+			]
+		}
+	];
+}
+
+/** Packages come over the network, once; what plays from the card alone needs it for its first start only. */
+function assessFetching({ card, network }: Plan, claims: readonly Claim[]): Finding[] {
+	const names = [...new Set(claimsOn(claims, 'package').map(({ name }) => name))];
+	if (card.system !== 'plain' || network.way !== 'none' || names.length === 0) return [];
+	return [
+		{
+			id: 'card.fetch-once',
+			level: 'note',
+			title: `${names.length === 1 ? 'A package is' : `${names.length} packages are`} fetched at the first start: join a cable for that once`,
+			why: `${names.join(', ')} ${names.length === 1 ? 'comes' : 'come'} over the network, unless the image brings ${names.length === 1 ? 'it' : 'them'}. Afterwards none is needed.`,
+			setting: 'network.way',
+			fixes: [{ label: 'Use the cable always', apply: (p) => ({ ...p, network: { ...p.network, way: 'wired' } }) }]
+		}
 	];
 }
 

@@ -9,11 +9,14 @@ import type { Plan } from '../../plan/plan';
 import { computeRoom } from './contents';
 import { cardFiles, sealCard } from './files';
 import { assessCard } from './findings';
+import { computeLayer } from './layer';
 import { rehearseCard } from './rehearse';
 import { cardSettings, type CardSettings } from './settings';
 import { settingsSheet } from './sheet';
 import { cardSteps, writeTime } from './steps';
 import { AMPLIFICATION, computeWear } from './wear';
+
+const MANY_DAYS = 366;
 
 function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
 	const room = computeRoom(plan, context, claims);
@@ -76,6 +79,7 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 			sure: wear.stated ? 'exact' : 'typical',
 			from: `It stands ${withUnit(wear.enduranceTb, 0, 'TB')}${wear.stated ? ', as its maker states' : ', as is typical of its size'}.`
 		},
+		...layerFigure(plan, context, claims),
 		...(takes
 			? [
 					{
@@ -91,17 +95,43 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 	];
 }
 
+function layerFigure(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
+	const board = context.part('board', plan.parts.board);
+	if (plan.card.root === 'writable' || !board) return [];
+	const { roomMb, dailyMb, daysUntilFull } = computeLayer(plan, board, claims);
+	return [
+		{
+			id: 'layer',
+			label: 'Layer in memory full after',
+			text: daysUntilFull > MANY_DAYS ? 'more than a year' : withUnit(daysUntilFull, 0, 'days'),
+			value: Number.isFinite(daysUntilFull) ? daysUntilFull : null,
+			sure: 'typical',
+			from: `Half of the memory is ${withUnit(roomMb, 0, 'MB')}, ${withUnit(dailyMb, 0, 'MB')} come each day; a restart empties it.`
+		}
+	];
+}
+
 export const card: Link<CardSettings> = {
 	id: 'card',
 	title: 'Card',
 	settings: cardSettings,
 	claims: (plan) =>
 		plan.card.root === 'overlay'
-			? [{ on: 'package', from: 'card', what: 'read-only root', name: 'overlayroot', setting: 'card.root' }]
+			? [
+					{ on: 'package', from: 'card', what: 'read-only root', name: 'overlayroot', setting: 'card.root' },
+					{
+						on: 'check',
+						from: 'card',
+						what: 'read-only root',
+						label: 'the root is read-only, below a layer in memory',
+						command: 'test "$(findmnt -n -o FSTYPE /)" = overlay',
+						setting: 'card.root'
+					}
+				]
 			: [],
 	figures,
 	assess: assessCard,
-	files: (plan, context, claims) => [...cardFiles(plan, context, claims), settingsSheet(plan, context)],
+	files: (plan, context, claims) => [...cardFiles(plan, context, claims), settingsSheet(plan, context, claims)],
 	seal: sealCard,
 	steps: cardSteps,
 	rehearse: rehearseCard

@@ -11,6 +11,22 @@ files=() packages=() units=() changed=
 
 [[ $EUID -eq 0 ]] || { echo "Run it as the administrator: sudo bash $0" >&2; exit 1; }
 
+# A root below a layer in memory forgets what is done here. It is done below, where it stays, and counts from the restart.
+below=/media/root-ro
+if [[ $(findmnt -n -o FSTYPE /) == overlay && -d $below ]]; then
+	bound=()
+	trap 'for at in "\${bound[@]}"; do umount "$at"; done' EXIT
+	for at in /dev "$(findmnt -n -o TARGET -T "$here")"; do
+		mountpoint -q "$below$at" || { mount --bind "$at" "$below$at"; bound+=("$below$at"); }
+	done
+	if [[ ! -e $below$here/apply.sh ]]; then
+		echo "Copy the card set onto the first partition of the card, and run it from there." >&2
+		exit 1
+	fi
+	overlayroot-chroot bash "$here/apply.sh"
+	exit
+fi
+
 place() { # MODE OWNER SHA256 PATH
 	if [[ $(sha256sum <"$here/root/$4" | cut -c1-64) != "$3" ]]; then
 		echo "The copy of $4 on the card is damaged. Copy the card set again." >&2

@@ -1,67 +1,54 @@
 import { lines, textFile } from '../../cardFile';
-import type { CardFile, Context, SettingPath } from '../../link';
+import { claimsOn, type Claim } from '../../claims';
+import { escapeHtml, pageTop } from '../../html';
+import type { CardFile, CardLine, Context, SettingPath } from '../../link';
 import type { Plan } from '../../plan/plan';
-import { escapeHtml } from '../../html';
+import { filesToFetch, KEYS } from './ready';
 
-const STYLE =
-	'body{font:16px/1.45 sans-serif;max-width:44em;margin:1em auto;padding:0 1em;color:#1d2a24}th{text-align:left;font-weight:400;padding:.3em 1em .3em 0;vertical-align:top}td{font-family:monospace;padding:.3em 0;overflow-wrap:anywhere}tr{border-bottom:1px solid #d6cdb8}table{border-collapse:collapse;width:100%}';
+interface Row {
+	readonly setting: SettingPath;
+	readonly label: string;
+	readonly value: string;
+}
+const ofCard = ([label, value]: readonly [string, string]): Row => ({ setting: 'card.system', label, value });
 
-/** What to enter into the pages of a ready-made image, by the words that such pages use. It holds no password. */
-export function settingsSheet(plan: Plan, context: Context): CardFile {
-	const { network, sound, card } = plan;
-	const rows: [SettingPath, string, string][] = [
-		['network.hostName', 'Name of the device, host name', network.hostName],
-		['programme.quiet', 'Time zone', context.venue.timeZone],
-		['network.locale', 'Language', network.locale],
-		['network.keyboard', 'Keyboard', network.keyboard],
-		['network.way', 'Network', { wired: 'cable', radio: 'radio', none: 'none' }[network.way]],
-		...(network.way === 'radio'
-			? ([
-					['network.ssid', 'Radio network', network.ssid],
-					['network.countryCode', 'Radio country', network.countryCode || 'not set']
-				] as [SettingPath, string, string][])
-			: []),
-		...(network.address.kind === 'fixed' && context.venue.lan
-			? ([
-					[
-						'network.address',
-						'Address, range, router',
-						`${network.address.ip}, ${context.venue.lan.cidr}, ${context.venue.lan.gateway}`
-					]
-				] as [SettingPath, string, string][])
-			: []),
-		['network.user', 'User', network.user || 'as the image brings; give it another password'],
-		['sound.cardId', 'Sound output', sound.cardId || 'not chosen yet'],
-		[
-			'sound.volumeAt',
-			'Volume',
-			{ fixed: 'fixed, full', player: 'by the player', converter: 'in the converter' }[sound.volumeAt]
-		],
-		[
-			'card.system',
-			'Kind of image',
-			{ plain: 'plain system', player: 'player with its own pages', platform: 'application platform' }[card.system]
-		]
-	];
+const table = (title: string, rows: readonly Row[]): CardLine[] =>
+	rows.length === 0
+		? []
+		: [
+				...lines('card.system', `<h2>${escapeHtml(title)}</h2>`, '<table>'),
+				...rows.flatMap(({ setting, label, value }) =>
+					lines(setting, `<tr><th scope="row">${escapeHtml(label)}</th><td>${escapeHtml(value)}</td></tr>`)
+				),
+				...lines('card.system', '</table>')
+			];
+
+/** What no image gets right by itself, each to be tried once. */
+const CHECKS: readonly (readonly [string, string])[] = [
+	['Sound', 'from the output named above, and from no other'],
+	['Name', 'its page answers by name, and by number'],
+	['Passwords', 'none that the image brought lets anybody in'],
+	['Power', 'pulled and put back: it plays again by itself']
+];
+
+/** What to enter into the pages of a ready-made image, as each link claims it, and what to try at the end. It holds no password. */
+export function settingsSheet(plan: Plan, context: Context, claims: readonly Claim[]): CardFile {
+	const entries = claimsOn(claims, 'entry');
+	const groups = [...new Set(entries.map(({ what }) => what))];
 	return textFile('docs/settings-sheet.html', 'What to enter where an image has pages of its own.', [
-		...lines(
-			'card.system',
-			'<!doctype html>',
-			'<html lang="en">',
-			'<meta charset="utf-8">',
-			'<meta name="viewport" content="width=device-width">'
+		...pageTop('Settings', plan.brief.name),
+		...lines('card.system', '<p>Passwords are not here. Give each one anew, and none that an image brings.</p>'),
+		...table(
+			'files, and where each goes',
+			filesToFetch(plan, context).map(({ what, goes }) => ofCard([what, goes]))
 		),
-		...lines('brief.name', `<title>Settings: ${escapeHtml(plan.brief.name)}</title>`),
-		...lines('card.system', `<style>${STYLE}</style>`),
-		...lines('brief.name', `<h1>${escapeHtml(plan.brief.name)}</h1>`),
-		...lines(
-			'card.system',
-			'<p>Passwords are not here. Give each one anew, and none that an image brings.</p>',
-			'<table>'
+		...table('keys in place of a remote', plan.card.system === 'platform' ? KEYS.map(ofCard) : []),
+		...groups.flatMap((group) =>
+			table(
+				group,
+				entries.filter(({ what }) => what === group)
+			)
 		),
-		...rows.flatMap(([setting, label, value]) =>
-			lines(setting, `<tr><th scope="row">${escapeHtml(label)}</th><td>${escapeHtml(value)}</td></tr>`)
-		),
-		...lines('card.system', '</table>')
+		...table('checks at the end', CHECKS.map(ofCard))
 	]);
 }

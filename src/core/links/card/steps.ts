@@ -1,40 +1,26 @@
 import type { Context, Step } from '../../link';
 import { formatBytes, formatSeconds, withUnit } from '../../format';
 import type { Plan } from '../../plan/plan';
+import { filesToFetch, readySteps } from './ready';
 import { computeWriteMin } from './wear';
 
 /** From fetching the image to an endpoint that says it is as planned; what differs between kinds of images stands in its own part. */
 export const cardSteps = (plan: Plan, context: Context): Step[] => [
-	...fetchSteps(plan),
+	...fetchSteps(plan, context),
 	...writeSteps(plan, context),
 	...growSteps(plan),
 	...(plan.card.system === 'plain' ? plainSteps(plan) : readySteps(plan)),
 	...endSteps(plan)
 ];
 
-function fetchSteps({ card }: Plan): Step[] {
-	const kinds = {
-		plain: 'a plain Debian system image for your board, the kind without a desktop',
-		player: 'the player image for your board',
-		platform: 'the platform image for your board; of its versions take the one for your board\u2019s memory'
-	};
+function fetchSteps(plan: Plan, context: Context): Step[] {
 	return [
-		{
-			id: 'fetch-image',
+		...filesToFetch(plan, context).map((file): Step => ({
+			id: `fetch-${file.id}`,
 			phase: 'gather',
-			do: `Fetch ${kinds[card.system]}, and the digest that stands beside it${card.image ? ` (you chose ${card.image.name})` : ''}.`,
-			expect: 'Two things: the image, and a line of letters and digits.'
-		},
-		...(card.system === 'platform'
-			? [
-					{
-						id: 'fetch-archive',
-						phase: 'gather' as const,
-						do: 'Fetch the second archive that the platform wants, in the same version, and copy it unopened onto a memory stick formatted as FAT32.',
-						expect: 'The stick holds that one archive, at its top.'
-					}
-				]
-			: []),
+			do: `Fetch ${file.what}, and the digest that stands beside it. It goes ${file.goes}.`,
+			expect: file.expect
+		})),
 		{
 			id: 'check-image',
 			phase: 'prepare',
@@ -80,7 +66,7 @@ function writeSteps(plan: Plan, context: Context): Step[] {
 const growSteps = ({ card }: Plan): Step[] => [
 	{
 		id: 'grow',
-		phase: 'first start',
+		phase: 'set up',
 		do:
 			card.system === 'plain'
 				? 'See that the root fills the card, before anything large is installed. Most images grow it at their first start; when yours has not:'
@@ -100,15 +86,27 @@ function plainSteps({ card, network }: Plan): Step[] {
 			do: 'Copy everything inside the card set\u2019s boot folder onto the card\u2019s first partition. Replace files of the same name.',
 			expect: 'The partition shows a folder named yphos.'
 		},
+		...(network.way === 'none'
+			? [
+					{
+						id: 'borrow-cable',
+						phase: 'assemble' as const,
+						do: 'For the first start alone, join it by cable to a router that reaches the internet: packages are fetched. Join a screen and a keyboard, too: without a network nobody can ask it anything.',
+						expect:
+							'The lights at its socket flicker once it runs. When apply.sh has said "done", cable, screen and keyboard can go for good.'
+					}
+				]
+			: []),
 		{
 			id: 'apply',
-			phase: 'first start',
+			phase: 'set up',
 			do:
 				network.school === 'files'
-					? 'Wait for the first start. A system that reads user-data sets itself up; on any other, run this once:'
+					? 'A system that reads user-data has set itself up by now, or is doing so. Wait for it, and run apply.sh: where all is well it changes nothing.'
 					: 'Run this once:',
-			command: 'sudo bash /boot/firmware/yphos/apply.sh',
-			expect: 'Its last line says "done". It may take minutes while packages are fetched.',
+			command: `${network.school === 'files' ? 'cloud-init status --wait; ' : ''}sudo bash /boot/firmware/yphos/apply.sh`,
+			expect:
+				'Its last line says "done". It may take minutes while packages are fetched; should it restart by itself meanwhile, log in again.',
 			needsRestart: true
 		},
 		...(card.root === 'overlay'
@@ -116,9 +114,10 @@ function plainSteps({ card, network }: Plan): Step[] {
 					{
 						id: 'overlay-change',
 						phase: 'live' as const,
-						do: 'To change anything later, do it below the layer in memory:',
-						command: 'sudo overlayroot-chroot bash /boot/firmware/yphos/apply.sh',
-						expect: 'It says "done". What is changed without overlayroot-chroot is gone after the next restart.'
+						do: 'To change what is planned, copy the new card set onto the first partition and run apply.sh again: it works below the layer in memory by itself. Anything else that shall stay is done below it, too:',
+						command: 'sudo overlayroot-chroot',
+						expect:
+							'A prompt within the card\u2019s own root; exit leaves it. What is changed without it is gone after the next restart.'
 					}
 				]
 			: []),
@@ -128,51 +127,6 @@ function plainSteps({ card, network }: Plan): Step[] {
 			do: 'Ask the endpoint whether it is as planned. It only reads.',
 			command: 'sudo bash /boot/firmware/yphos/verify.sh',
 			expect: 'No line begins with WRONG. Keep what it prints: it is a probe report too.'
-		}
-	];
-}
-
-/** Images with pages or menus of their own: the settings sheet says what to enter, the steps say in which order. */
-function readySteps({ card, sound, network }: Plan): Step[] {
-	const output = sound.cardId ? `the output named ${sound.cardId}` : 'the output that the plan names';
-	return [
-		...(card.system === 'platform'
-			? ([
-					{
-						id: 'recovery',
-						phase: 'first start',
-						do: 'Put the stick in, and start the board into its recovery: hold the key that its instructions name while power comes.',
-						expect:
-							'A menu of large buttons. Without a remote: arrows, Enter and Escape of a keyboard do; F1 is mostly Home, F2 Back.'
-					},
-					{
-						id: 'second-archive',
-						phase: 'first start',
-						do: 'Install the archive from the stick, then wipe cache (not data), then restart.',
-						expect: 'The restart takes longer than any later one: up to ten minutes with a moving picture.'
-					},
-					{
-						id: 'hidden-settings',
-						phase: 'first start',
-						do: 'In Settings, About, choose the build number seven times: hidden settings appear. There choose the sound output and the screen\u2019s size.',
-						expect: 'A line says that you are a developer now; a new entry stands in Settings.'
-					}
-				] as const)
-			: ([
-					{
-						id: 'own-page',
-						phase: 'first start',
-						do: `Open the player\u2019s own page in a browser: http://${network.hostName}.local or its number. Enter what docs/settings-sheet.html of the card set says, from top to bottom.`,
-						expect: 'Each page says that it has saved.',
-						needsRestart: true
-					}
-				] as const)),
-		{
-			id: 'right-output',
-			phase: 'check',
-			do: `Play something and see that it comes out of ${output}, not out of the screen or the jack.`,
-			expect:
-				'Sound from the right place, and none from the wrong one. This is what goes wrong most often with ready-made images.'
 		}
 	];
 }

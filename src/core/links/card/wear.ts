@@ -7,7 +7,7 @@ const USUAL_CYCLES = 600;
 /** What the card writes for each byte it is given: little ones cost whole blocks. Typical of logs and of long files. */
 export const AMPLIFICATION = { small: 6, large: 1.2 } as const;
 /** A log that is kept, a day. Typical of a quiet system. */
-const LOG_MB = 30;
+export const LOG_MB = 30;
 
 export interface Wear {
 	/** As given to the card, and as it arrives in its cells, MB a day. */

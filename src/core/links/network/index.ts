@@ -2,7 +2,7 @@
  * The network: the endpoint's name and address, how its first start is set up, who may log in and who may knock,
  * and whether the way to it carries what it needs. IEEE 802.11 and 802.3 for rates, RFC 4632 for ranges.
  */
-import type { Claim } from '../../claims';
+import { entryClaims, type Claim } from '../../claims';
 import { formatBps, withUnit } from '../../format';
 import type { Bench } from '../../engines/machine';
 import { formatAddress, hostRange } from '../../formats/ip/cidr';
@@ -20,7 +20,34 @@ const WAYS = { wired: 'wired', radio: 'radio', none: 'no network' } as const;
 /** Time to take an address by cable or radio. Typical. */
 const JOIN_MS = { wired: 2600, radio: 5200, none: 0 } as const;
 
-function claims(plan: Plan): Claim[] {
+/** What the settings sheet says of it. */
+function entries({ network }: Plan, { venue }: Context): Claim[] {
+	const { kind, ip } = network.address;
+	return entryClaims('network', 'name and network', [
+		['network.hostName', 'Name of the device, host name', network.hostName],
+		['network.way', 'Time zone', venue.timeZone],
+		['network.locale', 'Language', network.locale],
+		['network.keyboard', 'Keyboard', network.keyboard],
+		['network.way', 'Network', { wired: 'cable', radio: 'radio', none: 'none' }[network.way]],
+		...(network.way === 'radio'
+			? ([
+					['network.ssid', 'Radio network', network.ssid],
+					['network.countryCode', 'Radio country', network.countryCode || 'not set']
+				] as const)
+			: []),
+		...(kind === 'fixed' && venue.lan
+			? ([['network.address', 'Address, range, router', `${ip}, ${venue.lan.cidr}, ${venue.lan.gateway}`]] as const)
+			: []),
+		['network.user', 'User', network.user || 'as the image brings; give it another password']
+	]);
+}
+
+function claims(plan: Plan, context: Context): Claim[] {
+	return [...entries(plan, context), ...onCard(plan)];
+}
+
+/** What its files ask of the system. */
+function onCard(plan: Plan): Claim[] {
 	const { network } = plan;
 	const pack = (name: string, what: string, setting: SettingPath): Claim => ({
 		on: 'package',

@@ -53,7 +53,7 @@ function schoolSteps({ network }: Plan): Step[] {
 		return [
 			{
 				id: 'screen-join',
-				phase: 'first start',
+				phase: 'assemble',
 				do: 'Join a screen and a keyboard before power comes; both go back when all is done.',
 				expect: 'Text, then questions: language, keyboard, user, password, network.'
 			},
@@ -100,7 +100,7 @@ function loginSteps({ network }: Plan): Step[] {
 	return [
 		{
 			id: 'log-in',
-			phase: 'check',
+			phase: 'first start',
 			do: `Log in once, ${network.login === 'key' ? 'with your key' : 'with the password that you gave when the set was written'}.`,
 			command: `ssh ${network.user}@${network.hostName}.local`,
 			expect: `A prompt that names ${network.hostName}. At the first time it shows a fingerprint: compare it when a screen is at hand.`

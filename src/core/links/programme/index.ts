@@ -1,5 +1,5 @@
 /** The programme: when it plays. Starts with the board, goes on for ever, keeps quiet hours. Owns the player's service and options. */
-import { claimsOn, type Claim } from '../../claims';
+import { claimsOn, entryClaims, type Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../cardFile';
 import type { Finding, Link } from '../../link';
 import type { Plan } from '../../plan/plan';
@@ -8,9 +8,20 @@ import { quietInWords } from './quiet';
 import { rehearseProgramme } from './rehearse';
 import { programmeSettings, type ProgrammeSettings } from './settings';
 
+const LOOP = { list: 'begin again', one: 'the same again', once: 'stop' } as const;
+
 function claims(plan: Plan): Claim[] {
 	const { programme } = plan;
 	const out: Claim[] = [{ on: 'package', from: 'programme', what: 'player', name: 'mpv', setting: 'programme' }];
+	out.push(
+		...entryClaims('programme', 'programme', [
+			['programme.startAtBoot', 'Plays by itself after a start', programme.startAtBoot ? 'yes' : 'no'],
+			['programme.loop', 'At the end', LOOP[programme.loop]],
+			...(programme.quiet.length
+				? ([['programme.quiet', 'Quiet hours', programme.quiet.map(quietInWords).join('; ')]] as const)
+				: [])
+		])
+	);
 	if (programme.startAtBoot)
 		out.push(
 			{ on: 'unit', from: 'programme', what: 'player', name: PLAYER_UNIT, setting: 'programme.startAtBoot' },

@@ -2,7 +2,7 @@
  * The sound: which converter, by which lasting name, what becomes of each source's samples, and how loud it is at the ear.
  * Standards: ALSA's device names and configuration; IEC 60268-5 for speakers. Start at `treatment.ts` and `gainChain.ts`.
  */
-import { claimsOn, type Claim } from '../../claims';
+import { claimsOn, entryClaims, type Claim } from '../../claims';
 import { formatHz, withUnit } from '../../format';
 import type { Context, Figure, Link } from '../../link';
 import type { Plan } from '../../plan/plan';
@@ -16,6 +16,7 @@ import { playbackOf } from './route';
 import { soundSettings, type SoundSettings } from './settings';
 
 const TRAVELS = { follow: 'direct', fixed: 'one rate', shared: 'shared' } as const;
+const VOLUME = { fixed: 'fixed, full', player: 'by the player', converter: 'in the converter' } as const;
 const JOINTS = {
 	usb: 'USB converter',
 	header: 'header converter',
@@ -97,6 +98,15 @@ function claims(plan: Plan): Claim[] {
 		},
 		{ on: 'player', from: 'sound', what: 'way out', option: 'ao', value: 'alsa', setting: 'sound' }
 	];
+	out.push(
+		...entryClaims('sound', 'sound', [
+			['sound.cardId', 'Sound output', sound.cardId || 'not chosen yet'],
+			['sound.volumeAt', 'Volume', VOLUME[sound.volumeAt]],
+			...(sound.volumeAt === 'fixed'
+				? []
+				: ([['sound.volumeDb', 'Volume to begin with', withUnit(sound.volumeDb, 0, 'dB')]] as const))
+		])
+	);
 	if (!device) return out;
 	out.push(
 		{

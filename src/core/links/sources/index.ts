@@ -1,5 +1,5 @@
 /** The sources: a list of streams and files. Says what each brings; the sound link says what becomes of it. */
-import type { Claim } from '../../claims';
+import { entryClaims, type Claim } from '../../claims';
 import { formatBytes } from '../../format';
 import type { Context, Link } from '../../link';
 import type { Plan } from '../../plan/plan';
@@ -24,6 +24,13 @@ function claims(plan: Plan, context: Context): Claim[] {
 			out.push({ on: 'path', from: 'sources', what, bitsPerSec: media?.bitRateBps ?? ASSUMED_STREAM_BPS });
 		if (kind === 'card') out.push({ on: 'store', from: 'sources', what, bytes: media?.sizeBytes ?? 0 });
 	}
+	out.push(
+		...entryClaims(
+			'sources',
+			'sources',
+			plan.sources.items.map(({ title, location }) => ['sources.items', title || 'Source', location] as const)
+		)
+	);
 	if (plan.sources.waitForNetwork && out.some((claim) => claim.on === 'path'))
 		out.push({
 			on: 'start',
@@ -81,8 +88,8 @@ export const sources: Link<SourcesSettings> = {
 				? [
 						{
 							id: 'copy-media',
-							phase: 'prepare' as const,
-							do: `Copy ${byHand.length} file${byHand.length > 1 ? 's' : ''} of yours to the endpoint once it runs, under these names: ${byHand.map((item) => placeOf(item.location).inPlaylist).join(', ')}.`,
+							phase: 'set up' as const,
+							do: `Copy ${byHand.length} file${byHand.length > 1 ? 's' : ''} of yours to the endpoint, under these names: ${byHand.map((item) => placeOf(item.location).inPlaylist).join(', ')}.`,
 							expect: 'verify.sh names none of them as missing.'
 						}
 					]
