@@ -4,7 +4,8 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { confirmationOf, isConfirmed, powerShellQuote, writeCommands } from './commands';
+import { confirmationOf, isConfirmed, proveCommands, writeCommands } from './commands';
+import { powerShellQuote } from './commands/windows';
 import type { HostDisk } from './disk';
 import { readDisks } from './read';
 import { judgeDisks, pulledOut } from './verdict';
@@ -155,6 +156,19 @@ describe('the commands', () => {
 			),
 			{ numRuns: 40 }
 		);
+	});
+	it('prove a card that has its size, and find out one that repeats itself', () => {
+		const dir = mkdtempSync(join(tmpdir(), 'yphos-size-'));
+		const disk = { ...card, id: join(dir, 'card'), sizeBytes: 9_000_001, volumes: [] };
+		const [fill, , back] = proveCommands(disk).map(({ command }) =>
+			command.replaceAll('sudo ', '').replace(' oflag=direct', '')
+		);
+		execFileSync('sh', ['-c', fill!], { stdio: 'ignore' });
+		expect(execFileSync('sh', ['-c', back!], { encoding: 'utf8' })).toBe('the whole size is there\n');
+		const half = readFileSync(disk.id).subarray(0, 4_500_000);
+		writeFileSync(disk.id, Buffer.concat([half, half, Buffer.alloc(1)]));
+		expect(() => execFileSync('sh', ['-c', back!], { stdio: 'ignore' })).toThrow();
+		expect(proveCommands({ ...disk, sizeBytes: null })).toEqual([]);
 	});
 	it('quote for PowerShell every kind of single quote', () =>
 		expect(powerShellQuote("it's \u2018old\u2019")).toBe("'it''s \u2018\u2018old\u2019\u2019'"));

@@ -23,7 +23,7 @@
 <section class="sheet" aria-label="Side by side">
 	<h2>Side by side</h2>
 	<div class="scroll">
-		<table>
+		<table class="rows">
 			<thead>
 				<tr
 					><th></th>{#each parts as part (part.id)}<th scope="col">{part.name}</th>{/each}</tr
@@ -64,26 +64,11 @@
 		overflow-x: auto;
 	}
 	table {
-		border-collapse: collapse;
-		width: 100%;
 		margin: 8px 0;
-	}
-	th,
-	td {
-		text-align: left;
-		vertical-align: top;
-		padding: 4px 14px 4px 0;
-		border-bottom: 1px solid var(--rule);
-		font-size: 13px;
-		font-weight: 400;
 	}
 	tbody th {
 		color: var(--ink-soft);
 		white-space: nowrap;
-	}
-	thead th {
-		font-weight: 700;
-		border-bottom-color: var(--rule-strong);
 	}
 	.differs td {
 		font-weight: 600;

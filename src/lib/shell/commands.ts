@@ -26,6 +26,7 @@ export function commandsFor(workshop: Workshop | null, endpointId: string | unde
 						keys: `g ${(index + 1) % 10}`,
 						run: go(`/endpoint/${here.id}/plan/${link.id}`)
 					})),
+					{ title: 'Write the card: image, disk, commands', keys: 'g w', run: go(`/endpoint/${here.id}/write-card`) },
 					{ title: 'Card files', keys: 'g f', run: go(`/endpoint/${here.id}/files`) },
 					{ title: 'Rehearsal', keys: 'g r', run: go(`/endpoint/${here.id}/rehearsal`) },
 					{ title: 'Run sheet', keys: 'g u', run: go(`/endpoint/${here.id}/run-sheet`) }

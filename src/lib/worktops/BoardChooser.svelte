@@ -20,7 +20,7 @@
 <section class="sheet">
 	<h3>Which board does it? <span class="soft small">{fitting} of {ranked.length} fit, the cheapest first</span></h3>
 	<div class="scroll">
-		<table>
+		<table class="rows">
 			<thead>
 				<tr
 					><th scope="col">Board</th><th scope="col">Why, or by how much not</th><th scope="col" class="n">Price</th><th
@@ -62,22 +62,7 @@
 		overflow-x: auto;
 	}
 	table {
-		width: 100%;
-		border-collapse: collapse;
 		margin: 6px 0 8px;
-	}
-	th {
-		text-align: left;
-		font-size: 12.5px;
-		font-weight: 600;
-		border-bottom: 1px solid var(--rule-strong);
-		padding: 3px 8px 3px 0;
-	}
-	td {
-		border-bottom: 1px solid var(--rule);
-		padding: 5px 8px 5px 0;
-		font-size: 13px;
-		vertical-align: top;
 	}
 	tr.here td {
 		background: var(--bottle-wash);
@@ -88,10 +73,6 @@
 	.name :global(svg) {
 		vertical-align: -2px;
 		margin-right: 5px;
-	}
-	.n {
-		text-align: right;
-		white-space: nowrap;
 	}
 	.why span {
 		color: var(--ink-soft);

@@ -11,7 +11,7 @@
 
 <section class="sheet">
 	<h3>What each source meets <span class="soft small">kHz / bit</span></h3>
-	<table>
+	<table class="rows">
 		<thead
 			><tr
 				><th scope="col">Source</th><th scope="col" class="n">made</th><th scope="col" class="n">heard</th><th
@@ -43,31 +43,14 @@
 
 <style>
 	table {
-		width: 100%;
-		border-collapse: collapse;
 		margin-top: 6px;
 		table-layout: fixed;
 	}
 	th {
-		text-align: left;
-		font-size: 12.5px;
-		font-weight: 600;
-		border-bottom: 1px solid var(--rule-strong);
-		padding: 3px 6px 3px 0;
 		width: 34%;
 	}
 	th.n {
 		width: 66px;
-	}
-	td {
-		border-bottom: 1px solid var(--rule);
-		padding: 4px 6px 4px 0;
-		font-size: 13px;
-	}
-	.n {
-		text-align: right;
-		padding-right: 10px;
-		white-space: nowrap;
 	}
 	.what {
 		white-space: nowrap;

@@ -1,7 +1,9 @@
 <script lang="ts">
-	import { confirmationOf, isConfirmed, writeCommands } from '$core/disks/commands';
+	import { confirmationOf, isConfirmed, proveCommands, writeCommands, type DiskCommand } from '$core/disks/commands';
 	import type { HostDisk } from '$core/disks/disk';
+	import { formatSeconds } from '$core/format';
 	import { writeTime } from '$core/links/card/steps';
+	import { computeWriteMin } from '$core/links/card/wear';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import NumberField from '$lib/fields/NumberField.svelte';
@@ -19,6 +21,11 @@
 	const commands = $derived(
 		disk && image ? writeCommands(disk, { path, form: image.form, rawBytes: image.rawBytes }) : []
 	);
+	const proof = $derived(disk ? proveCommands(disk) : []);
+	const proofTakes = $derived.by(() => {
+		const card = view.context.part('card', view.plan.parts.card);
+		return card && disk?.sizeBytes ? formatSeconds(computeWriteMin(disk.sizeBytes, card) * 60_000) : null;
+	});
 	const takes = $derived(writeTime(view.plan, view.context));
 	/** What was typed was for another disk. */
 	$effect(() => {
@@ -27,6 +34,17 @@
 	});
 	const wrote = (minutes: number): string | null => view.set('card.wroteInMin', minutes);
 </script>
+
+{#snippet list(commands: readonly DiskCommand[])}
+	<ol>
+		{#each commands as { what, command, note } (what)}
+			<li>
+				<b>{what}</b>{note ? ` — ${note}` : ''}
+				<div class="line"><code>{command}</code><CopyButton text={command} /></div>
+			</li>
+		{/each}
+	</ol>
+{/snippet}
 
 <section class="sheet" aria-label="The commands">
 	<h2>3. Write, read back, eject</h2>
@@ -54,14 +72,7 @@
 			/></label
 		>
 		{#if confirmed}
-			<ol>
-				{#each commands as { what, command, note } (what)}
-					<li>
-						<b>{what}</b>{note ? ` — ${note}` : ''}
-						<div class="line"><code>{command}</code><CopyButton text={command} /></div>
-					</li>
-				{/each}
-			</ol>
+			{@render list(commands)}
 			{#if takes}<p class="soft small">Writing takes about {takes}.</p>{/if}
 			<NumberField
 				path="card.wroteInMin"
@@ -71,6 +82,17 @@
 				put={wrote}
 				hint="Tells what the card is worth; the verdict stands under Card."
 			/>
+			{#if proof.length}
+				<details>
+					<summary>Is the card as large as it says?</summary>
+					<p class="soft small">
+						A false card takes everything, and loses what is beyond its true size. To find out, fill it with what cannot
+						be made up, and read all of it back. Do this before the image is written: it wipes the card.
+						{proofTakes ? `About ${proofTakes} for filling, and less for reading.` : ''}
+					</p>
+					{@render list(proof)}
+				</details>
+			{/if}
 		{:else}
 			<p class="soft small">The commands come when it is typed as it stands there.</p>
 		{/if}
@@ -94,24 +116,17 @@
 		border-left: 4px solid var(--amber);
 		padding: 7px 11px;
 	}
+	summary {
+		cursor: pointer;
+		font-weight: 600;
+	}
+	details p {
+		margin: 5px 0 9px;
+	}
 	ol {
 		margin: 0;
 		padding-left: 20px;
 		display: grid;
 		gap: 10px;
-	}
-	.line {
-		display: flex;
-		gap: 8px;
-		align-items: start;
-		margin-top: 3px;
-	}
-	code {
-		flex: 1;
-		min-width: 0;
-		background: var(--well);
-		padding: 4px 8px;
-		overflow-wrap: anywhere;
-		font-size: 12.5px;
 	}
 </style>

@@ -49,8 +49,8 @@
 	<ul class="commands">
 		{#each Object.entries(LISTING_COMMANDS) as [system, command] (system)}
 			<li>
-				<span class="small">{SYSTEMS[system as HostSystem]}</span> <code>{command}</code>
-				<CopyButton text={command} />
+				<span class="small">{SYSTEMS[system as HostSystem]}</span>
+				<div class="line"><code>{command}</code><CopyButton text={command} /></div>
 			</li>
 		{/each}
 	</ul>
@@ -115,12 +115,6 @@
 		padding: 0;
 		display: grid;
 		gap: 5px;
-	}
-	.commands code {
-		background: var(--well);
-		padding: 1px 6px;
-		overflow-wrap: anywhere;
-		font-size: 12.5px;
 	}
 	label {
 		display: grid;

@@ -161,7 +161,7 @@
 	{#if result?.scan}
 		{@const { scan } = result}
 		{#if scan.table}
-			<table>
+			<table class="rows">
 				<caption class="small soft"
 					>{scan.table.kind.toUpperCase()}, {formatBytes(scan.rawBytes)} on the card.
 					{Number.isFinite(smallest) ? `The smallest card that fits: ${smallest} GB.` : ''}
@@ -243,22 +243,8 @@
 	.well {
 		background: var(--bottle-wash);
 	}
-	table {
-		border-collapse: collapse;
-		width: 100%;
-	}
 	caption {
 		text-align: left;
 		padding-bottom: 4px;
-	}
-	th,
-	td {
-		text-align: left;
-		font-size: 13px;
-		border-bottom: 1px solid var(--rule);
-		padding: 3px 10px 3px 0;
-	}
-	.n {
-		text-align: right;
 	}
 </style>

@@ -155,7 +155,7 @@
 			{#each groups as { kind, parts } (kind)}
 				<section class="sheet">
 					<h2>{KINDS[kind]}</h2>
-					<table>
+					<table class="rows">
 						<colgroup><col class="name" /><col /><col class="price" /><col class="have" /><col class="do" /></colgroup>
 						<thead class="visually-hidden"
 							><tr><th>Part</th><th>Figures</th><th>Price</th><th>There already</th><th>Do</th></tr></thead
@@ -245,23 +245,6 @@
 {/if}
 
 <style>
-	.page {
-		padding: 14px 20px 32px;
-		display: grid;
-		gap: 14px;
-	}
-	header {
-		display: flex;
-		flex-wrap: wrap;
-		justify-content: space-between;
-		gap: 10px;
-		align-items: end;
-	}
-	.row {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 8px;
-	}
 	.columns {
 		display: grid;
 		grid-template-columns: 216px minmax(0, 1fr);
@@ -305,16 +288,8 @@
 		min-width: 0;
 	}
 	table {
-		width: 100%;
-		border-collapse: collapse;
 		margin-top: 4px;
 		table-layout: fixed;
-	}
-	td {
-		border-top: 1px solid var(--rule);
-		padding: 5px 10px 5px 0;
-		vertical-align: top;
-		font-size: 13.5px;
 	}
 	.bar {
 		position: sticky;
@@ -351,13 +326,6 @@
 		border-radius: 3px;
 		padding: 0 5px;
 		font-weight: 600;
-	}
-	.n {
-		text-align: right;
-		white-space: nowrap;
-	}
-	.n:last-child {
-		padding-right: 0;
 	}
 	.there {
 		display: inline-block;
@@ -398,7 +366,7 @@
 		tr {
 			display: grid;
 			grid-template-columns: 1fr auto auto;
-			border-top: 1px solid var(--rule);
+			border-bottom: 1px solid var(--rule);
 		}
 		td {
 			border: 0;

@@ -74,7 +74,7 @@
 	</fieldset>
 	<div class="columns">
 		<section class="sheet">
-			<table>
+			<table class="rows">
 				<thead>
 					<tr>
 						<th scope="col">Part</th><th scope="col" class="n spare">needed</th><th scope="col" class="n">there</th><th
@@ -163,7 +163,7 @@
 			</section>
 			<section class="sheet">
 				<h2>A year of use</h2>
-				<table>
+				<table class="rows">
 					<tbody>
 						{#each use as { name, kwhPerYear, costPerYear } (name)}
 							<tr
@@ -192,24 +192,6 @@
 </div>
 
 <style>
-	.page {
-		padding: 14px 20px 32px;
-		display: grid;
-		gap: 14px;
-	}
-	header {
-		display: flex;
-		flex-wrap: wrap;
-		justify-content: space-between;
-		gap: 10px;
-		align-items: end;
-	}
-	.row {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 8px;
-		align-items: center;
-	}
 	fieldset {
 		border: 0;
 		margin: 0;
@@ -238,23 +220,6 @@
 	.side p small {
 		display: block;
 	}
-	table {
-		width: 100%;
-		border-collapse: collapse;
-	}
-	th {
-		text-align: left;
-		font-size: 12.5px;
-		font-weight: 600;
-		border-bottom: 1px solid var(--rule-strong);
-		padding: 3px 10px 3px 0;
-	}
-	td {
-		border-bottom: 1px solid var(--rule);
-		padding: 5px 10px 5px 0;
-		font-size: 13.5px;
-		vertical-align: top;
-	}
 	tfoot :is(th, td) {
 		border-bottom: 0;
 		border-top: 1px solid var(--rule-strong);
@@ -264,13 +229,6 @@
 	}
 	td small {
 		display: block;
-	}
-	.n {
-		text-align: right;
-		white-space: nowrap;
-	}
-	.n:last-child {
-		padding-right: 0;
 	}
 	tr.done td {
 		color: var(--ink-faint);

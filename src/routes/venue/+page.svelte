@@ -98,18 +98,10 @@
 
 <style>
 	.page {
-		padding: 14px 20px;
-		display: grid;
-		gap: 14px;
 		max-width: 640px;
 	}
 	section {
 		display: grid;
 		gap: 12px;
-	}
-	.row {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 8px;
 	}
 </style>

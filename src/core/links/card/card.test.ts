@@ -173,7 +173,12 @@ describe('what goes on the card', () => {
 		const named = { ...withCard({ system: 'platform' }), brief: { ...bench.plan.brief, name: '<b>&' } };
 		const platform = text(named, 'docs/settings-sheet.html')!;
 		expect(platform).toContain('<h1>&lt;b&gt;&amp;</h1>');
-		for (const part of ['onto a memory stick', 'keys in place of a remote', 'Line-up tone 440.wav', 'checks at the end'])
+		for (const part of [
+			'onto a memory stick',
+			'keys in place of a remote',
+			'Line-up tone 440.wav',
+			'checks at the end'
+		])
 			expect(platform).toContain(part);
 	});
 	it('grows the root before anything large is installed, and ends with the right output for a ready-made image', () => {

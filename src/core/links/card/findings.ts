@@ -112,7 +112,7 @@ function assessWritten(room: Room, plan: Plan): Finding[] {
 					id: 'card.too-fast',
 					level: 'stop',
 					title: `Nothing writes with ${withUnit(mbps, 0, 'MB/s')}`,
-					why: `${rate} means that it was not written at all, or that the card claims more room than it has and throws the rest away. The read-back test in the run sheet proves it. Do not use it before that.`,
+					why: `${rate} means that it was not written at all, or that the card claims more room than it has and throws the rest away. Filling it whole and reading it back proves it: \u201cIs the card as large as it says?\u201d on the page Write the card. Do not use it before that.`,
 					setting: 'card.wroteInMin',
 					fixes: []
 				}
@@ -201,7 +201,7 @@ function assessLayer(plan: Plan, context: Context, claims: readonly Claim[]): Fi
 			id: 'card.layer-fills',
 			level: daysUntilFull < 1 ? 'stop' : 'caution',
 			title: `The layer in memory is full after ${daysUntilFull < 1 ? withUnit(daysUntilFull * 24, 1, 'hours') : withUnit(daysUntilFull, 0, 'days')}`,
-			why: `${withUnit(dailyMb, 0, 'MB')} are written each day, and ${withUnit(roomMb, 0, 'MB')} of ${board.name}\u2019s memory hold them. Once it is full nothing can be written, and programs stop. Restart it more often than that, write less, or let the root be written to.`,
+			why: `${withUnit(dailyMb, 0, 'MB')} are written each day, and half of the memory, ${withUnit(roomMb, 0, 'MB')}, holds them. Once it is full nothing can be written, and programs stop. Restart it more often than that, write less, or let the root be written to.`,
 			setting: 'card.dailyMb',
 			fixes: [
 				...(plan.card.logsInMemory ? [] : [patch('Keep the log small, in memory', { logsInMemory: true })]),

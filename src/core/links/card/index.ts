@@ -17,6 +17,8 @@ import { cardSteps, writeTime } from './steps';
 import { AMPLIFICATION, computeWear } from './wear';
 
 const MANY_DAYS = 366;
+/** The first asks at the start for tools that the second brings, and does not say so: without them the root stays writable. */
+const OVERLAY_PACKAGES = ['overlayroot', 'busybox'];
 
 function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
 	const room = computeRoom(plan, context, claims);
@@ -118,7 +120,13 @@ export const card: Link<CardSettings> = {
 	claims: (plan) =>
 		plan.card.root === 'overlay'
 			? [
-					{ on: 'package', from: 'card', what: 'read-only root', name: 'overlayroot', setting: 'card.root' },
+					...OVERLAY_PACKAGES.map((name): Claim => ({
+						on: 'package',
+						from: 'card',
+						what: 'read-only root',
+						name,
+						setting: 'card.root'
+					})),
 					{
 						on: 'check',
 						from: 'card',

@@ -55,7 +55,7 @@
 					{#if step.caution}<p class="caution">
 							<Mark level="caution" /> <span><strong>Take care.</strong> {step.caution}</span>
 						</p>{/if}
-					{#if step.command}<p class="command"><code>{step.command}</code><CopyButton text={step.command} /></p>{/if}
+					{#if step.command}<div class="line"><code>{step.command}</code><CopyButton text={step.command} /></div>{/if}
 					{#if step.expect}<p class="soft">Expect: {step.expect}</p>{/if}
 					{#if step.reading}
 						<label class="reading"
@@ -122,18 +122,6 @@
 		background: var(--amber-wash);
 		padding: 8px 10px;
 		border-radius: var(--radius);
-	}
-	.command {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-		background: var(--well);
-		padding: 6px 10px;
-		border-radius: var(--radius);
-	}
-	.command code {
-		flex: 1;
-		overflow-wrap: anywhere;
 	}
 	.reading {
 		display: flex;

@@ -24,11 +24,6 @@
 </div>
 
 <style>
-	.page {
-		padding: 14px 20px 32px;
-		display: grid;
-		gap: 14px;
-	}
 	.columns {
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);

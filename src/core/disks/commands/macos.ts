@@ -1,0 +1,44 @@
+import { shellQuote } from '../../formats/shell/quote';
+import type { HostDisk } from '../disk';
+import { sameNoise, unpacked, upTo, WIPES, type DiskCommand, type ImageFile } from './command';
+
+/** The raw device: past the cache, in whole blocks, which a pipe does not give by itself. Source: dd(1), obs. */
+const raw = ({ id }: HostDisk): string => `/dev/r${id}`;
+const letGo = ({ id }: HostDisk): DiskCommand => ({
+	what: 'Let go of what is open on it, without ejecting',
+	command: `diskutil unmountDisk /dev/${id}`
+});
+
+export function writeOnMacos(disk: HostDisk, image: ImageFile): DiskCommand[] {
+	const isRaw = image.form === 'raw';
+	return [
+		letGo(disk),
+		{
+			what: 'Write, past the cache; Ctrl T shows how far it is',
+			command: isRaw
+				? `sudo dd if=${shellQuote(image.path)} of=${raw(disk)} bs=4m`
+				: `${unpacked(image)}sudo dd of=${raw(disk)} obs=4m`,
+			note: WIPES
+		},
+		{ what: 'Flush', command: 'sync' },
+		{
+			what: 'Read back and compare',
+			command: `${unpacked(image)}sudo cmp ${upTo(image.rawBytes)}${isRaw ? shellQuote(image.path) : '-'} ${raw(disk)} && echo the same`
+		},
+		{ what: 'Eject', command: `diskutil eject /dev/${disk.id}` }
+	];
+}
+
+export const proveOnMacos = (disk: HostDisk, bytes: number): DiskCommand[] => [
+	letGo(disk),
+	{
+		what: 'Fill it to its last byte; Ctrl T shows how far it is',
+		command: `${sameNoise(bytes)} | sudo dd of=${raw(disk)} obs=4m`,
+		note: WIPES
+	},
+	{ what: 'Flush', command: 'sync' },
+	{
+		what: 'Read all of it back',
+		command: `${sameNoise(bytes)} | sudo cmp - ${raw(disk)} && echo the whole size is there`
+	}
+];
