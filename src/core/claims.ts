@@ -49,8 +49,14 @@ export type Claim = ClaimBase &
 		| { readonly on: 'unit'; readonly name: string; readonly setting: SettingPath }
 		/** A line of the settings sheet: what a person enters where an image has pages of its own, in the words of such pages. */
 		| { readonly on: 'entry'; readonly label: string; readonly value: string; readonly setting: SettingPath }
-		/** A read-only test of the finished endpoint: a shell command that succeeds when all is well. */
-		| { readonly on: 'check'; readonly label: string; readonly command: string; readonly setting: SettingPath }
+		/** A read-only test of the finished endpoint: a shell command that succeeds when all is well; `whilePlaying`: only then. */
+		| {
+				readonly on: 'check';
+				readonly label: string;
+				readonly command: string;
+				readonly whilePlaying?: true;
+				readonly setting: SettingPath;
+		  }
 	);
 
 /** Lines of the settings sheet: the setting, what such pages call it, and its value. */

@@ -26,7 +26,7 @@ function judge(disk: HostDisk, { imageBytes, cardGb }: Wanted): Verdict {
 		...(disk.holdsSystem ? ['it holds what this computer runs on, or something that is in use'] : []),
 		...(disk.readOnly ? ['it is read-only; a slider at the card\u2019s side may do that'] : []),
 		...(sizeBytes !== null && sizeBytes > LARGEST_CARD_BYTES ? [`it is too large for a card: ${size}`] : []),
-		...(sizeBytes !== null && imageBytes !== null && sizeBytes < imageBytes ? [`the image does not fit: ${size}`] : []),
+		...(sizeBytes && imageBytes !== null && sizeBytes < imageBytes ? [`the image does not fit: ${size}`] : []),
 		...(sizeBytes === 0 ? ['it is an empty reader'] : []),
 		...(isBuiltIn(disk) ? [`it is built in${disk.bus ? ` (${disk.bus})` : ''}`] : [])
 	];

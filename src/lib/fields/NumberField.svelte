@@ -5,14 +5,17 @@
 	interface Props {
 		path: string;
 		label: string;
-		value: number;
+		/** Null: not known, which an empty field says. */
+		value: number | null;
 		unit: string;
 		step?: number;
 		hint?: string;
 		/** Where the number is not the setting itself. */
 		put?: (value: number) => string | null;
+		/** The setting may be unknown. */
+		mayBeEmpty?: boolean;
 	}
-	let { path, label, value, unit, step = 1, hint = '', put }: Props = $props();
+	let { path, label, value, unit, step = 1, hint = '', put, mayBeEmpty = false }: Props = $props();
 	const view = useEndpoint();
 	const set = (number: number): string | null => (put ? put(number) : view.set(path, number));
 	let draft = $state<string | null>(null);
@@ -20,7 +23,8 @@
 
 	function typed(text: string): void {
 		const number = Number(text.trim().replace(',', '.').replace('\u2212', '-'));
-		error = text.trim() === '' || Number.isNaN(number) ? 'A number, please.' : (set(number) ?? '');
+		if (mayBeEmpty && text.trim() === '') error = view.set(path, null) ?? '';
+		else error = text.trim() === '' || Number.isNaN(number) ? 'A number, please.' : (set(number) ?? '');
 		draft = text;
 	}
 
@@ -28,7 +32,7 @@
 	function nudge(event: KeyboardEvent): void {
 		if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
 		event.preventDefault();
-		const next = Math.round((value + (event.key === 'ArrowUp' ? step : -step)) * 1000) / 1000;
+		const next = Math.round(((value ?? 0) + (event.key === 'ArrowUp' ? step : -step)) * 1000) / 1000;
 		if (set(next) === null) {
 			draft = null;
 			error = '';
@@ -41,7 +45,7 @@
 	<TextInput
 		labelText={`${label} (${unit})`}
 		helperText={hint}
-		value={draft ?? String(value)}
+		value={draft ?? String(value ?? '')}
 		invalid={error !== ''}
 		invalidText={error}
 		inputmode="decimal"

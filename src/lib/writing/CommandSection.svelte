@@ -32,7 +32,6 @@
 		void disk;
 		typed = '';
 	});
-	const wrote = (minutes: number): string | null => view.set('card.wroteInMin', minutes);
 </script>
 
 {#snippet list(commands: readonly DiskCommand[])}
@@ -78,8 +77,8 @@
 				path="card.wroteInMin"
 				label="It took"
 				unit="min"
-				value={view.plan.card.wroteInMin ?? 0}
-				put={wrote}
+				value={view.plan.card.wroteInMin}
+				mayBeEmpty
 				hint="Tells what the card is worth; the verdict stands under Card."
 			/>
 			{#if proof.length}
@@ -124,6 +123,7 @@
 		margin: 5px 0 9px;
 	}
 	ol {
+		list-style: decimal;
 		margin: 0;
 		padding-left: 20px;
 		display: grid;

@@ -46,7 +46,7 @@ export function cardFiles(plan: Plan, _context: Context, claims: readonly Claim[
 	const verify: CardLine[] = [
 		...lines('card', ...VERIFY_BEGIN),
 		...claimsOn(claims, 'check').map((claim): CardLine => ({
-			text: `check ${shellQuote(claim.label)} ${claim.command}`,
+			text: `${claim.whilePlaying ? 'check_playing' : 'check'} ${shellQuote(claim.label)} ${claim.command}`,
 			setting: claim.setting
 		})),
 		...lines('card', ...VERIFY_END)

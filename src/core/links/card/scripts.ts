@@ -1,3 +1,5 @@
+import { PLAYER_UNIT } from '../../cardFile';
+
 /**
  * The fixed parts of apply.sh and verify.sh. Between them stand one `place`, `package` or `enable` line for each thing wanted.
  * `place` only notes its file; nothing is touched before every file has been found whole.
@@ -94,6 +96,14 @@ check() { # LABEL COMMAND…
 		printf 'WRONG %s\\n' "$1"
 		wrong=1
 	fi
+}
+check_playing() { # LABEL COMMAND…: only while the player runs; a gap between two titles is waited for
+	systemctl is-active --quiet ${PLAYER_UNIT} || { printf -- '--    %s: the player rests now\\n' "$1"; return; }
+	for ((try = 0; try < 20; try++)); do
+		"\${@:2}" >/dev/null 2>&1 && break
+		sleep 0.5
+	done
+	check "$@"
 }
 `.split('\n');
 

@@ -9,7 +9,7 @@ import { MAY_SOUND } from './scripts';
 
 export const QUIET_BEGINS = 'yphos-quiet-begins';
 export const QUIET_ENDS = 'yphos-quiet-ends';
-const MAY_SOUND_PATH = '/opt/yphos/bin/may-sound.sh';
+export const MAY_SOUND_PATH = '/opt/yphos/bin/may-sound.sh';
 export const QUIET_HOURS_PATH = '/opt/yphos/quiet-hours.txt';
 const UNITS = '/etc/systemd/system/';
 

@@ -3,7 +3,7 @@ import { claimsOn, entryClaims, type Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../cardFile';
 import type { Finding, Link } from '../../link';
 import type { Plan } from '../../plan/plan';
-import { programmeFiles, QUIET_BEGINS, QUIET_ENDS } from './files';
+import { MAY_SOUND_PATH, programmeFiles, QUIET_BEGINS, QUIET_ENDS } from './files';
 import { quietInWords } from './quiet';
 import { rehearseProgramme } from './rehearse';
 import { programmeSettings, type ProgrammeSettings } from './settings';
@@ -34,13 +34,15 @@ function claims(plan: Plan): Claim[] {
 				setting: 'programme.startAtBoot'
 			}
 		);
-	if (programme.startAtBoot && programme.quiet.length === 0)
+	const runs = `systemctl is-active ${PLAYER_UNIT}`;
+	if (programme.startAtBoot)
 		out.push({
 			on: 'check',
 			from: 'programme',
 			what: 'player',
-			label: 'the player runs',
-			command: `systemctl is-active ${PLAYER_UNIT}`,
+			...(programme.quiet.length
+				? { label: 'the player runs, unless it is quiet', command: `sh -c '! ${MAY_SOUND_PATH} || ${runs}'` }
+				: { label: 'the player runs', command: runs }),
 			setting: 'programme.startAtBoot'
 		});
 	if (programme.quiet.length) {

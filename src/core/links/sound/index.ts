@@ -137,6 +137,7 @@ function claims(plan: Plan): Claim[] {
 			from: 'sound',
 			what: 'converter',
 			label: 'something is being played',
+			whilePlaying: true,
 			command: `grep -q RUNNING /proc/asound/${sound.cardId}/pcm${sound.deviceNumber}p/sub0/status`,
 			setting: 'sound.deviceNumber'
 		}

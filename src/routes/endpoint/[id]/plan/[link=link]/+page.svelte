@@ -103,14 +103,22 @@
 		gap: 10px;
 	}
 	@media (max-width: 980px) {
-		.worktop,
-		.pair,
-		.pair.wide {
+		/* One column: what is wrong comes first. */
+		.worktop {
 			grid-template-columns: minmax(0, 1fr);
+			gap: 14px;
+			padding: 14px 18px 24px;
+		}
+		.follows,
+		.pair {
+			display: contents;
+		}
+		.findings {
+			order: -1;
 		}
 		.settings {
-			border-right: 0;
-			border-bottom: 1px solid var(--rule);
+			border: 0;
+			padding: 0;
 		}
 	}
 </style>
