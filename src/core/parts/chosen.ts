@@ -1,6 +1,6 @@
 import type { Context } from '../link';
 import type { Plan } from '../plan/plan';
-import type { Part } from './schema';
+import type { Part, PartOf } from './schema';
 
 /** A part of the plan and how many of it. */
 export interface Chosen<P = Part> {
@@ -23,6 +23,10 @@ export const chosenParts = (plan: Plan, context: Context): Chosen[] =>
 		const part = context.find(id);
 		return part ? [{ part, count }] : [];
 	});
+
+/** The add-on that goes on counting when power is gone; null when the plan has none. */
+export const clockOf = (plan: Plan, context: Context): PartOf<'add-on'> | null =>
+	chosenParts(plan, context).flatMap(({ part }) => (part.kind === 'add-on' && part.keepsTime ? [part] : []))[0] ?? null;
 
 /** One more of a part that has no place of its own. */
 export function addPart(plan: Plan, id: string, count = 1): Plan {

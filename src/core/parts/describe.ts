@@ -39,6 +39,7 @@ const FIELDS: Readonly<Record<string, readonly [label: string, unit: string]>> =
 	kernelSec: ['Kernel takes', 's'],
 	servicesSec: ['Services take', 's'],
 	hasClock: ['Clock of its own', ''],
+	keepsTime: ['Keeps the time', ''],
 	radio: ['Radio', ''],
 	wired: ['Network socket', ''],
 	wiredMbps: ['Network speed', 'Mbit/s'],

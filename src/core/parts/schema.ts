@@ -287,7 +287,13 @@ const holdUp = z.object({
 	maxW: z.number().min(1).max(2000)
 });
 const fileServer = z.object({ ...base, kind: z.literal('file-server'), mbps: z.number().min(1).max(100_000) });
-const addOn = z.object({ ...base, kind: z.literal('add-on'), does: lineText(120) });
+const addOn = z.object({
+	...base,
+	kind: z.literal('add-on'),
+	does: lineText(120),
+	/** A clock that goes on without power. */
+	keepsTime: z.boolean().default(false)
+});
 const kit = z.object({
 	...base,
 	kind: z.literal('kit'),

@@ -5,6 +5,7 @@
 import { claimsOn, type Claim } from '../../claims';
 import { withUnit } from '../../format';
 import type { Context, Figure, Link, Step } from '../../link';
+import { clockOf } from '../../parts/chosen';
 import type { Plan } from '../../plan/plan';
 import { HEADER_PINS } from '../../standards/header40Table';
 import { assessHeader } from './findings';
@@ -60,6 +61,7 @@ function steps(plan: Plan, context: Context, claims: readonly Claim[]): Step[] {
 				`${name}: ${what} to pin ${pinOf(lines[n] ?? suggested)} (GPIO ${lines[n] ?? suggested})`
 		)
 	);
+	const clock = clockOf(plan, context);
 	const fans = users.filter(
 		({ use }) => use.movable.some(({ what }) => what.startsWith('fan')) || use.milliamperes5V > 0
 	);
@@ -92,6 +94,19 @@ function steps(plan: Plan, context: Context, claims: readonly Claim[]): Step[] {
 						caution: 'A fan wired the wrong way round does not turn, and may be ruined. Red is plus.'
 					}
 				]
+			: []),
+		...(clock
+			? [
+					{
+						id: 'clock-seen',
+						phase: 'set up' as const,
+						do: `Tell the system of ${clock.name}, in the board\u2019s own start file, as its leaflet says; restart, and set it once from the network\u2019s time.`,
+						command: 'sudo hwclock --systohc && sudo hwclock --show',
+						expect:
+							'The time of day. "Cannot access the hardware clock" means that the start file does not name it yet.',
+						needsRestart: true as const
+					}
+				]
 			: [])
 	];
 }
@@ -100,7 +115,19 @@ export const header: Link<HeaderSettings> = {
 	id: 'header',
 	title: 'Header',
 	settings: headerSettings,
-	claims: () => [],
+	claims: (plan, context) =>
+		clockOf(plan, context)
+			? [
+					{
+						on: 'check',
+						from: 'header',
+						what: 'clock',
+						label: 'the clock on the header is seen',
+						command: 'test -e /dev/rtc0',
+						setting: 'parts.also'
+					}
+				]
+			: [],
 	figures,
 	assess: assessHeader,
 	files: () => [],

@@ -1,5 +1,5 @@
 import type { Context } from '../../link';
-import { chosenParts } from '../../parts/chosen';
+import { chosenParts, clockOf } from '../../parts/chosen';
 import { decodes, playLoad, softwareMpixPerSec } from '../../parts/playLoad';
 import { CODEC_WORDS, type PartOf, type VideoShape } from '../../parts/schema';
 import type { Plan } from '../../plan/plan';
@@ -72,7 +72,7 @@ function needsOf(plan: Plan, context: Context): Need[] {
 					)
 				]
 			: []),
-		...(plan.programme.quiet.length && plan.network.way === 'none'
+		...(plan.programme.quiet.length && plan.network.way === 'none' && !clockOf(plan, context)
 			? [need('clock', (board) => board.hasClock, 'a clock', 'no clock of its own')]
 			: [])
 	];

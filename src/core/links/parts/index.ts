@@ -4,7 +4,7 @@
  */
 import type { Claim } from '../../claims';
 import type { Context, Figure, Link } from '../../link';
-import { chosenParts } from '../../parts/chosen';
+import { chosenParts, clockOf } from '../../parts/chosen';
 import { playLoad } from '../../parts/playLoad';
 import { figureSource, type Draw, type PartOf } from '../../parts/schema';
 import type { Plan } from '../../plan/plan';
@@ -124,7 +124,7 @@ export const parts: Link<PartsSettings> = {
 						firmwareMs: board.firmwareSec * 1000,
 						kernelMs: board.kernelSec * 1000,
 						servicesMs: board.servicesSec * 1000,
-						hasClock: board.hasClock
+						hasClock: board.hasClock || clockOf(plan, context) !== null
 					}
 				}
 			: {};

@@ -1,7 +1,8 @@
 /** The programme: when it plays. Starts with the board, goes on for ever, keeps quiet hours. Owns the player's service and options. */
 import { claimsOn, entryClaims, type Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../cardFile';
-import type { Finding, Link } from '../../link';
+import type { Finding, Fix, Link } from '../../link';
+import { addPart, clockOf } from '../../parts/chosen';
 import type { Plan } from '../../plan/plan';
 import { MAY_SOUND_PATH, programmeFiles, QUIET_BEGINS, QUIET_ENDS } from './files';
 import { quietInWords } from './quiet';
@@ -88,7 +89,7 @@ function assess(plan: Plan, context: Parameters<Link['assess']>[1]): Finding[] {
 		});
 	});
 	const board = context.part('board', plan.parts.board);
-	if (quiet.length && board && !board.hasClock)
+	if (quiet.length && board && !board.hasClock && !clockOf(plan, context))
 		findings.push(
 			plan.network.way === 'none'
 				? {
@@ -97,7 +98,13 @@ function assess(plan: Plan, context: Parameters<Link['assess']>[1]): Finding[] {
 						title: 'Quiet hours, but no clock',
 						why: `${board.name} forgets the time without power, and without a network nothing tells it. Join a network, or leave quiet hours out.`,
 						setting: 'programme.quiet',
-						fixes: [{ label: 'Use the cable', apply: (p) => ({ ...p, network: { ...p.network, way: 'wired' } }) }]
+						fixes: [
+							{ label: 'Use the cable', apply: (p) => ({ ...p, network: { ...p.network, way: 'wired' } }) },
+							...context.drawer
+								.flatMap((part) => (part.kind === 'add-on' && part.keepsTime ? [part] : []))
+								.slice(0, 1)
+								.map((part): Fix => ({ label: `Add ${part.name}`, apply: (p) => addPart(p, part.id) }))
+						]
 					}
 				: {
 						id: 'programme.clock-by-network',

@@ -47,6 +47,7 @@ export const others: readonly PartRow[] = [
 		name: 'Clock with a coin cell, by I2C',
 		price: 5,
 		does: 'Keeps the time without power or network.',
+		keepsTime: true,
 		draw: draw('header', 0.01, 0.01, 0.02),
 		header: headerUse({ i2c: [{ address: 0x68 }], milliamperes3V3: 3, passesThrough: true })
 	}),

@@ -1,0 +1,265 @@
+import { describe, expect, it } from 'vitest';
+import { demoWorkshop } from '../../../demo/workshop';
+import { chain } from '../chain';
+import { collectClaims } from '../engines/assess';
+import { contextFor } from '../engines/context';
+import type { Context, Finding, Level } from '../link';
+import type { Part, PartOf } from '../parts/schema';
+import { planSchema, type Plan } from '../plan/plan';
+import { noFacts, type ProbeFacts, type SoundDevice } from '../probe/facts';
+
+const bench = demoWorkshop.endpoints.find(({ id }) => id === 'test-bench')!;
+const calm = contextFor(demoWorkshop, bench.id);
+const probed = (facts: Partial<ProbeFacts>): Context => ({ ...calm, probe: { ...noFacts(), ...facts } });
+const all = (plan: Plan, context: Context): Finding[] => {
+	const claims = collectClaims(chain, plan, context);
+	return chain.flatMap((link) => link.assess(plan, context, claims));
+};
+
+type Parts = { [L in keyof Plan]?: Partial<Plan[L]> };
+/** Settings put over the plan of the test bench, which is at peace. */
+const having = (change: Parts): Plan =>
+	planSchema.parse(
+		Object.fromEntries(
+			Object.entries(bench.plan).map(([link, settings]) => [
+				link,
+				{ ...(settings as object), ...change[link as keyof Plan] }
+			])
+		)
+	);
+const also = (...parts: string[]) => parts.map((part) => ({ part, count: 1 }));
+const item = (location: string, id = location) => ({ id, location, title: '', durationSec: null, extra: [] });
+const STREAM = 'http://radio.skerrin.example:8000/harbour';
+const DEVICE: SoundDevice = {
+	cardId: 'Plain48',
+	cardName: 'Plain48',
+	deviceNumber: 0,
+	deviceName: '',
+	usbSpeed: null,
+	playback: { ratesHz: [48_000], formats: ['S16_LE'], channels: [2] },
+	mixers: [],
+	doors: ['hw']
+};
+const RADIO = { bandGhz: 5, widthMhz: 80, streams: 1, signalDbm: -60, othersPercent: 20 } as const;
+const shape = { codec: 'pcm', lossless: true, sampleRateHz: 48_000, bitDepth: 16, channels: 2 };
+/** The board of the bench, but for these figures. */
+function withBoard(figures: Partial<PartOf<'board'>>): Context {
+	const changed = <P extends Part>(part: P): P => (part.id === bench.plan.parts.board ? { ...part, ...figures } : part);
+	return {
+		...calm,
+		part: (kind, id) => {
+			const part = calm.part(kind, id);
+			return part && changed(part);
+		},
+		find: (id) => {
+			const part = calm.find(id);
+			return part && changed(part);
+		},
+		drawer: calm.drawer.map(changed)
+	};
+}
+/** As if somebody had dropped these files. */
+const withMedia = (facts: Partial<NonNullable<ReturnType<Context['media']>>>): Context => ({
+	...calm,
+	media: (location) =>
+		location === 'own.wav'
+			? {
+					location,
+					...shape,
+					bitRateBps: null,
+					durationMs: 5000,
+					sizeBytes: 1e6,
+					kept: 'person',
+					from: 'file',
+					...facts
+				}
+			: calm.media(location)
+});
+
+interface Case {
+	readonly id: string;
+	readonly level: Level;
+	readonly change?: Parts;
+	readonly context?: Context;
+	/** None: no press of a button can end it. Later: what the board reported stands until it is asked anew. */
+	readonly fixes?: 'none' | 'later';
+}
+const CASES: readonly Case[] = [
+	{ id: 'card.unknown', level: 'note', change: { parts: { card: null } }, fixes: 'none' },
+	{ id: 'heat.unknown', level: 'note', change: { parts: { board: null } }, fixes: 'none' },
+	{ id: 'power.unknown', level: 'note', change: { parts: { supply: null } }, fixes: 'none' },
+	{
+		id: 'heat.probed',
+		level: 'note',
+		context: probed({ temperaturesC: [{ name: 'cpu', celsius: 51 }] }),
+		fixes: 'none'
+	},
+	{ id: 'heat.slowed-seen', level: 'caution', context: probed({ throttled: true }), fixes: 'later' },
+	{
+		id: 'heat.readings-early',
+		level: 'note',
+		change: {
+			heat: {
+				useReadings: true,
+				readings: [
+					{ afterMin: 0.5, chipC: 26 },
+					{ afterMin: 1, chipC: 29 }
+				]
+			}
+		},
+		fixes: 'none'
+	},
+	{ id: 'power.alarm-seen', level: 'caution', context: probed({ supplyAlarm: true }), fixes: 'later' },
+	{ id: 'power.only-just', level: 'caution', change: { parts: { also: [{ part: 'hold-cap', count: 2 }] } } },
+	{ id: 'power.thin-margin', level: 'caution', change: { parts: { also: [{ part: 'hold-cell', count: 2 }] } } },
+	{
+		id: 'power.surge',
+		level: 'caution',
+		change: { parts: { supply: 'supply-5-3-open', also: also('strip-display') } }
+	},
+	{
+		id: 'power.usb-port',
+		level: 'stop',
+		change: { parts: { also: also('drive-ssd-500') } },
+		context: withBoard({ usbPortA: 0.4 })
+	},
+	{ id: 'parts.other-board', level: 'caution', context: probed({ memoryMb: 900 }) },
+	{
+		id: 'network.no-radio',
+		level: 'stop',
+		change: { network: { way: 'radio', ssid: 'Station', countryCode: 'GB' } },
+		context: withBoard({ radio: false })
+	},
+	{ id: 'network.no-socket', level: 'stop', change: { parts: { board: 'board-small-512' } } },
+	{
+		id: 'network.no-ssid',
+		level: 'stop',
+		change: { network: { way: 'radio', countryCode: 'GB' } },
+		fixes: 'none'
+	},
+	{ id: 'network.no-country', level: 'caution', change: { network: { way: 'radio', ssid: 'Station' } }, fixes: 'none' },
+	{
+		id: 'network.streams-without',
+		level: 'stop',
+		change: { network: { way: 'none' }, sources: { items: [item(STREAM)] } }
+	},
+	{
+		id: 'programme.no-clock',
+		level: 'stop',
+		change: {
+			network: { way: 'none' },
+			programme: { quiet: [{ weekdays: [], from: '22:00', until: '07:00' }] }
+		}
+	},
+	{
+		id: 'programme.clock-by-network',
+		level: 'note',
+		change: { programme: { quiet: [{ weekdays: [], from: '22:00', until: '07:00' }] } },
+		fixes: 'none'
+	},
+	{
+		id: 'programme.empty-quiet-0',
+		level: 'stop',
+		change: { programme: { quiet: [{ weekdays: [], from: '22:00', until: '22:00' }] } }
+	},
+	{ id: 'sound.card-absent', level: 'stop', context: probed({ soundDevices: [{ ...DEVICE, cardId: 'Other' }] }) },
+	{
+		id: 'sound.no-card',
+		level: 'stop',
+		change: { sound: { cardId: '' } },
+		context: probed({ soundDevices: [DEVICE] })
+	},
+	{
+		id: 'sound.card-number',
+		level: 'stop',
+		change: { sound: { cardId: '1' } },
+		context: probed({ soundDevices: [DEVICE] })
+	},
+	{
+		id: 'sound.mixed-down',
+		level: 'note',
+		change: { sources: { items: [item('own.wav')] } },
+		context: withMedia({ channels: 6 }),
+		fixes: 'none'
+	},
+	{
+		id: 'sound.narrowed',
+		level: 'note',
+		change: { sources: { items: [item('own.wav')] } },
+		context: withMedia({ bitDepth: 24 }),
+		fixes: 'none'
+	},
+	{ id: 'sources.empty', level: 'stop', change: { sources: { items: [] } }, fixes: 'none' },
+	{ id: 'sources.unknown', level: 'note', change: { sources: { items: [item('never seen.wav')] } }, fixes: 'none' },
+	{
+		id: 'sources.doubles',
+		level: 'note',
+		change: { sources: { items: [item('Line-up tone 440.wav', 'a'), item('Line-up tone 440.wav', 'b')] } }
+	},
+	{
+		id: 'sources.waits',
+		level: 'note',
+		change: { sources: { items: [item('Line-up tone 440.wav'), item(STREAM)], waitForNetwork: true } }
+	},
+	{
+		id: 'sources.endless',
+		level: 'caution',
+		change: { sources: { items: [item(STREAM), item('Line-up tone 440.wav')] } }
+	},
+	{ id: 'sources.elsewhere', level: 'caution', change: { sources: { items: [item('/srv/a.wav')] } } }
+];
+
+const plans = (one: Case) => ({ plan: having(one.change ?? {}), context: one.context ?? calm });
+
+describe('each finding', () => {
+	it.each(CASES)('$id is there when it is so, at its level, and not on a quiet bench', (one) => {
+		const { plan, context } = plans(one);
+		expect(all(bench.plan, calm).map(({ id }) => id)).not.toContain(one.id);
+		expect(all(plan, context).find(({ id }) => id === one.id)?.level).toBe(one.level);
+	});
+	it.each(CASES.filter(({ fixes }) => fixes === undefined))('$id offers fixes, and each of them ends it', (one) => {
+		const { plan, context } = plans(one);
+		const { fixes } = all(plan, context).find(({ id }) => id === one.id)!;
+		expect(fixes.length).toBeGreaterThan(0);
+		for (const fix of fixes) {
+			const mended = fix.apply(plan);
+			expect(planSchema.safeParse(mended).success, fix.label).toBe(true);
+			expect(
+				all(mended, context).map(({ id }) => id),
+				fix.label
+			).not.toContain(one.id);
+		}
+	});
+	it.each(CASES.filter(({ fixes }) => fixes === 'none'))('$id says in words what to do', (one) => {
+		const { plan, context } = plans(one);
+		const found = all(plan, context).find(({ id }) => id === one.id)!;
+		expect(found.fixes).toEqual([]);
+		expect(found.why.length).toBeGreaterThan(20);
+	});
+});
+
+describe('a radio path', () => {
+	const by = (signalDbm: number, writes: boolean): string[] => {
+		const plan = having({ network: { way: 'radio', ssid: 'x', countryCode: 'GB', radio: { ...RADIO, signalDbm } } });
+		const network = chain.find(({ id }) => id === 'network')!;
+		const stream = { on: 'path', from: 'sources', what: 'film', bitsPerSec: 8e6 } as const;
+		const claims = [...collectClaims(chain, plan, calm), writes ? ({ ...stream, writes: true } as const) : stream];
+		return network.assess(plan, calm, claims).map(({ id }) => id);
+	};
+	it('is enough, thin, or too slow as the signal falls, never two of these at once', () => {
+		const seen = Array.from({ length: 60 }, (_, n) => by(-35 - n, false));
+		const state = seen.map((ids) =>
+			ids.includes('network.too-slow') ? 2 : ids.includes('network.thin') ? 1 : 0
+		) as number[];
+		expect(state[0]).toBe(0);
+		expect(state.at(-1)).toBe(2);
+		expect(state).toContain(1);
+		expect(state).toEqual([...state].sort((a, b) => a - b));
+		for (const ids of seen)
+			expect(ids.filter((id) => id === 'network.thin' || id === 'network.too-slow').length).toBeLessThanOrEqual(1);
+	});
+	it('is cautioned against for a recording, and a cable is not', () => {
+		expect(by(-40, true)).toContain('network.record-by-radio');
+		expect(by(-40, false)).not.toContain('network.record-by-radio');
+	});
+});
