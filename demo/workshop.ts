@@ -80,7 +80,12 @@ export const demoWorkshop: Workshop = {
 				also: also('lead-usb-b', 'lead-rca-2', 'lead-speaker-5', 'lead-net-2')
 			},
 			power: { ...lounge.power, onHoursPerDay: 15 },
-			network: { ...lounge.network, login: 'key', sshKeys: [KEEPER_KEY] },
+			network: {
+				...lounge.network,
+				login: 'key',
+				sshKeys: [KEEPER_KEY],
+				updates: { nightly: true, at: '03:30' }
+			},
 			sources: {
 				...lounge.sources,
 				listTitle: 'Evenings in the bunkhouse',

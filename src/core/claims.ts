@@ -29,8 +29,8 @@ export type Claim = ClaimBase &
 		| { readonly on: 'store'; readonly bytes: number }
 		/** Written to the card again and again, in long pieces. */
 		| { readonly on: 'wear'; readonly bytesPerDay: number }
-		/** Bits a second over the network while it runs; `writes`: a recording that goes to a share. */
-		| { readonly on: 'path'; readonly bitsPerSec: number; readonly writes?: true }
+		/** Bits a second over the network while it runs; `writes`: a recording that goes to a share; `hour`: in this one only. */
+		| { readonly on: 'path'; readonly bitsPerSec: number; readonly writes?: true; readonly hour?: number }
 		| { readonly on: 'sound'; readonly shape: SoundShape | null }
 		/** An option for the player. */
 		| { readonly on: 'player'; readonly option: string; readonly value: string; readonly setting: SettingPath }

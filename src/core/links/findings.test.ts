@@ -144,6 +144,16 @@ const CASES: readonly Case[] = [
 		change: { network: { way: 'none' }, sources: { items: [item(STREAM)] } }
 	},
 	{
+		id: 'network.updates-forgotten',
+		level: 'caution',
+		change: { card: { root: 'overlay', dailyMb: 1 }, network: { updates: { nightly: true, at: '03:30' } } }
+	},
+	{
+		id: 'network.updates-wait',
+		level: 'caution',
+		change: { network: { guard: { limited: true, ranges: [], exposed: true } } }
+	},
+	{
 		id: 'programme.no-clock',
 		level: 'stop',
 		change: {

@@ -2,6 +2,7 @@ import { each, type Saved } from './saved';
 import { fault, ok, type Result } from '../result';
 import { partsFromCatalogue } from './migrate2';
 import { firstStart } from './migrate3';
+import { updatesByHand } from './migrate4';
 import { WORKSHOP_VERSION } from './workshop';
 
 /** Each step takes version n to n + 1 and never looks at anything else. */
@@ -12,7 +13,8 @@ export const migrations: Readonly<Record<number, Migration>> = {
 	// Version 1 kept no readings of run-sheet steps.
 	1: (saved) => ({ ...saved, endpoints: each(saved.endpoints, (endpoint) => ({ done: {}, ...endpoint })) }),
 	2: partsFromCatalogue,
-	3: firstStart
+	3: firstStart,
+	4: updatesByHand
 };
 
 /**

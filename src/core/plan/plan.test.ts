@@ -113,6 +113,19 @@ describe('migration', () => {
 		});
 		expect(workshop.endpoints[0]!.done).toEqual({});
 	});
+	it('leaves updates by hand where nobody had chosen, and changes nothing else of version 4', () => {
+		const endpoints = demoWorkshop.endpoints.map(({ plan, ...rest }) => ({
+			...rest,
+			plan: { ...plan, network: without(plan.network, 'updates') }
+		}));
+		const opened = open(text({ ...demoWorkshop, version: 4, endpoints }));
+		if (!opened.ok) throw new Error('not opened');
+		const now = opened.value.workshop;
+		expect(now.endpoints.map(({ plan }) => plan.network.updates.nightly)).toEqual(now.endpoints.map(() => false));
+		expect(now.endpoints.map(({ plan }) => without(plan.network, 'updates'))).toEqual(
+			endpoints.map(({ plan }) => plan.network)
+		);
+	});
 	it('goes step by step and says when a step is missing', () => {
 		const steps = { 1: (s: object) => ({ ...s, a: 1 }), 2: (s: object) => ({ ...s, b: 2 }) };
 		expect(migrate({ yphos: 'workshop', version: 1 }, steps, 3)).toEqual({

@@ -13,3 +13,6 @@ export const lineText = (maxLength = 200) =>
 			(text) => !LONE_SURROGATE.test(text),
 			'Half of a character is in it, perhaps from a bad copy. Type it again.'
 		);
+
+/** A wall clock's hours and minutes. */
+export const timeOfDay = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Hours and minutes, such as 22:00.');

@@ -6,7 +6,7 @@ import { planSchema } from './plan';
 import { lineText } from './text';
 import { venueSchema } from './venue';
 
-export const WORKSHOP_VERSION = 4;
+export const WORKSHOP_VERSION = 5;
 
 /** One board that plays: its plan, what was found out about it, and what was last written for it. */
 export const endpointSchema = z.object({

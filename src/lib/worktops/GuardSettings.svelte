@@ -7,6 +7,10 @@
 	const view = useEndpoint();
 	const guard = $derived(view.plan.network.guard);
 	const pages = $derived(view.plan.network.pages);
+	const updates = $derived(view.plan.network.updates);
+	const putUpdates = (change: Partial<typeof updates>): string | null =>
+		view.set('network.updates', { ...updates, ...change });
+	let timeError = $state('');
 	let rangesError = $state('');
 	let pageError = $state('');
 	let what = $state('');
@@ -55,6 +59,30 @@
 		checked={guard.exposed}
 		on:check={(event) => event.detail !== guard.exposed && put({ exposed: event.detail })}
 	/>
+</section>
+<section id="setting-network.updates">
+	<h3>Updates</h3>
+	<Checkbox
+		labelText="Security updates by themselves, every night"
+		checked={updates.nightly}
+		on:check={(event) => event.detail !== updates.nightly && putUpdates({ nightly: event.detail })}
+	/>
+	{#if updates.nightly}
+		<label class="small soft"
+			>At, by the venue’s clock<input
+				class="mono"
+				value={updates.at}
+				aria-invalid={timeError !== ''}
+				onchange={(event) => (timeError = putUpdates({ at: event.currentTarget.value.trim() }) ?? '')}
+			/></label
+		>
+		{#if timeError}<p class="bad small" role="alert">{timeError}</p>{/if}
+		<p class="small soft">Known holes are closed soon. Once in a while an update breaks something unseen.</p>
+	{:else}
+		<p class="small soft">
+			Nothing changes behind your back. Holes stay open until you come by; the run sheet reminds you.
+		</p>
+	{/if}
 </section>
 <section id="setting-network.pages">
 	<h3>Its own pages</h3>

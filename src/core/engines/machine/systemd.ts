@@ -77,6 +77,7 @@ export function startSystemd(machine: Machine): Systemd {
 	function begin(name: string, it: Service): void {
 		it.state = 'active';
 		const run = ++it.run;
+		const isOneshot = values(name, 'Type')[0] === 'oneshot';
 		const commands = [
 			...values(name, 'ExecCondition').map((value) => ({ value, role: 'condition' as const })),
 			...values(name, 'ExecStartPre').map((value) => ({ value, role: 'before' as const })),
@@ -98,12 +99,12 @@ export function startSystemd(machine: Machine): Systemd {
 					it.kill = null;
 					reach(name);
 				} else if (code !== 0 && command.role !== 'main' && !exec.flags.includes('-')) ended(name, it, code);
-				else if (command.role === 'main') ended(name, it, code);
+				else if (command.role === 'main' && !(isOneshot && code === 0)) ended(name, it, code);
 				else next(index + 1);
 			});
 		};
 		next(0);
-		if (values(name, 'Type')[0] !== 'oneshot') reach(name);
+		if (!isOneshot) reach(name);
 	}
 
 	function execute(argv: readonly string[], it: Service, onExit: (code: number) => void): void {

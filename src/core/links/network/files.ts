@@ -9,6 +9,7 @@ import type { Plan } from '../../plan/plan';
 import { allowedRanges, lanOf } from './addresses';
 import { formatAddress } from '../../formats/ip/cidr';
 import { openingsOf } from './openings';
+import { updateFiles } from './updates';
 
 export const NFT_CONF = '/etc/nftables.conf';
 export const SSHD_DROP_IN = '/etc/ssh/sshd_config.d/yphos.conf';
@@ -44,6 +45,7 @@ export function networkFiles(plan: Plan, context: Context, _claims: readonly Cla
 			textFile(rootPath('/etc/locale.gen'), 'Languages to be made.', lines('network.locale', `${network.locale} UTF-8`))
 		);
 	if (network.way === 'none') return files;
+	files.push(...updateFiles(plan));
 	if (network.way === 'wired' && network.address.kind !== 'fixed') files.push(cableSeed());
 	if (network.way === 'wired' && network.address.kind === 'fixed') files.push(cableProfile(plan, context));
 	if (network.way === 'radio' && network.ssid) files.push(radioProfile(plan, context, secrets));

@@ -21,6 +21,7 @@ export const assessNetwork = (plan: Plan, context: Context, claims: readonly Cla
 				...assessAddress(plan, context),
 				...assessLogin(plan),
 				...assessGuard(plan),
+				...assessUpdates(plan),
 				...assessCapacity(plan, context, claims),
 				...assessLatency(plan, context)
 			])
@@ -267,6 +268,38 @@ function assessGuard({ network }: Plan): Finding[] {
 				]
 			: [])
 	];
+}
+
+/** Updates that are forgotten, and those that nobody brings. */
+function assessUpdates(plan: Plan): Finding[] {
+	const { guard, updates } = plan.network;
+	const put = (label: string, nightly: boolean): Fix => patch(label, { updates: { ...updates, nightly } });
+	if (updates.nightly && plan.card.root === 'overlay')
+		return [
+			{
+				id: 'network.updates-forgotten',
+				level: 'caution',
+				title: 'Each restart forgets the updates',
+				why: 'They go into the layer in memory, fill it, and are gone with it. With a read-only root, updates are brought in below the layer by hand; or the root is written to.',
+				setting: 'network.updates',
+				fixes: [
+					put('Update by hand', false),
+					{ label: 'Make the root writable', apply: (p) => ({ ...p, card: { ...p.card, root: 'writable' } }) }
+				]
+			}
+		];
+	if (!updates.nightly && guard.exposed && plan.card.root === 'writable')
+		return [
+			{
+				id: 'network.updates-wait',
+				level: 'caution',
+				title: 'Reachable from the internet, and updates wait for somebody',
+				why: 'Holes that become known are tried everywhere within days. Security updates every night close them.',
+				setting: 'network.updates',
+				fixes: [put('Update every night', true)]
+			}
+		];
+	return [];
 }
 
 /** A hand that moves a pointer feels more than this. Source: ITU-T G.1010, interactive games and screens, 200 ms at most; a tenth of it is felt. */

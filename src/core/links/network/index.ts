@@ -15,6 +15,7 @@ import { computeNeed, latencyMs, pathOf } from './need';
 import { rehearseNetwork } from './rehearse';
 import { networkSettings, type NetworkSettings } from './settings';
 import { networkSteps } from './steps';
+import { rehearseUpdates, updateClaims } from './updates';
 
 const WAYS = { wired: 'wired', radio: 'radio', none: 'no network' } as const;
 /** Time to take an address by cable or radio. Typical. */
@@ -43,7 +44,7 @@ function entries({ network }: Plan, { venue }: Context): Claim[] {
 }
 
 function claims(plan: Plan, context: Context): Claim[] {
-	return [...entries(plan, context), ...onCard(plan)];
+	return [...entries(plan, context), ...onCard(plan), ...updateClaims(plan)];
 }
 
 /** What its files ask of the system. */
@@ -110,7 +111,7 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 			text: need.busiestBps ? formatBps(need.busiestBps) : 'nothing',
 			value: need.busiestBps,
 			sure: 'typical',
-			from: `The largest that plays, and all that is recorded: ${need.who}.`
+			from: `The largest that plays, and all beside it: ${need.who}.`
 		},
 		...(path
 			? ([
@@ -182,5 +183,8 @@ export const network: Link<NetworkSettings> = {
 			visitors: visitorsOf(plan, context)
 		}
 	}),
-	rehearse: rehearseNetwork
+	rehearse(machine) {
+		rehearseNetwork(machine);
+		rehearseUpdates(machine);
+	}
 };

@@ -22,24 +22,28 @@ export function latencyMs({ network }: Plan): { usual: number; worst: number; lo
 }
 
 export interface Need {
-	/** The largest that plays, and everything that is recorded beside it. */
+	/** The largest that plays, and everything beside it: recordings, updates. */
 	readonly busiestBps: number;
 	/** Whose it is, in words. */
 	readonly who: string;
 }
 
-export function computeNeed(claims: readonly Claim[]): Need {
-	const paths = claimsOn(claims, 'path');
+/** At the worst moment of the day, or within one hour of it. */
+export function computeNeed(claims: readonly Claim[], hour?: number): Need {
+	const paths = claimsOn(claims, 'path').filter(
+		(claim) => hour === undefined || claim.hour === undefined || claim.hour === hour
+	);
+	const isBeside = ({ writes, hour: only }: (typeof paths)[number]): boolean => writes === true || only !== undefined;
 	const largest = paths
-		.filter(({ writes }) => !writes)
+		.filter((claim) => !isBeside(claim))
 		.reduce<(typeof paths)[number] | null>(
 			(best, claim) => (claim.bitsPerSec > (best?.bitsPerSec ?? 0) ? claim : best),
 			null
 		);
-	const writing = paths.filter(({ writes }) => writes);
+	const beside = paths.filter(isBeside);
 	return {
-		busiestBps: (largest?.bitsPerSec ?? 0) + writing.reduce((sum, { bitsPerSec }) => sum + bitsPerSec, 0),
-		who: [largest, ...writing].flatMap((claim) => (claim ? [claim.what] : [])).join(' and ') || 'nothing'
+		busiestBps: (largest?.bitsPerSec ?? 0) + beside.reduce((sum, { bitsPerSec }) => sum + bitsPerSec, 0),
+		who: [largest, ...beside].flatMap((claim) => (claim ? [claim.what] : [])).join(' and ') || 'nothing'
 	};
 }
 
@@ -64,12 +68,13 @@ export function pathOverDay(
 ): HourOfPath[] | null {
 	const path = pathOf(plan, context);
 	if (!path) return null;
-	const { busiestBps } = computeNeed(claims);
+	const claimed = claimsOn(claims, 'path');
 	const { radio, way } = plan.network;
 	return OTHERS_BY_HOUR.map((share, hour) => ({
 		hour,
 		givesBps:
 			way === 'radio' ? computeRadio({ ...radio, othersPercent: radio.othersPercent * share }).realBps : path.realBps,
-		needsBps: isQuietAt(hour) ? 0 : busiestBps
+		needsBps: computeNeed(isQuietAt(hour) ? claimed.filter((claim) => claim.hour !== undefined) : claimed, hour)
+			.busiestBps
 	}));
 }

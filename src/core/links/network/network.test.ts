@@ -1,3 +1,7 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
@@ -114,7 +118,7 @@ describe('what goes on the card', () => {
 			runSheet(chain, withNetwork({ school }), context).flatMap((phase) =>
 				phase.steps.filter(({ link }) => link === 'network').map(({ id }) => id)
 			);
-		expect(steps('files')).toEqual(['find-it', 'log-in']);
+		expect(steps('files')).toEqual(['find-it', 'log-in', 'updates-look']);
 		expect(steps('hotspot')).toContain('hotspot-page');
 		expect(steps('screen')).toContain('screen-answers');
 	});
@@ -201,8 +205,66 @@ describe('what the way carries', () => {
 		const plan = withNetwork({ way: 'radio', radio: { ...radio, othersPercent: 60 } });
 		const day = pathOverDay(plan, context, collectClaims(chain, plan, context), (hour) => hour < 7)!;
 		expect(day).toHaveLength(24);
-		expect(day[3]!.needsBps).toBe(0);
+		expect(day[2]!.needsBps).toBe(0);
 		expect(day[20]!.needsBps).toBeGreaterThan(0);
 		expect(Math.min(...day.map(({ givesBps }) => givesBps))).toBe(day[20]!.givesBps);
+	});
+});
+
+describe('updates', () => {
+	const nightly = (at: string) => withNetwork({ updates: { nightly: true, at } });
+	const byHand = withNetwork({ updates: { nightly: false, at: '03:30' } });
+	const night = (plan: Plan, faults: Parameters<typeof rehearse>[0]['faults'] = []) =>
+		rehearse({
+			links: chain,
+			card: cardTree(write(chain, plan, context)),
+			bench: benchFor(chain, plan, context),
+			startUtcMs: Date.parse('2026-11-24T22:30:00Z'),
+			forMs: 8 * 3_600_000,
+			faults
+		}).events.filter(({ text }) => /pdates/.test(text));
+	it('come at their hour by the venue\u2019s clock, one after the other, and not at all by hand', () => {
+		const events = night(nightly('03:30'));
+		expect(events.map(({ text }) => text)).toEqual(['Updates are looked for', 'Security updates are in']);
+		// From 22:30 to 03:30, and a minute of fetching.
+		expect(Math.round(events[0]!.atMs / 60_000)).toBe(301);
+		expect(night(byHand)).toEqual([]);
+	});
+	it('say so when the network is not there, and install nothing', () =>
+		expect(
+			night(nightly('03:30'), [{ name: 'network-late', atMs: 3 * 3_600_000, lastsMs: 4 * 3_600_000 }]).map(
+				({ text }) => text
+			)
+		).toEqual(['No updates: the network is not there']));
+	it('take a little of the path, in their own hour and in quiet ones too', () => {
+		const need = (plan: Plan, isQuiet: boolean) =>
+			pathOverDay(plan, context, collectClaims(chain, plan, context), () => isQuiet)!.map(({ needsBps }) => needsBps);
+		const [without, beside, alone] = [need(byHand, false), need(nightly('03:30'), false), need(nightly('03:30'), true)];
+		expect(beside.map((bps, hour) => bps - without[hour]!)).toEqual(alone);
+		expect(alone.flatMap((bps, hour) => (bps > 0 ? [hour] : []))).toEqual([3]);
+	});
+	it('are carried by a timer of ours alone, slowed to what the path can spare', () => {
+		const path = (name: string) => textOf(nightly('04:05'), name);
+		expect(path('yphos-updates.timer')).toContain('OnCalendar=*-*-* 04:05:00');
+		expect(path('52yphos-updates')).toContain('APT::Periodic::Unattended-Upgrade "0";');
+		expect(path('updates.conf')).toContain('Acquire::http::Dl-Limit "250";');
+		expect(textOf(byHand, 'yphos-updates.timer')).toBe('');
+	});
+	it.skipIf(spawnSync('apt-config', ['--version']).status !== 0)('are understood by apt itself', () => {
+		const file = join(mkdtempSync(join(tmpdir(), 'yphos-apt-')), 'limits');
+		writeFileSync(file, textOf(nightly('03:30'), 'updates.conf') + textOf(nightly('03:30'), '52yphos-updates'));
+		const read = spawnSync('apt-config', ['dump'], { env: { ...process.env, APT_CONFIG: file }, encoding: 'utf8' });
+		expect(read.stderr).toBe('');
+		for (const line of ['Acquire::https::Dl-Limit "250"', 'APT::Periodic::Unattended-Upgrade "0"'])
+			expect(read.stdout).toContain(`${line};\n`);
+	});
+	it('are asked of the person by the run sheet when they come by hand, below a read-only root', () => {
+		const command = (plan: Plan) =>
+			runSheet(chain, plan, context)
+				.flatMap(({ steps }) => steps)
+				.find(({ id }) => id.startsWith('updates-'))!.command;
+		expect(command(nightly('03:30'))).toContain('systemctl status yphos-updates.service');
+		expect(command(byHand)).toMatch(/^sudo sh -c 'apt-get update/);
+		expect(command({ ...byHand, card: { ...byHand.card, root: 'overlay' } })).toContain('overlayroot-chroot');
 	});
 });

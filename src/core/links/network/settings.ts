@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { addressText, cidrText, readable } from '../../formats/ip/text';
 import { readPublicKey } from '../../formats/ssh/publicKey';
-import { lineText } from '../../plan/text';
+import { lineText, timeOfDay } from '../../plan/text';
 
 const publicKeyText = readable(readPublicKey);
 
@@ -56,6 +56,8 @@ export const networkSettings = z.object({
 		/** Reachable from the internet, by a rule in the router. */
 		exposed: z.boolean()
 	}),
+	/** Security updates by themselves, every night at this time of the venue; or by hand. */
+	updates: z.object({ nightly: z.boolean(), at: timeOfDay }),
 	/** Pages that the endpoint itself shows to a browser. */
 	pages: z
 		.array(
@@ -84,5 +86,6 @@ export const calmNetwork = (hostName: string): NetworkSettings => ({
 	address: { kind: 'free', ip: '' },
 	radio: { bandGhz: 2.4, widthMhz: 20, streams: 1, signalDbm: -60, othersPercent: 40 },
 	guard: { limited: true, ranges: [], exposed: false },
+	updates: { nightly: false, at: '03:30' },
 	pages: []
 });

@@ -1,6 +1,7 @@
 import type { Context, Step } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { pageUrl } from './addresses';
+import { UPDATES, updatesNightly } from './updates';
 
 /** Minutes from power to a name on the network at a first start. Typical; packages are fetched meanwhile. */
 const FIRST_START_MIN = 6;
@@ -22,7 +23,8 @@ export function networkSteps(plan: Plan, context: Context): Step[] {
 		...routerSteps(plan),
 		...findSteps(plan),
 		...loginSteps(plan),
-		...pageSteps(plan, context)
+		...pageSteps(plan, context),
+		...updateSteps(plan)
 	];
 }
 
@@ -67,6 +69,25 @@ function schoolSteps({ network }: Plan): Step[] {
 		];
 	return [];
 }
+
+/** Both schools: by itself, or by whoever looks after it. */
+const updateSteps = (plan: Plan): Step[] => [
+	updatesNightly(plan)
+		? {
+				id: 'updates-look',
+				phase: 'live',
+				do: 'Once a month, see that updates came, and restart it: a new kernel counts from then.',
+				command: `systemctl status ${UPDATES}.service; sudo systemctl reboot`,
+				expect: 'Its last run succeeded; it comes back as before.'
+			}
+		: {
+				id: 'updates-by-hand',
+				phase: 'live',
+				do: 'Once a month, bring it up to date when nobody listens, and play one title afterwards.',
+				command: `sudo ${plan.card.root === 'overlay' ? 'overlayroot-chroot ' : ''}sh -c 'apt-get update && apt-get upgrade'; sudo systemctl reboot`,
+				expect: 'It lists what is new and asks once. It comes back as before.'
+			}
+];
 
 function routerSteps({ network }: Plan): Step[] {
 	return network.address.kind === 'reserved' && network.address.ip

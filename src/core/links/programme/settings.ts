@@ -1,14 +1,14 @@
 import { z } from 'zod';
+import { timeOfDay } from '../../plan/text';
 
-const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Hours and minutes, such as 22:00.');
 export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 
 export const quietHours = z.object({
 	/** The evening on which it begins; no day means every day. */
 	weekdays: z.array(z.enum(WEEKDAYS)),
-	from: clock,
+	from: timeOfDay,
 	/** May be earlier than `from`: then it ends the next morning. */
-	until: clock
+	until: timeOfDay
 });
 export type QuietHours = z.infer<typeof quietHours>;
 

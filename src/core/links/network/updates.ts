@@ -1,0 +1,109 @@
+import { lines, rootPath, textFile } from '../../cardFile';
+import type { Claim } from '../../claims';
+import type { Machine, Process } from '../../engines/machine';
+import type { CardFile } from '../../link';
+import type { Plan } from '../../plan/plan';
+
+export const UPDATES = 'yphos-updates';
+const APT_GET = '/usr/bin/apt-get';
+const UPGRADE = '/usr/bin/unattended-upgrade';
+const LIMIT_PATH = '/opt/yphos/updates.conf';
+
+/** No more of the path than this, so that what plays beside it goes on. A night's updates are some tens of megabytes. */
+const LIMIT_KBYTES_PER_SEC = 250;
+
+/** Fetching and installing a usual night's. Typical. */
+const FETCH_MS = 60_000;
+const INSTALL_MS = 120_000;
+
+export const updatesNightly = ({ network }: Plan): boolean => network.way !== 'none' && network.updates.nightly;
+
+export function updateClaims(plan: Plan): Claim[] {
+	if (!updatesNightly(plan)) return [];
+	const claim = { from: 'network', what: 'updates', setting: 'network.updates' } as const;
+	return [
+		{ ...claim, on: 'package', name: 'unattended-upgrades' },
+		{ ...claim, on: 'unit', name: `${UPDATES}.timer` },
+		{
+			...claim,
+			on: 'path',
+			bitsPerSec: LIMIT_KBYTES_PER_SEC * 8000,
+			hour: Number(plan.network.updates.at.slice(0, 2))
+		},
+		{
+			...claim,
+			on: 'check',
+			label: 'updates come every night',
+			command: `systemctl is-enabled ${UPDATES}.timer`
+		}
+	];
+}
+
+/** A timer of our own, at a time that was chosen; the package’s own, which comes at any hour, is switched off. Source: apt.conf(5). */
+export function updateFiles(plan: Plan): CardFile[] {
+	if (!updatesNightly(plan)) return [];
+	const file = (path: string, why: string, ...texts: string[]): CardFile =>
+		textFile(rootPath(path), why, lines('network.updates', ...texts));
+	return [
+		file(
+			`/etc/systemd/system/${UPDATES}.timer`,
+			'When security updates come.',
+			'[Unit]',
+			'Description=Security updates every night',
+			'',
+			'[Timer]',
+			`OnCalendar=*-*-* ${plan.network.updates.at}:00`,
+			'Persistent=true',
+			'',
+			'[Install]',
+			'WantedBy=timers.target'
+		),
+		file(
+			`/etc/systemd/system/${UPDATES}.service`,
+			'Fetches and installs security updates, slowly.',
+			'[Unit]',
+			'Description=Fetches and installs security updates',
+			'Wants=network-online.target',
+			'After=network-online.target',
+			'',
+			'[Service]',
+			'Type=oneshot',
+			`Environment=APT_CONFIG=${LIMIT_PATH}`,
+			`ExecStart=${APT_GET} update`,
+			`ExecStart=${UPGRADE}`,
+			'Nice=19',
+			'IOSchedulingClass=idle'
+		),
+		file(
+			LIMIT_PATH,
+			'How much of the path updates may take, in kB/s.',
+			`Acquire::http::Dl-Limit "${LIMIT_KBYTES_PER_SEC}";`,
+			`Acquire::https::Dl-Limit "${LIMIT_KBYTES_PER_SEC}";`
+		),
+		file(
+			'/etc/apt/apt.conf.d/52yphos-updates',
+			'Leaves the hour of updates to the timer of this card set.',
+			'APT::Periodic::Update-Package-Lists "0";',
+			'APT::Periodic::Unattended-Upgrade "0";',
+			'Unattended-Upgrade::Automatic-Reboot "false";'
+		)
+	];
+}
+
+/** The two programs that the service runs. */
+export function rehearseUpdates(machine: Machine): void {
+	const program =
+		(ms: number, says: string) =>
+		(process: Process): void => {
+			if (!machine.networkUp) {
+				machine.log('network', 'No updates: the network is not there', '', 'bad');
+				return process.after(200, () => process.exit(100));
+			}
+			process.after(ms, () => {
+				machine.log('network', says);
+				process.exit(0);
+			});
+		};
+	machine.programs.set(APT_GET, program(FETCH_MS, 'Updates are looked for'));
+	machine.programs.set(UPGRADE, program(INSTALL_MS, 'Security updates are in'));
+}
