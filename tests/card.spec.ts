@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { expect, open, root, test } from './app';
+import { expect, open, root, saved, test } from './app';
 
 const packed = resolve(root, 'src/core/image/fixtures/mbr.img.gz');
 const listing = readFileSync(resolve(root, 'src/core/disks/fixtures/linux-laptop.json'), 'utf8');
@@ -48,6 +48,8 @@ test('the card is written by the right commands only: image compared, disk found
 	await expect(
 		commands.getByText(/gzip -dc '\/home\/inga\/Last week'\\''s images\/mbr\.img\.gz' \| sudo dd/)
 	).toBeVisible();
+	await commands.getByText('Is the card as large as it says?').click();
+	await expect(commands.getByText(/openssl enc .* \| head -c 31914983424 \| sudo dd/)).toBeVisible();
 	await commands.getByLabel('It took (min)').fill('0,001');
 	await page.getByRole('link', { name: 'Back to Card' }).click();
 	await expect(page.getByRole('heading', { name: /Nothing writes with/ })).toBeVisible();
@@ -69,4 +71,60 @@ test('the network: an address in the pool is moved, a key is read, a page gets i
 	await page.getByLabel('What the page is for').fill('Player');
 	await page.getByRole('button', { name: 'Add', exact: true }).click();
 	await expect(page.getByRole('img', { name: 'QR code of http://192.168.40.2/' })).toBeVisible();
+});
+
+test('a read-only root: its layer fills, updates would be forgotten, and the run sheet goes round it', async ({
+	page
+}) => {
+	await open(page, '/endpoint/bunkhouse-lounge/plan/card');
+	await page.getByLabel('Root', { exact: true }).selectOption('Read-only, with a layer in memory');
+	await expect(page.getByText('Layer in memory full after')).toBeVisible();
+	await page.getByLabel('Little writes each day (MB)').fill('900');
+	await expect(page.getByRole('heading', { name: /The layer in memory is full after 2\sdays/ })).toBeVisible();
+	await page.getByLabel('Little writes each day (MB)').fill('');
+	await expect(page.getByText('A number, please.')).toBeVisible();
+	await page.getByLabel('Little writes each day (MB)').fill('20');
+	await expect(page.getByRole('heading', { name: /is full after/ })).toHaveCount(0);
+	await saved(page);
+
+	await page.goto('/endpoint/bunkhouse-lounge/plan/network');
+	await expect(page.getByRole('heading', { name: 'Each restart forgets the updates' })).toBeVisible();
+	await page.getByLabel('At, by the venue\u2019s clock').fill('half past three');
+	await page.getByLabel('At, by the venue\u2019s clock').blur();
+	await expect(page.getByRole('alert')).toContainText('Hours and minutes');
+	await page.getByRole('button', { name: 'Update by hand' }).click();
+	await expect(page.getByRole('heading', { name: 'Each restart forgets the updates' })).toHaveCount(0);
+
+	await saved(page);
+	await page.goto('/endpoint/bunkhouse-lounge/run-sheet');
+	const steps = page.getByRole('listitem');
+	await expect(steps.filter({ hasText: 'bring it up to date' })).toContainText('overlayroot-chroot');
+	const order = await page.getByRole('listitem').allTextContents();
+	const at = (words: string): number => order.findIndex((text) => text.includes(words));
+	expect(at('Log in once')).toBeLessThan(at('apply.sh'));
+	expect(at('See that the root fills the card')).toBeLessThan(at('run apply.sh'));
+});
+
+test('an application platform: what to fetch and where it goes, the order of its restarts, and its settings sheet', async ({
+	page
+}) => {
+	await open(page, '/endpoint/lamp-room/plan/card');
+	await page.getByLabel('Kind of image').selectOption('An application platform for a big screen');
+	await saved(page);
+	await page.goto('/endpoint/lamp-room/run-sheet');
+	await expect(page.getByText(/the second archive that the platform wants/)).toBeVisible();
+	const order = await page.getByRole('listitem').allTextContents();
+	const at = (words: string): number => order.findIndex((text) => text.includes(words));
+	expect(order[at('the second archive that the platform wants')]).toContain('onto a memory stick');
+	expect(order[at('the platform image for your board')]).toContain('1\u2009GB of memory');
+	const places = ['Unlock the hidden settings', 'choose recovery', 'Choose Install', 'wipe the cache'].map(at);
+	expect(places).not.toContain(-1);
+	expect(places).toEqual([...places].sort((a, b) => a - b));
+	expect(at('comes out of')).toBeGreaterThan(places.at(-1)!);
+	await page.goto('/endpoint/lamp-room/files');
+	await page.getByText('settings-sheet.html').click();
+	await expect(page.getByText('keys in place of a remote')).toBeVisible();
+	await page.getByText('>Address, range, router<').click();
+	await page.getByRole('button', { name: 'Go to that setting' }).click();
+	await expect(page).toHaveURL(/plan\/network#setting-network\.address$/);
 });

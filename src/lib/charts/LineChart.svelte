@@ -11,7 +11,7 @@
 		limits?: readonly Limit[];
 		spots?: readonly Spot[];
 		x: { name: string; unit: string; high?: number };
-		y: { name: string; unit: string; low?: number };
+		y: { name: string; unit: string; low?: number; log?: boolean };
 		height?: number;
 	}
 	let { label, curves, limits = [], spots = [], x, y, height = 220 }: Props = $props();

@@ -5,6 +5,8 @@ export interface Curve {
 	readonly colour: 'power' | 'signal' | 'data';
 	readonly points: readonly (readonly [x: number, y: number])[];
 	readonly dashed?: true;
+	/** Each value holds until the next: hours of a day. */
+	readonly stepped?: true;
 }
 export interface Limit {
 	readonly name: string;
@@ -20,7 +22,8 @@ export interface Chart {
 	readonly limits: readonly Limit[];
 	readonly spots: readonly Spot[];
 	readonly x: { readonly name: string; readonly unit: string; readonly high?: number };
-	readonly y: { readonly name: string; readonly unit: string; readonly low?: number };
+	/** `log`: each line of the grid ten times the one below; nothing is drawn where a value is 0. */
+	readonly y: { readonly name: string; readonly unit: string; readonly low?: number; readonly log?: boolean };
 }
 
 const COLOURS = { power: 'trace-power', signal: 'trace', data: 'trace-data' } as const;
@@ -34,7 +37,7 @@ export function chartOption(
 	const rule = { lineStyle: { color: token('rule-strong') } };
 	return {
 		animation: false,
-		grid: { left: 8, right: 22, top: 26, bottom: 26, containLabel: true },
+		grid: { left: 8, right: curves.length > 1 ? 64 : 22, top: 26, bottom: 26, containLabel: true },
 		textStyle: text,
 		tooltip: {
 			trigger: 'axis',
@@ -46,12 +49,24 @@ export function chartOption(
 			valueFormatter: (value: unknown) => `${Number(value).toFixed(2)} ${y.unit}`
 		},
 		xAxis: { ...axis(x, text, rule, token, 'middle'), ...(x.high === undefined ? {} : { max: x.high, interval: 3 }) },
-		yAxis: { ...axis(y, text, rule, token, 'end'), min: y.low ?? 'dataMin', scale: true },
+		yAxis: {
+			...axis(y, text, rule, token, 'end'),
+			...(y.log ? { type: 'log', min: decadeBelow } : { min: y.low ?? 'dataMin', scale: true })
+		},
 		series: curves.map((curve, n) => ({
 			name: curve.name,
 			type: 'line',
 			showSymbol: false,
-			data: curve.points,
+			data: y.log ? curve.points.map(([at, value]) => [at, value > 0 ? value : null]) : curve.points,
+			...(curve.stepped ? { step: 'end' } : {}),
+			// Several curves say at their end which they are.
+			endLabel: {
+				...text,
+				show: curves.length > 1,
+				formatter: '{a}',
+				color: token(COLOURS[curve.colour]),
+				offset: [0, limits.length ? 10 : 0]
+			},
 			lineStyle: { color: token(COLOURS[curve.colour]), width: 2.5, ...(curve.dashed ? { type: 'dashed' } : {}) },
 			itemStyle: { color: token(COLOURS[curve.colour]) },
 			...(n === 0
@@ -81,6 +96,9 @@ export function chartOption(
 		}))
 	};
 }
+
+/** Room below the lowest value, down to a whole power of ten. */
+const decadeBelow = ({ min }: { min: number }): number => 10 ** Math.floor(Math.log10(min / 2));
 
 const axis = (
 	{ name, unit }: { name: string; unit: string },

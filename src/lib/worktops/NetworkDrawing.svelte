@@ -1,5 +1,6 @@
 <script lang="ts">
 	import QRCode from 'qrcode';
+	import { formatBps } from '$core/format';
 	import { pageUrl } from '$core/links/network/addresses';
 	import { pathOverDay } from '$core/links/network/need';
 	import { isQuiet, quietLine } from '$core/links/programme/quiet';
@@ -11,7 +12,17 @@
 	const quiet = $derived(view.plan.programme.quiet.map(quietLine).join('\n'));
 	const day = $derived(pathOverDay(view.plan, view.context, view.claims, (hour) => isQuiet(quiet, 1, hour * 100)));
 	const curve = (of: 'givesBps' | 'needsBps'): [number, number][] =>
-		(day ?? []).map((hour) => [hour.hour, hour[of] / 1e6]);
+		[...(day ?? []), ...(day ?? []).slice(-1).map((last) => ({ ...last, hour: 24 }))].map((hour) => [
+			hour.hour,
+			hour[of] / 1e6
+		]);
+	const used = ({ needsBps, givesBps }: { needsBps: number; givesBps: number }): number =>
+		needsBps / Math.max(1, givesBps);
+	/** The hour with the least to spare. */
+	const tightest = $derived(
+		day?.reduce((worst, hour) => (used(hour) > used(worst) ? hour : worst)) ?? { hour: 0, needsBps: 0, givesBps: 0 }
+	);
+	const usedPercent = $derived(used(tightest) * 100);
 	/** What one types or scans: its first page, else how one logs in. */
 	const address = $derived.by(() => {
 		const [page] = view.plan.network.pages;
@@ -38,13 +49,19 @@
 			<LineChart
 				label={`The way gives at least ${Math.min(...day.map(({ givesBps }) => givesBps / 1e6)).toFixed(1)} Mbit/s; ${Math.max(...day.map(({ needsBps }) => needsBps / 1e6)).toFixed(1)} are needed at the busiest`}
 				curves={[
-					{ name: 'given', colour: 'data', points: curve('givesBps') },
-					{ name: 'needed', colour: 'signal', points: curve('needsBps') }
+					{ name: 'given', colour: 'data', stepped: true, points: curve('givesBps') },
+					{ name: 'needed', colour: 'signal', stepped: true, points: curve('needsBps') }
 				]}
 				x={{ name: 'Hour', unit: 'h', high: 24 }}
-				y={{ name: 'Rate', unit: 'Mbit/s', low: 0 }}
+				y={{ name: 'Rate', unit: 'Mbit/s', low: 0, log: usedPercent > 0 && usedPercent < 5 }}
 				height={190}
 			/>
+			<p class="small">
+				{tightest.needsBps === 0
+					? 'Nothing is needed of it.'
+					: `Tightest from ${tightest.hour} o’clock: ${formatBps(tightest.needsBps)} of ${formatBps(tightest.givesBps)}, which is ${usedPercent < 1 ? 'less than 1' : Math.min(999, usedPercent).toFixed(0)}\u2009%.`}
+				{usedPercent < 5 && tightest.needsBps > 0 ? 'Each line of the grid is ten times the one below.' : ''}
+			</p>
 		</figure>
 		<figure class="sheet sticker">
 			<figcaption><b>For the back of the screen</b></figcaption>
