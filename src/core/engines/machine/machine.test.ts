@@ -77,6 +77,15 @@ describe('the simulated systemd', () => {
 		expect(strict.ran).toEqual(['/bin/fails@0']);
 		expect(lenient.ran).toEqual(['/bin/fails@0', '/bin/a@30']);
 	});
+	it('does the commands of a oneshot one after the other, and none after one that fails', () => {
+		const unit = (first: string): string => `[Service]\nType=oneshot\nExecStart=${first}\nExecStart=/bin/b\n`;
+		const good = machineWith({ 'p.service': unit('/bin/a') });
+		const bad = machineWith({ 'p.service': unit('/bin/fails') }, { '/bin/fails': 10 });
+		good.machine.clock.runUntil(1000);
+		bad.machine.clock.runUntil(1000);
+		expect(good.ran).toEqual(['/bin/a@0', '/bin/b@120']);
+		expect(bad.ran).toEqual(['/bin/fails@0']);
+	});
 	it('fires a timer at each of its times', () => {
 		const { machine, ran } = machineWith({
 			't.timer': '[Timer]\nOnCalendar=*:0/30\n',
