@@ -17,12 +17,19 @@ export function chosenIds(plan: Plan): { id: string; count: number }[] {
 	];
 }
 
-/** The same as parts; ids that are in no drawer are left out. */
-export const chosenParts = (plan: Plan, context: Context): Chosen[] =>
-	chosenIds(plan).flatMap(({ id, count }) => {
+const known = new WeakMap<Plan['parts'], { context: Context; chosen: readonly Chosen[] }>();
+
+/** The same as parts; ids that are in no drawer are left out. Nearly every link asks, so it is looked up once. */
+export function chosenParts(plan: Plan, context: Context): readonly Chosen[] {
+	const found = known.get(plan.parts);
+	if (found?.context === context) return found.chosen;
+	const chosen = chosenIds(plan).flatMap(({ id, count }) => {
 		const part = context.find(id);
 		return part ? [{ part, count }] : [];
 	});
+	known.set(plan.parts, { context, chosen });
+	return chosen;
+}
 
 /** The add-on that goes on counting when power is gone; null when the plan has none. */
 export const clockOf = (plan: Plan, context: Context): PartOf<'add-on'> | null =>

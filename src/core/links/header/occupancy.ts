@@ -94,9 +94,16 @@ const isMemory = (taking: Taking): boolean => taking.as.startsWith('identity');
 /** One conflict for each pair of parts, with all the lines that both want. */
 function lineConflicts(takings: readonly Taking[]): HeaderConflict[] {
 	const found = new Map<string, { lines: number[]; a: Taking; b: Taking }>();
-	takings.forEach((a, n) => {
-		for (const b of takings.slice(n + 1)) {
-			if (a.line !== b.line || a.by === b.by || (a.bus !== null && a.bus === b.bus)) continue;
+	const byLine = new Map<number, Taking[]>();
+	for (const taking of takings) {
+		const there = byLine.get(taking.line);
+		if (there) there.push(taking);
+		else byLine.set(taking.line, [taking]);
+	}
+	for (const a of takings) {
+		const there = byLine.get(a.line)!;
+		for (const b of there.slice(there.indexOf(a) + 1)) {
+			if (a.by === b.by || (a.bus !== null && a.bus === b.bus)) continue;
 			// Two memories are a conflict of their own kind.
 			if (isMemory(a) && isMemory(b)) continue;
 			const key = `${a.by.id}|${b.by.id}`;
@@ -104,7 +111,7 @@ function lineConflicts(takings: readonly Taking[]): HeaderConflict[] {
 			if (pair) pair.lines.push(a.line);
 			else found.set(key, { lines: [a.line], a, b });
 		}
-	});
+	}
 	return [...found.values()].map((pair) => ({ kind: 'line', ...pair, lines: [...new Set(pair.lines)] }));
 }
 
