@@ -157,6 +157,33 @@ describe('the commands', () => {
 			{ numRuns: 40 }
 		);
 	});
+	const heads = (commands: readonly { command: string }[]) =>
+		commands.map(({ command }) => command.split(' ').slice(0, 2).join(' '));
+	it('on macOS go to the raw device of the disk, in whole blocks also from a pipe, and eject it as a whole', () => {
+		const disk = disksOf(fixture('macos-list.txt')).find(({ id }) => id === 'disk4')!;
+		const raw = writeCommands(disk, { path: "/Users/inga/it's.img", form: 'raw', rawBytes: 1024 });
+		expect(heads(raw)).toEqual(['diskutil unmountDisk', 'sudo dd', 'sync', 'sudo cmp', 'diskutil eject']);
+		expect(raw[1]!.command).toBe(`sudo dd if='/Users/inga/it'\\''s.img' of=/dev/rdisk4 bs=4m`);
+		expect(raw[3]!.command).toContain('-n 1024 ');
+		const packed = writeCommands(disk, { path: 'a.img.gz', form: 'gzip', rawBytes: null });
+		expect(packed[1]!.command).toMatch(/^gzip -dc \S+ \| sudo dd of=\/dev\/rdisk4 obs=4m$/);
+		expect(proveCommands(disk).every(({ command }) => !/\brm\b|mkfs/.test(command))).toBe(true);
+		for (const { command } of [...raw, ...packed, ...proveCommands(disk)])
+			expect(command.match(/disk\d+/g)?.every((name) => name === 'disk4') ?? true).toBe(true);
+	});
+	it('on Windows clear the one disk, write and compare it by its number, and let go of it at the end', () => {
+		const disk = disksOf(fixture('windows-disks.txt')).find(({ id }) => id === '1')!;
+		const commands = writeCommands(disk, { path: 'C:\\Images\\a.img', form: 'raw', rawBytes: 1024 });
+		expect(heads(commands)[0]).toBe('Clear-Disk -Number');
+		expect(commands.at(-1)!.command).toBe('$in.Close(); $disk.Close()');
+		for (const { command } of [...commands, ...proveCommands(disk)]) {
+			expect(command.match(/PhysicalDrive\d+/g)?.every((name) => name === 'PhysicalDrive1') ?? true).toBe(true);
+			// What is opened is closed: each kind of bracket is.
+			for (const [opens, closes] of ['()', '{}', '[]'])
+				expect(command.split(opens!).length, command).toBe(command.split(closes!).length);
+		}
+		expect(proveCommands(disk).map(({ what }) => what)).toHaveLength(3);
+	});
 	it('prove a card that has its size, and find out one that repeats itself', () => {
 		const dir = mkdtempSync(join(tmpdir(), 'yphos-size-'));
 		const disk = { ...card, id: join(dir, 'card'), sizeBytes: 9_000_001, volumes: [] };
