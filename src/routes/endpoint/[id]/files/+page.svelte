@@ -39,9 +39,13 @@
 	const folder = (path: string): string =>
 		(path.startsWith(ROOT) ? `/${path.slice(ROOT.length)}` : `card: ${path}`).replace(/[^/]*$/, '');
 	const ROOT = 'boot/yphos/root/';
+	/** "sound.cardId" as "Sound › card id", "programme.quiet.0" as "Programme › quiet › 1". */
 	const inWords = (setting: string): string => {
 		const [link, ...rest] = setting.split('.');
-		return [chain.find((known) => known.id === link)?.title ?? link, ...rest].join(' › ');
+		const words = rest.map((part) =>
+			/^\d+$/.test(part) ? String(Number(part) + 1) : part.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)
+		);
+		return [chain.find((known) => known.id === link)?.title ?? link, ...words].join(' › ');
 	};
 	const open = (picked: CardLine): void =>
 		void goto(`/endpoint/${view.endpoint!.id}/plan/${picked.setting.split('.')[0]}#setting-${picked.setting}`);
