@@ -32,9 +32,6 @@
 {/if}
 
 <style>
-	figure {
-		margin: 0;
-	}
 	svg {
 		width: 100%;
 		height: 40px;

@@ -100,9 +100,6 @@
 {/if}
 
 <style>
-	figure {
-		margin: 0;
-	}
 	figcaption {
 		display: flex;
 		flex-wrap: wrap;

@@ -34,9 +34,6 @@
 </figure>
 
 <style>
-	figure {
-		margin: 0;
-	}
 	figcaption {
 		display: flex;
 		justify-content: space-between;

@@ -82,7 +82,6 @@
 		gap: 14px;
 	}
 	figure {
-		margin: 0;
 		min-width: 0;
 	}
 	svg {

@@ -9,7 +9,7 @@
 <div class="sheet">
 	{#if probe}
 		<h3>The board says of itself</h3>
-		<dl>
+		<dl class="facts">
 			<dt>Board</dt>
 			<dd>{probe.model ?? 'not said'}{probe.memoryMb ? `, ${probe.memoryMb} MB` : ''}</dd>
 			<dt>System</dt>
@@ -52,18 +52,6 @@
 </div>
 
 <style>
-	dl {
-		display: grid;
-		grid-template-columns: max-content 1fr;
-		gap: 4px 16px;
-		margin: 8px 0 0;
-	}
-	dt {
-		color: var(--ink-soft);
-	}
-	dd {
-		margin: 0;
-	}
 	button {
 		border: 1px solid var(--bottle);
 		border-radius: var(--radius);

@@ -50,9 +50,6 @@
 </figure>
 
 <style>
-	figure {
-		margin: 0;
-	}
 	svg {
 		width: 100%;
 		max-height: 240px;

@@ -1,0 +1,146 @@
+/** Who gets in: to log in, to knock, to its pages; and who brings the updates that keep others out. */
+import { hostRange, isPrivate, readCidr } from '../../formats/ip/cidr';
+import { readPublicKey } from '../../formats/ssh/publicKey';
+import type { Finding, Fix } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { patch } from './patch';
+
+export function assessLogin({ network }: Plan): Finding[] {
+	if (network.school !== 'files') return [];
+	if (network.user === '')
+		return [
+			{
+				id: 'network.no-user',
+				level: 'caution',
+				title: 'Nobody can look after it from afar',
+				why: 'No user is made. What goes wrong later can only be mended with a screen and a keyboard, or by writing the card anew.',
+				setting: 'network.user',
+				fixes: [patch('Make a user keeper', { user: 'keeper' })]
+			}
+		];
+	const usesKey = network.login === 'key' || network.login === 'both';
+	const good = network.sshKeys.filter((line) => readPublicKey(line).ok);
+	return [
+		...(DEFAULT_USERS.includes(network.user)
+			? [
+					{
+						id: 'network.default-user',
+						level: 'caution' as const,
+						title: `${network.user} is the name that is tried first`,
+						why: 'Programs that try passwords begin with the names that images bring. Another name costs them the first step.',
+						setting: 'network.user' as const,
+						fixes: [patch('Name it keeper', { user: 'keeper' })]
+					}
+				]
+			: []),
+		...(usesKey && good.length === 0
+			? [
+					{
+						id: 'network.no-key',
+						level: 'stop' as const,
+						title: 'Login by key, but no key',
+						why: 'Paste the line from your own computer\u2019s file that ends in .pub. Otherwise nobody gets in.',
+						setting: 'network.sshKeys' as const,
+						fixes: [patch('Use a password', { login: 'password' })]
+					}
+				]
+			: [])
+	];
+}
+
+const DEFAULT_USERS = ['root', 'admin', 'user', 'debian', 'test'];
+
+export function assessGuard({ network }: Plan): Finding[] {
+	const { guard, pages } = network;
+	const openPages = pages.filter(({ password }) => !password);
+	const wide = guard.ranges.filter((range) => {
+		const read = readCidr(range);
+		return read.ok && read.value.version === 4 && !isPrivate(read.value) && hostRange(read.value).count > 256n;
+	});
+	return [
+		...(guard.exposed
+			? [
+					{
+						id: 'network.exposed',
+						level: 'caution' as const,
+						title: 'Reachable from the whole internet',
+						why: 'It will be found within hours and tried without end. Updates must then come at once, logins by key only, and no page without a password. A way in by a virtual private network of the router asks for none of that.',
+						setting: 'network.guard' as const,
+						fixes: [patch('Only from near', { guard: { ...guard, exposed: false, limited: true } })]
+					}
+				]
+			: []),
+		...(!guard.limited
+			? [
+					{
+						id: 'network.unguarded',
+						level: 'caution' as const,
+						title: 'Whoever reaches it may knock',
+						why: 'Guests of the venue\u2019s radio network, too. With rules only the ranges you allow reach its pages and its login.',
+						setting: 'network.guard' as const,
+						fixes: [patch('Only from near', { guard: { ...guard, limited: true } })]
+					}
+				]
+			: []),
+		...(wide.length
+			? [
+					{
+						id: 'network.wide-range',
+						level: 'caution' as const,
+						title: `${wide[0]!} is not a private range`,
+						why: 'These addresses belong to others on the internet. Allow only what is your own.',
+						setting: 'network.guard' as const,
+						fixes: [
+							patch('Leave it out', {
+								guard: { ...guard, ranges: guard.ranges.filter((range) => !wide.includes(range)) }
+							})
+						]
+					}
+				]
+			: []),
+		...(openPages.length
+			? [
+					{
+						id: 'network.open-page',
+						level: guard.exposed ? ('stop' as const) : ('caution' as const),
+						title: `${openPages[0]!.what}: a page without a password`,
+						why: 'Whoever is near can change what is played, and how loud.',
+						setting: 'network.pages' as const,
+						fixes: [patch('Ask for a password', { pages: pages.map((page) => ({ ...page, password: true })) })]
+					}
+				]
+			: [])
+	];
+}
+
+/** Updates that are forgotten, and those that nobody brings. */
+export function assessUpdates(plan: Plan): Finding[] {
+	const { guard, updates } = plan.network;
+	const put = (label: string, nightly: boolean): Fix => patch(label, { updates: { ...updates, nightly } });
+	if (updates.nightly && plan.card.root === 'overlay')
+		return [
+			{
+				id: 'network.updates-forgotten',
+				level: 'caution',
+				title: 'Each restart forgets the updates',
+				why: 'They go into the layer in memory, fill it, and are gone with it. With a read-only root, updates are brought in below the layer by hand; or the root is written to.',
+				setting: 'network.updates',
+				fixes: [
+					put('Update by hand', false),
+					{ label: 'Make the root writable', apply: (p) => ({ ...p, card: { ...p.card, root: 'writable' } }) }
+				]
+			}
+		];
+	if (!updates.nightly && guard.exposed && plan.card.root === 'writable')
+		return [
+			{
+				id: 'network.updates-wait',
+				level: 'caution',
+				title: 'Reachable from the internet, and updates wait for somebody',
+				why: 'Holes that become known are tried everywhere within days. Security updates every night close them.',
+				setting: 'network.updates',
+				fixes: [put('Update every night', true)]
+			}
+		];
+	return [];
+}

@@ -1,0 +1,65 @@
+/** Does the way to it carry what it needs, and fast enough to be felt as at once? */
+import { claimsOn, type Claim } from '../../claims';
+import { formatBps, withUnit } from '../../format';
+import type { Context, Finding, Fix } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { computeNeed, latencyMs, pathOf } from './need';
+import { patch } from './patch';
+
+/** A hand that moves a pointer feels more than this. Source: ITU-T G.1010, interactive games and screens, 200 ms at most; a tenth of it is felt. */
+const FELT_MS = 50;
+
+export function assessLatency(plan: Plan, context: Context): Finding[] {
+	const { worst } = latencyMs(plan);
+	if (plan.brief.kind !== 'second-screen' || worst <= FELT_MS) return [];
+	return [
+		{
+			id: 'network.late-answers',
+			level: 'caution',
+			title: `A second screen that answers after up to ${withUnit(worst, 0, 'ms')}`,
+			why: `More than ${FELT_MS}\u2009ms are felt when a pointer moves. A cable answers within one.`,
+			setting: 'network.way',
+			fixes: context.part('board', plan.parts.board)?.wired ? [patch('Use the cable', { way: 'wired' })] : []
+		}
+	];
+}
+
+/** Below half of the path nothing is noticed; above all of it something stutters. */
+export function assessCapacity(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
+	const path = pathOf(plan, context);
+	const need = computeNeed(claims);
+	if (!path || need.busiestBps === 0) return [];
+	const shares = claimsOn(claims, 'path').filter((claim) => claim.writes);
+	const radio = plan.network.way === 'radio';
+	const toWire: Fix[] =
+		radio && context.part('board', plan.parts.board)?.wired ? [patch('Use the cable', { way: 'wired' })] : [];
+	const findings: Finding[] = [];
+	if (need.busiestBps > path.realBps)
+		findings.push({
+			id: 'network.too-slow',
+			level: 'stop',
+			title: `The ${radio ? 'radio' : 'cable'} gives ${formatBps(path.realBps)}, ${formatBps(need.busiestBps)} are needed`,
+			why: `${need.who} would stutter. ${radio ? 'Move the endpoint or the radio, use the upper band, or lay a cable.' : 'A faster socket is needed.'}`,
+			setting: radio ? 'network.radio' : 'network.way',
+			fixes: toWire
+		});
+	else if (need.busiestBps > path.realBps / 2)
+		findings.push({
+			id: 'network.thin',
+			level: 'caution',
+			title: `Only ${withUnit(((path.realBps - need.busiestBps) / path.realBps) * 100, 0, '%')} of the path is left`,
+			why: `${need.who} takes ${formatBps(need.busiestBps)} of ${formatBps(path.realBps)}. A neighbour\u2019s evening is enough to make it stutter.`,
+			setting: radio ? 'network.radio' : 'network.way',
+			fixes: toWire
+		});
+	if (radio && shares.length)
+		findings.push({
+			id: 'network.record-by-radio',
+			level: 'caution',
+			title: 'A recording goes to a share by radio',
+			why: `${formatBps(Math.max(...shares.map((claim) => claim.bitsPerSec)))} must arrive without a gap of more than some seconds, and a gap in a recording stays for ever. ${formatBps(path.realBps)} are there on average, not always.`,
+			setting: 'network.way',
+			fixes: toWire
+		});
+	return findings;
+}

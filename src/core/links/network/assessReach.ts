@@ -1,0 +1,141 @@
+/** Is it on the network at all, under a name and an address of its own? */
+import { claimsOn, type Claim } from '../../claims';
+import type { Context, Finding, Fix } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { freeAddress, judgeAddress } from './addresses';
+import { patch } from './patch';
+
+export function assessWay(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
+	const { network } = plan;
+	const findings: Finding[] = [];
+	const board = context.part('board', plan.parts.board);
+	const streams = claimsOn(claims, 'path');
+	const go = (way: 'wired' | 'radio'): Fix =>
+		patch(way === 'wired' ? 'Use the cable' : 'Use the radio network', { way });
+	if (network.way === 'none' && streams.length)
+		findings.push({
+			id: 'network.streams-without',
+			level: 'stop',
+			title: streams.length === 1 ? 'A stream, but no network' : `${streams.length} streams, but no network`,
+			why: `${streams
+				.map((claim) => claim.what)
+				.slice(0, 3)
+				.join(', ')} cannot be fetched. Join a network, or play only what is on the card.`,
+			setting: 'network.way',
+			fixes: [go('wired'), ...(board?.radio ? [go('radio')] : [])]
+		});
+	if (network.way === 'radio' && board && !board.radio)
+		findings.push({
+			id: 'network.no-radio',
+			level: 'stop',
+			title: 'This board has no radio',
+			why: `${board.name} joins by cable only. Use the cable, or choose a board with radio.`,
+			setting: 'network.way',
+			fixes: [go('wired')]
+		});
+	if (network.way === 'wired' && board && !board.wired)
+		findings.push({
+			id: 'network.no-socket',
+			level: 'stop',
+			title: 'This board has no network socket',
+			why: `${board.name} joins by radio only.`,
+			setting: 'network.way',
+			fixes: board.radio ? [go('radio')] : []
+		});
+	if (network.way === 'radio' && network.ssid === '')
+		findings.push({
+			id: 'network.no-ssid',
+			level: 'stop',
+			title: 'Which radio network?',
+			why: 'Type its name exactly as your phone shows it: capitals and spaces count.',
+			setting: 'network.ssid',
+			fixes: []
+		});
+	if (network.way === 'radio' && network.countryCode === '')
+		findings.push({
+			id: 'network.no-country',
+			level: 'caution',
+			title: 'The radio does not know its country',
+			why: 'Some boards keep their radio off until the country is set, and others may use channels that are not allowed where you are.',
+			setting: 'network.countryCode',
+			fixes: []
+		});
+	return findings;
+}
+
+export function assessName(plan: Plan, context: Context): Finding[] {
+	const { hostName } = plan.network;
+	const twin = context.others.find((other) => other.hostName === hostName);
+	if (!twin) return [];
+	const name = freeName(hostName, context);
+	return [
+		{
+			id: 'network.same-name',
+			level: 'stop',
+			title: `${twin.name} has this host name too`,
+			why: 'Two endpoints of one name hide each other on the network.',
+			setting: 'network.hostName',
+			fixes: [patch(`Name it ${name}`, { hostName: name })]
+		}
+	];
+}
+
+function freeName(name: string, context: Context): string {
+	const taken = new Set(context.others.map((other) => other.hostName));
+	for (let n = 2; ; n++) if (!taken.has(`${name}-${n}`)) return `${name}-${n}`;
+}
+
+export function assessAddress(plan: Plan, context: Context): Finding[] {
+	const { kind, ip } = plan.network.address;
+	const free = freeAddress(plan, context);
+	const fixes: Fix[] = [
+		...(free && free !== ip ? [patch(`Use ${free}`, { address: { kind, ip: free } })] : []),
+		patch('Take whatever the router gives', { address: { kind: 'free', ip: '' } })
+	];
+	const say = (id: string, title: string, why: string): Finding[] => [
+		{ id: `network.${id}`, level: 'stop', title, why, setting: 'network.address', fixes }
+	];
+	if (kind !== 'free' && ip === '')
+		return say('no-address', 'Which address?', 'Choose one in the venue\u2019s range that nobody has.');
+	if (kind === 'fixed' && !context.venue.lan)
+		return say(
+			'no-lan',
+			'The venue\u2019s network is not known',
+			'A fixed address needs the range and the router\u2019s own address: enter them under Venue, or let the router give the address.'
+		);
+	const trouble = judgeAddress(plan, context);
+	if (trouble === null) return [];
+	if (typeof trouble === 'object')
+		return say(
+			'same-address',
+			`${trouble.twin} has this address too`,
+			'Two endpoints at one address are both unreachable, in turn.'
+		);
+	const lan = context.venue.lan!;
+	switch (trouble) {
+		case 'outside':
+			return say(
+				'address-outside',
+				`${ip} is not in the venue\u2019s range`,
+				`The venue has ${lan.cidr}. Nobody there could reach this address.`
+			);
+		case 'not-a-host':
+			return say(
+				'address-no-host',
+				`${ip} is not for a single device`,
+				'The first and the last address of a range stand for the whole of it.'
+			);
+		case 'gateway':
+			return say(
+				'address-gateway',
+				`${ip} is the router itself`,
+				'Nothing would reach the internet any more, for nobody.'
+			);
+		case 'in-pool':
+			return say(
+				'address-in-pool',
+				`${ip} lies in the router\u2019s own pool`,
+				`The router gives away ${lan.poolFrom} to ${lan.poolTo}, one day this one too. Choose one outside, or reserve it in the router.`
+			);
+	}
+}
