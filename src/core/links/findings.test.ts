@@ -143,6 +143,7 @@ const CASES: readonly Case[] = [
 		level: 'stop',
 		change: { network: { way: 'none' }, sources: { items: [item(STREAM)] } }
 	},
+	{ id: 'network.no-hotspot', level: 'stop', change: { network: { school: 'hotspot' } } },
 	{
 		id: 'network.updates-forgotten',
 		level: 'caution',

@@ -7,8 +7,9 @@
 	import { partsJsonSchema, readPartsFile, writePartsFile } from '$core/parts/file';
 	import { KINDS, type Part, type PartKind } from '$core/parts/schema';
 	import { sentence } from '$core/result';
-	import Compare from '$lib/drawer/Compare.svelte';
+	import CompareBar from '$lib/drawer/CompareBar.svelte';
 	import PartForm from '$lib/drawer/PartForm.svelte';
+	import PartRow from '$lib/drawer/PartRow.svelte';
 	import { download } from '$lib/shell/download';
 	import { store } from '$lib/store/workshop.svelte';
 
@@ -21,8 +22,6 @@
 	let filter = $state<Filter>(asked !== null && asked in KINDS ? (asked as PartKind) : 'all');
 	let wanted = $state('');
 	let compared = $state.raw<readonly string[]>([]);
-	/** The comparison is open; until then what is marked for it is only counted. */
-	let comparing = $state(false);
 	let editing = $state.raw<{ part: Part; isNew: boolean } | null>(null);
 	let answer = $state('');
 
@@ -162,54 +161,15 @@
 						>
 						<tbody>
 							{#each parts as part (part.id)}
-								{@const there = workshop.owned[part.id] ?? 0}
-								<tr>
-									<td class="name"
-										>{part.name}{#if ownIds.has(part.id)}<small class="mine">yours</small>{/if}</td
-									>
-									<td class="telling soft small">{tellingOf(part)}</td>
-									<td class="mono n price"
-										>{part.price === null ? '?' : part.price === 0 ? '—' : part.price.toFixed(0)}</td
-									>
-									<td class="n have">
-										<button
-											type="button"
-											class="plain"
-											disabled={there === 0}
-											aria-label={`One less there: ${part.name}`}
-											onclick={() => store.own(part.id, -1, part.name)}>−</button
-										>
-										<span class="mono there" class:soft={there === 0} title="There already">{there}</span>
-										<button
-											type="button"
-											class="plain"
-											aria-label={`I have this already: ${part.name}`}
-											title="I have this already"
-											onclick={() => store.own(part.id, 1, part.name)}>+</button
-										>
-									</td>
-									<td class="n do">
-										<button
-											type="button"
-											class="plain"
-											aria-pressed={compared.includes(part.id)}
-											aria-label={`Compare ${part.name}`}
-											onclick={() => mark(part.id)}>Compare</button
-										>
-										{#if ownIds.has(part.id)}<button
-												type="button"
-												class="plain"
-												aria-label={`Change ${part.name}`}
-												onclick={() => (editing = { part, isNew: false })}>Change</button
-											>
-										{:else}<button
-												type="button"
-												class="plain"
-												aria-label={`Copy ${part.name}`}
-												onclick={() => copy(part)}>Copy</button
-											>{/if}
-									</td>
-								</tr>
+								<PartRow
+									{part}
+									there={workshop.owned[part.id] ?? 0}
+									own={ownIds.has(part.id)}
+									marked={compared.includes(part.id)}
+									onmark={() => mark(part.id)}
+									onchange={() => (editing = { part, isNew: false })}
+									oncopy={() => copy(part)}
+								/>
 							{/each}
 						</tbody>
 					</table>
@@ -223,21 +183,11 @@
 	</div>
 </div>
 {#if compared.length}
-	<div class="bar">
-		{#if comparing}
-			<Compare
-				parts={compared.flatMap((id) => drawer.find((part) => part.id === id) ?? [])}
-				currency={workshop.venue.currency}
-			/>
-		{/if}
-		<p>
-			<span>{compared.length === 1 ? '1 part' : `${compared.length} parts`} to compare</span>
-			<button type="button" class="plain" aria-expanded={comparing} onclick={() => (comparing = !comparing)}
-				>{comparing ? 'Close' : 'Side by side'}</button
-			>
-			<button type="button" class="plain" onclick={() => ((compared = []), (comparing = false))}>Forget them</button>
-		</p>
-	</div>
+	<CompareBar
+		parts={compared.flatMap((id) => drawer.find((part) => part.id === id) ?? [])}
+		currency={workshop.venue.currency}
+		onforget={() => (compared = [])}
+	/>
 {/if}
 {#if editing}
 	{@const { part, isNew } = editing}
@@ -291,22 +241,6 @@
 		margin-top: 4px;
 		table-layout: fixed;
 	}
-	.bar {
-		position: sticky;
-		bottom: 0;
-		max-height: 72vh;
-		overflow-y: auto;
-		background: var(--well);
-		border-top: 1px solid var(--rule-strong);
-		padding: 10px 20px;
-		display: grid;
-		gap: 10px;
-	}
-	.bar p {
-		display: flex;
-		gap: 12px;
-		align-items: center;
-	}
 	.name {
 		width: 36%;
 	}
@@ -318,29 +252,6 @@
 	}
 	.do {
 		width: 132px;
-	}
-	.mine {
-		margin-left: 6px;
-		background: var(--bottle-wash);
-		color: var(--bottle);
-		border-radius: 3px;
-		padding: 0 5px;
-		font-weight: 600;
-	}
-	.there {
-		display: inline-block;
-		min-width: 18px;
-		text-align: center;
-	}
-	.plain[aria-pressed='true'] {
-		background: var(--bottle);
-		color: var(--on-bottle);
-		border-color: var(--bottle);
-	}
-	.plain:disabled {
-		color: var(--ink-faint);
-		border-color: var(--rule);
-		cursor: default;
 	}
 	@media (max-width: 900px) {
 		.columns {
@@ -362,19 +273,6 @@
 		}
 		colgroup {
 			display: none;
-		}
-		tr {
-			display: grid;
-			grid-template-columns: 1fr auto auto;
-			border-bottom: 1px solid var(--rule);
-		}
-		td {
-			border: 0;
-		}
-		.name,
-		.telling {
-			grid-column: 1 / -1;
-			width: auto;
 		}
 	}
 </style>

@@ -63,6 +63,24 @@ export function assessWay(plan: Plan, context: Context, claims: readonly Claim[]
 	return findings;
 }
 
+/** The network that some images open for their set-up: it takes such an image, and a radio. */
+export function assessSchool({ network, card, parts }: Plan, context: Context): Finding[] {
+	if (network.school !== 'hotspot') return [];
+	const board = context.part('board', parts.board);
+	const withoutRadio = board !== null && !board.radio;
+	if (card.system !== 'plain' && !withoutRadio) return [];
+	return [
+		{
+			id: 'network.no-hotspot',
+			level: 'stop',
+			title: withoutRadio ? 'No radio, so no network for its set-up' : 'A plain system opens no network of its own',
+			why: `You would wait for a network that never comes. ${withoutRadio ? `${board.name} has no radio.` : 'Only ready-made images bring one.'} Files on the card do the same without it; so do a borrowed screen and a keyboard.`,
+			setting: 'network.school',
+			fixes: [patch('By files on the card', { school: 'files' }), patch('With a borrowed screen', { school: 'screen' })]
+		}
+	];
+}
+
 export function assessName(plan: Plan, context: Context): Finding[] {
 	const { hostName } = plan.network;
 	const twin = context.others.find((other) => other.hostName === hostName);

@@ -3,7 +3,7 @@ import type { Context, Finding } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { assessGuard, assessLogin, assessUpdates } from './assessAccess';
 import { assessCapacity, assessLatency } from './assessPath';
-import { assessAddress, assessName, assessWay } from './assessReach';
+import { assessAddress, assessName, assessSchool, assessWay } from './assessReach';
 
 export const assessNetwork = (plan: Plan, context: Context, claims: readonly Claim[]): Finding[] => [
 	...assessWay(plan, context, claims),
@@ -11,6 +11,7 @@ export const assessNetwork = (plan: Plan, context: Context, claims: readonly Cla
 	...(plan.network.way === 'none'
 		? []
 		: [
+				...assessSchool(plan, context),
 				...assessAddress(plan, context),
 				...assessLogin(plan),
 				...assessGuard(plan),

@@ -119,6 +119,15 @@ describe('what goes on the card', () => {
 				phase.steps.filter(({ link }) => link === 'network').map(({ id }) => id)
 			);
 		expect(steps('files')).toEqual(['find-it', 'log-in', 'updates-look']);
+		const player = {
+			...withNetwork({ way: 'radio', ssid: 'Station' }),
+			card: { ...lounge.plan.card, system: 'player' as const }
+		};
+		const own = runSheet(chain, player, context)
+			.flatMap(({ steps: list }) => list)
+			.find(({ id }) => id === 'own-files')!;
+		expect([own.phase, own.caution]).toEqual(['prepare', expect.stringContaining('in clear')]);
+		expect(own.do).toContain('"Station"');
 		expect(steps('hotspot')).toContain('hotspot-page');
 		expect(steps('screen')).toContain('screen-answers');
 	});

@@ -28,7 +28,22 @@ export function networkSteps(plan: Plan, context: Context): Step[] {
 	];
 }
 
-function schoolSteps({ network }: Plan): Step[] {
+function schoolSteps({ network, card }: Plan): Step[] {
+	if (network.school === 'files' && card.system !== 'plain')
+		return [
+			{
+				id: 'own-files',
+				phase: 'prepare',
+				do: `Open the card\u2019s first partition, and fill in the image\u2019s own text files for the first start, which its instructions name: host name ${network.hostName}${network.way === 'radio' ? `, radio network "${network.ssid}", country ${network.countryCode || 'of yours'}, and its pass phrase` : ''}${network.login === 'none' ? '' : ', and login from afar'}.`,
+				expect: 'They are saved as plain text, under exactly the names that the instructions give: no second ending.',
+				...(network.way === 'radio'
+					? {
+							caution:
+								'A pass phrase lies there in clear. See after the first start that the image has taken it away; if not, do it.'
+						}
+					: {})
+			}
+		];
 	if (network.school === 'hotspot')
 		return [
 			{
