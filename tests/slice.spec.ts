@@ -55,11 +55,16 @@ test('from a board\u2019s own listing and a playlist to a proven card set', asyn
 
 	await page.getByRole('button', { name: 'Write card set' }).click();
 	const password = page.getByLabel(/^Password for keeper/);
+	const again = page.getByLabel('The same password once more');
 	await password.fill('password1');
+	await again.fill('password1');
 	await page.getByRole('button', { name: 'Download the set' }).click();
 	await expect(page.getByText(/tried first/)).toBeVisible();
 	await password.fill('three gulls in a row');
 	await expect(page.getByText(/bits for a guesser/)).toBeVisible();
+	await page.getByRole('button', { name: 'Download the set' }).click();
+	await expect(page.getByText(/The two are not the same/)).toBeVisible();
+	await again.fill('three gulls in a row');
 	const downloading = page.waitForEvent('download');
 	await page.getByRole('button', { name: 'Download the set' }).click();
 	const zip = await (await downloading).path();

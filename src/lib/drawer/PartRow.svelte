@@ -50,6 +50,9 @@
 </tr>
 
 <style>
+	td {
+		vertical-align: middle;
+	}
 	.mine {
 		margin-left: 6px;
 		background: var(--bottle-wash);

@@ -21,6 +21,8 @@
 	const keeper = $derived(takesPassword(view.plan));
 	let passphrase = $state('');
 	let password = $state('');
+	/** Typed a second time: one slip of the finger would lock its keeper out. */
+	let again = $state('');
 	let passwordProblem = $state('');
 	const bits = $derived(passwordBits(password));
 	/** The vault's pass phrase, when the secrets are to be kept there. */
@@ -31,7 +33,7 @@
 
 	/** What was said of the last one holds no longer. */
 	$effect(() => {
-		void password;
+		void [password, again];
 		passwordProblem = '';
 	});
 
@@ -47,6 +49,10 @@
 			const good = keeper ? checkPassword(password, view.plan.network.user) : null;
 			if (good && !good.ok) {
 				passwordProblem = sentence(good.faults);
+				return;
+			}
+			if (keeper && password !== again) {
+				passwordProblem = 'The two are not the same. Type both once more.';
 				return;
 			}
 			if (keepWith !== null) {
@@ -74,7 +80,7 @@
 				written: rememberWritten(files, new Date().toISOString())
 			}));
 			store.said = 'Card set written; the run sheet says what to do with it';
-			passphrase = password = '';
+			passphrase = password = again = '';
 			onclose();
 		} finally {
 			busy = false;
@@ -87,7 +93,10 @@
 	modalHeading={`Write the card set of ${view.plan.brief.name}`}
 	primaryButtonText={busy ? 'Writing …' : 'Download the set'}
 	secondaryButtonText="Not now"
-	primaryButtonDisabled={busy || stops.length > 0 || (radio && passphrase === '') || (keeper && password === '')}
+	primaryButtonDisabled={busy ||
+		stops.length > 0 ||
+		(radio && passphrase === '') ||
+		(keeper && (password === '' || again === ''))}
 	on:click:button--secondary={onclose}
 	on:close={onclose}
 	on:submit={writeSet}
@@ -118,6 +127,7 @@
 					invalid={passwordProblem !== ''}
 					invalidText={passwordProblem}
 				/>
+				<PasswordInput labelText="The same password once more" bind:value={again} />
 			</div>
 		{/if}
 		{#if radio}
@@ -136,7 +146,7 @@
 				endpointId={view.endpoint!.id}
 				bind:keepWith
 				onentry={(entry) => {
-					password = entry.password ?? password;
+					password = again = entry.password ?? password;
 					passphrase = entry.passphrase ?? passphrase;
 				}}
 			/>
@@ -157,6 +167,8 @@
 		padding: 4px 0;
 	}
 	.pass {
+		display: grid;
+		gap: 10px;
 		margin-top: 16px;
 	}
 </style>
