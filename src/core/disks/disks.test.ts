@@ -47,6 +47,25 @@ describe('listings of disks', () => {
 		expect(verdicts(JSON.stringify({ ...card, BusType: 17 }))).toEqual({ 1: 'never' });
 		expect(verdicts(JSON.stringify({ ...card, IsBoot: undefined }))).toEqual({ 1: 'never' });
 	});
+	it('finds the disks among other things that were printed before and behind them', () => {
+		const volume = '[{"DriveLetter":"D","FileSystem":"FAT32","DriveType":"Removable","Note":"] [ {"}]';
+		const text = `PS C:\\> Get-Volume | ConvertTo-Json\r\n${volume}\r\nPS C:\\> Get-Disk | ConvertTo-Json\r\n${fixture('windows-disks.txt')}\r\nPS C:\\> [`;
+		expect(verdicts(text)).toEqual({ 0: 'never', 1: 'card' });
+		expect(verdicts(`user@host [~] $ lsblk\n${fixture('linux-laptop.json')}`)).toMatchObject({ '/dev/sda': 'card' });
+		// Disks that were listed one by one are judged together: two that could be the card are both a maybe.
+		const [, card] = JSON.parse(/\[[\s\S]*\]/.exec(fixture('windows-disks.txt'))![0]) as Record<string, unknown>[];
+		const one = JSON.stringify(card);
+		const other = JSON.stringify({ ...card, Number: 2, SerialNumber: '7' });
+		expect(verdicts(`${one}\n${one}`)).toEqual({ 1: 'card' });
+		expect(verdicts(`${one}\n${other}`)).toEqual({ 1: 'maybe', 2: 'maybe' });
+		// A torn listing shows one disk and hides the other: it is refused.
+		for (const torn of [`[${one},${other}`, `[${one},${other.slice(0, -1)}]`, `{"blockdevices":[${one}`])
+			expect(readDisks(torn), torn).toMatchObject({ ok: false, faults: [{ code: 'disks-unknown' }] });
+		expect(readDisks('{"blockdevices":[]}')).toMatchObject({ ok: false, faults: [{ code: 'disks-none' }] });
+		// Brackets without end are no listing, and take no time.
+		expect(readDisks('['.repeat(200_000))).toMatchObject({ ok: false });
+		expect(readDisks('[]'.repeat(50_000))).toMatchObject({ ok: false });
+	});
 	it('says what to paste when it is something else', () => {
 		expect(readDisks('Filesystem 1K-blocks Used')).toMatchObject({ ok: false, faults: [{ code: 'disks-unknown' }] });
 		expect(readDisks('{"DriveLetter":"D","FileSystem":"FAT32","DriveType":"Removable"}')).toMatchObject({

@@ -1,5 +1,5 @@
 import { fault, ok, type Result } from '../result';
-import type { HostDisk, HostSystem } from './disk';
+import { fingerprint, type HostDisk, type HostSystem } from './disk';
 import { readLsblk } from './linux';
 import { readDiskutilInfo, readDiskutilList, readDiskutilPlist } from './macos';
 import { isGetVolume, readGetDisk } from './windows';
@@ -22,15 +22,17 @@ export interface DiskListing {
  */
 export function readDisks(text: string): Result<DiskListing> {
 	const clean = text.replace(/^\ufeff/, '').replace(/\r\n?/g, '\n');
-	for (const value of jsonIn(clean)) {
-		const found = readLsblk(value) ?? readGetDisk(value);
-		if (found) return listing(found);
-		if (isGetVolume(value))
-			return fault(
-				'disks-volumes',
-				`These are volumes; which disk they lie on does not stand there. Paste what this prints: ${LISTING_COMMANDS.windows}`
-			);
-	}
+	const values = jsonIn(clean);
+	const listings = values.flatMap((value) => {
+		const disks = readLsblk(value) ?? readGetDisk(value);
+		return disks ? [disks] : [];
+	});
+	if (listings.length) return listing([...new Map(listings.flat().map((disk) => [fingerprint(disk), disk])).values()]);
+	if (values.some(isGetVolume))
+		return fault(
+			'disks-volumes',
+			`These are volumes; which disk they lie on does not stand there. Paste what this prints: ${LISTING_COMMANDS.windows}`
+		);
 	const found = joined(readDiskutilPlist(plistIn(clean)) ?? readDiskutilList(clean), readDiskutilInfo(clean));
 	if (found) return listing(found);
 	return fault(
@@ -64,14 +66,49 @@ function joined(list: HostDisk[] | null, infos: HostDisk[] | null): HostDisk[] |
 
 const plistIn = (text: string): string => /<\?xml[\s\S]*<\/plist>/.exec(text)?.[0] ?? '';
 
-/** The JSON value in a text, between whatever prompts stand around it. */
+/**
+ * The JSON values in a text, between whatever prompts stand around them. What is torn is never looked into: a part of a listing
+ * would show one disk and hide the other that could be the card.
+ */
 function jsonIn(text: string): unknown[] {
-	const from = text.search(/[[{]/);
-	const to = Math.max(text.lastIndexOf(']'), text.lastIndexOf('}'));
-	if (from < 0 || to < from) return [];
+	const values: unknown[] = [];
+	let at = nextOpening(text, 0);
+	while (at >= 0) {
+		const end = closingOf(text, at);
+		if (end < 0) break;
+		const value = parsed(text.slice(at, end + 1));
+		if (value !== undefined) values.push(value);
+		at = nextOpening(text, end + 1);
+	}
+	return values;
+}
+
+function nextOpening(text: string, from: number): number {
+	const opening = /[[{]/g;
+	opening.lastIndex = from;
+	return opening.exec(text)?.index ?? -1;
+}
+
+/** Where the bracket at `from` is closed; -1 when it never is. Brackets within strings do not count. */
+function closingOf(text: string, from: number): number {
+	let depth = 0;
+	let quoted = false;
+	for (let at = from; at < text.length; at++) {
+		const c = text[at];
+		if (quoted) {
+			if (c === '\\') at++;
+			else if (c === '"') quoted = false;
+		} else if (c === '"') quoted = true;
+		else if (c === '[' || c === '{') depth++;
+		else if ((c === ']' || c === '}') && --depth === 0) return at;
+	}
+	return -1;
+}
+
+function parsed(text: string): unknown {
 	try {
-		return [JSON.parse(text.slice(from, to + 1)) as unknown];
+		return JSON.parse(text) as unknown;
 	} catch {
-		return [];
+		return undefined;
 	}
 }
