@@ -26,6 +26,10 @@ if [[ $(findmnt -n -o FSTYPE /) == overlay && -d $below ]]; then
 		exit 1
 	fi
 	overlayroot-chroot bash "$here/apply.sh"
+	# A file that was replaced while the layer still shows the old one keeps the card open.
+	if [[ -w $below ]]; then
+		echo "The card stays open for writing until the restart: do not cut the power before."
+	fi
 	exit
 fi
 
