@@ -23,16 +23,28 @@ export function runSheet(chain: readonly Link[], plan: Plan, context: Context): 
 	return PHASES.map((phase) => {
 		const steps = all.filter((step) => step.phase === phase);
 		const restart = steps.some((step) => step.needsRestart);
-		return { phase, steps: restart ? [...steps, restartStep(phase)] : steps };
+		return {
+			phase,
+			steps: restart
+				? [
+						...steps,
+						restartStep(
+							phase,
+							steps.some(({ command }) => command !== undefined)
+						)
+					]
+				: steps
+		};
 	}).filter(({ steps }) => steps.length > 0);
 }
 
-const restartStep = (phase: Phase): SheetStep => ({
+/** By command where there are others to be typed; an image with pages of its own has a button for it. */
+const restartStep = (phase: Phase, byCommand: boolean): SheetStep => ({
 	key: `chain.restart-${phase}`,
 	id: `restart-${phase}`,
 	link: 'chain',
 	phase,
-	do: 'Restart once, unless it has just restarted by itself.',
-	command: 'sudo systemctl reboot',
+	do: `Restart once${byCommand ? '' : ', from its own page or menu'}, unless it has just restarted by itself.`,
+	...(byCommand ? { command: 'sudo systemctl reboot' } : {}),
 	expect: 'It comes back as the rehearsal showed.'
 });

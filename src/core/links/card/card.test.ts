@@ -197,6 +197,11 @@ describe('what goes on the card', () => {
 			'card.right-output'
 		];
 		expect(platform.filter((key) => inOrder.includes(key))).toEqual(inOrder);
+		const player = runSheet(chain, withCard({ system: 'player' }), context);
+		const setUp = player.find(({ phase }) => phase === 'set up')!.steps;
+		expect(setUp.at(-1)).toMatchObject({ id: 'restart-set up', do: expect.stringContaining('own page or menu') });
+		expect(setUp.at(-1)!.command).toBeUndefined();
+		expect(setUp.map(({ id }) => id)).not.toContain('page-again');
 		const fetched = runSheet(chain, withCard({ system: 'platform' }, { board: 'board-full-1' }), context)[0]!.steps;
 		expect(fetched.find(({ id }) => id === 'fetch-image')!.do).toContain('1\u2009GB of memory');
 	});

@@ -109,9 +109,10 @@ const playerSteps = ({ network }: Plan): Step[] => [
 	},
 	{
 		id: 'page-again',
-		phase: 'set up',
-		do: 'Open the same page again after the restart.',
-		expect: 'It answers within two minutes, under its new name, with what was entered. What is missing was not saved.'
+		phase: 'check',
+		do: 'Open the same page again.',
+		expect:
+			'It answers within two minutes of the restart, under its new name, with what was entered. What is missing was not saved.'
 	}
 ];
 

@@ -26,7 +26,7 @@ function entries({ network }: Plan, { venue }: Context): Claim[] {
 	const { kind, ip } = network.address;
 	return entryClaims('network', 'name and network', [
 		['network.hostName', 'Name of the device, host name', network.hostName],
-		['network.way', 'Time zone', venue.timeZone],
+		['programme.quiet', 'Time zone', venue.timeZone],
 		['network.locale', 'Language', network.locale],
 		['network.keyboard', 'Keyboard', network.keyboard],
 		['network.way', 'Network', { wired: 'cable', radio: 'radio', none: 'none' }[network.way]],
