@@ -66,5 +66,22 @@ export const entryClaims = (
 	entries: readonly (readonly [setting: SettingPath, label: string, value: string])[]
 ): Claim[] => entries.map(([setting, label, value]) => ({ on: 'entry', from, what, label, value, setting }));
 
-export const claimsOn = <R extends Claim['on']>(claims: readonly Claim[], resource: R): Extract<Claim, { on: R }>[] =>
-	claims.filter((claim): claim is Extract<Claim, { on: R }> => claim.on === resource);
+type ClaimOn<R extends Claim['on']> = Extract<Claim, { on: R }>;
+const sorted = new WeakMap<readonly Claim[], ReadonlyMap<Claim['on'], readonly Claim[]>>();
+
+/** The claims on one resource. Owners ask again and again, so a list is sorted by resource once; it must not change afterwards. */
+export function claimsOn<R extends Claim['on']>(claims: readonly Claim[], resource: R): readonly ClaimOn<R>[] {
+	let by = sorted.get(claims);
+	if (!by) sorted.set(claims, (by = byResource(claims)));
+	return (by.get(resource) ?? []) as readonly ClaimOn<R>[];
+}
+
+function byResource(claims: readonly Claim[]): ReadonlyMap<Claim['on'], readonly Claim[]> {
+	const by = new Map<Claim['on'], Claim[]>();
+	for (const claim of claims) {
+		const there = by.get(claim.on);
+		if (there) there.push(claim);
+		else by.set(claim.on, [claim]);
+	}
+	return by;
+}

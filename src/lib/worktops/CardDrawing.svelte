@@ -8,6 +8,10 @@
 	const capacity = $derived((room?.card.capacityGb ?? 0) * 1e9);
 	const parts = $derived(room?.pieces ?? []);
 	const offsets = $derived(parts.map((_, n) => parts.slice(0, n).reduce((sum, part) => sum + part.bytes, 0)));
+	/** Pieces of one kind get paler from left to right, so that each is told from the next. */
+	const shade = $derived(
+		parts.map(({ kind }, n) => 1 - 0.24 * parts.slice(0, n).filter((before) => before.kind === kind).length)
+	);
 	const x = (bytes: number): number => (capacity ? (bytes / capacity) * 600 : 0);
 </script>
 
@@ -21,11 +25,13 @@
 					width={Math.max(0, x(part.bytes))}
 					y="6"
 					height="28"
+					opacity={shade[n]}
 				/>{/each}
 		</svg>
 		<ul>
-			{#each parts as part (part.name)}<li>
-					<i class={part.kind}></i>{part.name} <span class="mono">{formatBytes(part.bytes)}</span>
+			{#each parts as part, n (part.name)}<li>
+					<i class={part.kind} style:opacity={shade[n]}></i>{part.name}
+					<span class="mono">{formatBytes(part.bytes)}</span>
 				</li>{/each}
 		</ul>
 	</figure>
