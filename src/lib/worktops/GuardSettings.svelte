@@ -36,7 +36,7 @@
 		);
 </script>
 
-<section id="setting-network.guard">
+<section class="group" id="setting-network.guard">
 	<h3>Who may knock</h3>
 	<Checkbox
 		labelText="Only who is near, by rules on the endpoint"
@@ -60,7 +60,7 @@
 		on:check={(event) => event.detail !== guard.exposed && put({ exposed: event.detail })}
 	/>
 </section>
-<section id="setting-network.updates">
+<section class="group" id="setting-network.updates">
 	<h3>Updates</h3>
 	<Checkbox
 		labelText="Security updates by themselves, every night"
@@ -84,7 +84,7 @@
 		</p>
 	{/if}
 </section>
-<section id="setting-network.pages">
+<section class="group" id="setting-network.pages">
 	<h3>Its own pages</h3>
 	<ul>
 		{#each pages as page, n (n)}
@@ -119,12 +119,6 @@
 </section>
 
 <style>
-	section {
-		border-top: 1px solid var(--rule);
-		padding-top: 10px;
-		display: grid;
-		gap: 7px;
-	}
 	label {
 		display: grid;
 		gap: 3px;
@@ -132,11 +126,6 @@
 	input:not([type='checkbox']) {
 		height: 32px;
 		min-width: 0;
-	}
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
 	}
 	li {
 		display: grid;

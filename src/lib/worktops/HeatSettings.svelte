@@ -50,7 +50,7 @@
 	<NumberField path="heat.fanOnC" label="Fan, full at" unit="°C" value={heat.fanOnC} />
 	<NumberField path="heat.fanOffC" label="Fan, off at" unit="°C" value={heat.fanOffC} />
 </div>
-<section id="setting-heat.readings">
+<section class="group" id="setting-heat.readings">
 	<h3>Your own readings</h3>
 	<p class="soft small">
 		From a cold start, while it plays: one after some five minutes, one after an hour. Two make the figures those of
@@ -78,17 +78,6 @@
 </section>
 
 <style>
-	section {
-		border-top: 1px solid var(--rule);
-		padding-top: 10px;
-		display: grid;
-		gap: 6px;
-	}
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		display: grid;
 		grid-template-columns: 1fr 1fr auto;

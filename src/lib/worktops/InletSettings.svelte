@@ -38,7 +38,7 @@
 	}
 </script>
 
-<section id="setting-power.inlet">
+<section class="group" id="setting-power.inlet">
 	<h3>Mains inlet in a box of one’s own</h3>
 	{#if inlet}
 		<p class="care small">
@@ -74,10 +74,6 @@
 
 <style>
 	section {
-		border-top: 1px solid var(--rule);
-		padding-top: 10px;
-		display: grid;
-		gap: 8px;
 		justify-items: start;
 	}
 	label {

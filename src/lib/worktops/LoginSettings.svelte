@@ -102,11 +102,6 @@
 		display: grid;
 		gap: 6px;
 	}
-	ul {
-		list-style: none;
-		margin: 0;
-		padding: 0;
-	}
 	li {
 		display: grid;
 		grid-template-columns: auto 1fr auto;
