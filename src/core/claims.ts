@@ -1,3 +1,4 @@
+import { groupBy } from './groupBy';
 import type { SettingPath } from './link';
 import type { Draw, HeaderUse } from './parts/schema';
 import type { LinkId } from './plan/plan';
@@ -72,16 +73,6 @@ const sorted = new WeakMap<readonly Claim[], ReadonlyMap<Claim['on'], readonly C
 /** The claims on one resource. Owners ask again and again, so a list is sorted by resource once; it must not change afterwards. */
 export function claimsOn<R extends Claim['on']>(claims: readonly Claim[], resource: R): readonly ClaimOn<R>[] {
 	let by = sorted.get(claims);
-	if (!by) sorted.set(claims, (by = byResource(claims)));
+	if (!by) sorted.set(claims, (by = groupBy(claims, ({ on }) => on)));
 	return (by.get(resource) ?? []) as readonly ClaimOn<R>[];
-}
-
-function byResource(claims: readonly Claim[]): ReadonlyMap<Claim['on'], readonly Claim[]> {
-	const by = new Map<Claim['on'], Claim[]>();
-	for (const claim of claims) {
-		const there = by.get(claim.on);
-		if (there) there.push(claim);
-		else by.set(claim.on, [claim]);
-	}
-	return by;
 }

@@ -22,29 +22,23 @@ export function runSheet(chain: readonly Link[], plan: Plan, context: Context): 
 	);
 	return PHASES.map((phase) => {
 		const steps = all.filter((step) => step.phase === phase);
-		const restart = steps.some((step) => step.needsRestart);
-		return {
-			phase,
-			steps: restart
-				? [
-						...steps,
-						restartStep(
-							phase,
-							steps.some(({ command }) => command !== undefined)
-						)
-					]
-				: steps
-		};
+		return { phase, steps: [...steps, ...restartAfter(phase, steps)] };
 	}).filter(({ steps }) => steps.length > 0);
 }
 
-/** By command where there are others to be typed; an image with pages of its own has a button for it. */
-const restartStep = (phase: Phase, byCommand: boolean): SheetStep => ({
-	key: `chain.restart-${phase}`,
-	id: `restart-${phase}`,
-	link: 'chain',
-	phase,
-	do: `Restart once${byCommand ? '' : ', from its own page or menu'}, unless it has just restarted by itself.`,
-	...(byCommand ? { command: 'sudo systemctl reboot' } : {}),
-	expect: 'It comes back as the rehearsal showed.'
-});
+/** One restart for all that need it. By command where others are typed; an image with pages of its own has a button for it. */
+function restartAfter(phase: Phase, steps: readonly SheetStep[]): SheetStep[] {
+	if (!steps.some((step) => step.needsRestart)) return [];
+	const byCommand = steps.some(({ command }) => command !== undefined);
+	return [
+		{
+			key: `chain.restart-${phase}`,
+			id: `restart-${phase}`,
+			link: 'chain',
+			phase,
+			do: `Restart once${byCommand ? '' : ', from its own page or menu'}, unless it has just restarted by itself.`,
+			...(byCommand ? { command: 'sudo systemctl reboot' } : {}),
+			expect: 'It comes back as the rehearsal showed.'
+		}
+	];
+}

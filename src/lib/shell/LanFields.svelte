@@ -44,6 +44,3 @@
 	{/each}
 </div>
 {#if error}<p class="bad small" role="alert">{error}</p>{/if}
-
-<style>
-</style>

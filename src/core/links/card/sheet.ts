@@ -1,5 +1,6 @@
 import { lines, textFile } from '../../cardFile';
 import { claimsOn, type Claim } from '../../claims';
+import { groupBy } from '../../groupBy';
 import { escapeHtml, pageTop } from '../../html';
 import type { CardFile, CardLine, Context, SettingPath } from '../../link';
 import type { Plan } from '../../plan/plan';
@@ -33,8 +34,7 @@ const CHECKS: readonly (readonly [string, string])[] = [
 
 /** What to enter into the pages of a ready-made image, as each link claims it, and what to try at the end. It holds no password. */
 export function settingsSheet(plan: Plan, context: Context, claims: readonly Claim[]): CardFile {
-	const entries = claimsOn(claims, 'entry');
-	const groups = [...new Set(entries.map(({ what }) => what))];
+	const groups = groupBy(claimsOn(claims, 'entry'), ({ what }) => what);
 	return textFile('docs/settings-sheet.html', 'What to enter where an image has pages of its own.', [
 		...pageTop('Settings', plan.brief.name),
 		...lines('card.system', '<p>Passwords are not here. Give each one anew, and none that an image brings.</p>'),
@@ -43,12 +43,7 @@ export function settingsSheet(plan: Plan, context: Context, claims: readonly Cla
 			filesToFetch(plan, context).map(({ what, goes }) => ofCard([what, goes]))
 		),
 		...table('keys in place of a remote', plan.card.system === 'platform' ? KEYS.map(ofCard) : []),
-		...groups.flatMap((group) =>
-			table(
-				group,
-				entries.filter(({ what }) => what === group)
-			)
-		),
+		...[...groups].flatMap(([what, entries]) => table(what, entries)),
 		...table('checks at the end', CHECKS.map(ofCard))
 	]);
 }

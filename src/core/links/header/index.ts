@@ -98,13 +98,19 @@ function steps(plan: Plan, context: Context, claims: readonly Claim[]): Step[] {
 		...(clock
 			? [
 					{
-						id: 'clock-seen',
+						id: 'clock-named',
 						phase: 'set up' as const,
-						do: `Tell the system of ${clock.name}, in the board\u2019s own start file, as its leaflet says; restart, and set it once from the network\u2019s time.`,
+						do: `Tell the system of ${clock.name}, in the board\u2019s own start file, as its leaflet says.`,
+						expect: 'One line more in that file.',
+						needsRestart: true as const
+					},
+					{
+						id: 'clock-set',
+						phase: 'check' as const,
+						do: 'Set the clock once, while the system knows the time from the network.',
 						command: 'sudo hwclock --systohc && sudo hwclock --show',
 						expect:
-							'The time of day. "Cannot access the hardware clock" means that the start file does not name it yet.',
-						needsRestart: true as const
+							'The time of day. "Cannot access the hardware clock" means that the start file does not name it yet.'
 					}
 				]
 			: [])

@@ -1,4 +1,5 @@
 import { displayLines, FUNCTION_LINES, HEADER_PINS, PWM_LINES } from '../../standards/header40Table';
+import { groupBy } from '../../groupBy';
 import type { HeaderUse } from '../../parts/schema';
 
 /** One part on the header, with the lines to which its movable ones are wired. */
@@ -94,12 +95,7 @@ const isMemory = (taking: Taking): boolean => taking.as.startsWith('identity');
 /** One conflict for each pair of parts, with all the lines that both want. */
 function lineConflicts(takings: readonly Taking[]): HeaderConflict[] {
 	const found = new Map<string, { lines: number[]; a: Taking; b: Taking }>();
-	const byLine = new Map<number, Taking[]>();
-	for (const taking of takings) {
-		const there = byLine.get(taking.line);
-		if (there) there.push(taking);
-		else byLine.set(taking.line, [taking]);
-	}
+	const byLine = groupBy(takings, ({ line }) => line);
 	for (const a of takings) {
 		const there = byLine.get(a.line)!;
 		for (const b of there.slice(there.indexOf(a) + 1)) {
