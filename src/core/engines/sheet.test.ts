@@ -7,6 +7,7 @@ import { chain } from '../chain';
 import type { CardFile } from '../link';
 import { PHASES } from '../link';
 import { catalogue } from '../parts/catalogue';
+import { addPart } from '../parts/chosen';
 import { planSchema, type Plan } from '../plan/plan';
 import { PLACES } from '../links/heat/settings';
 import { assess } from './assess';
@@ -51,6 +52,12 @@ describe('the run sheet', () => {
 			steps.filter((step) => step.caution && step.link === 'header').map((step) => step.id)
 		);
 		expect(onHeader).toEqual(['fit-header', 'fan-wires']);
+	});
+	it('names a clock before the restart, and sets it after', () => {
+		const withClock = addPart(lounge.plan, 'clock-i2c');
+		const keys = runSheet(chain, withClock, context).flatMap(({ steps }) => steps.map(({ key }) => key));
+		const inOrder = ['header.clock-named', 'chain.restart-set up', 'header.clock-set'];
+		expect(keys.filter((key) => inOrder.includes(key))).toEqual(inOrder);
 	});
 	it('prints what a person typed as text, never as markup', () => {
 		const name = '<script>alert("x")</script> & \u{1f3b5}';

@@ -91,9 +91,9 @@ function plainSteps({ card, network }: Plan): Step[] {
 					{
 						id: 'borrow-cable',
 						phase: 'assemble' as const,
-						do: 'For the first start alone, join it by cable to a router that reaches the internet: packages are fetched. Join a screen and a keyboard, too: without a network nobody can ask it anything.',
+						do: 'For the first start alone, join it by cable to a router that reaches the internet: packages are fetched. Join a screen, too: it shows what apply.sh says.',
 						expect:
-							'The lights at its socket flicker once it runs. When apply.sh has said "done", cable, screen and keyboard can go for good.'
+							'The lights at its socket flicker once it runs. When the screen has shown "done", cable and screen can go for good. Nobody logs in to an endpoint without a network: what is to be typed there is for the image\u2019s own user, when it has one.'
 					}
 				]
 			: []),
