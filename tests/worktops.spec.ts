@@ -205,6 +205,7 @@ test('an endpoint is made, removed and brought back; lamplight stays chosen', as
 	await open(page, '/');
 	await page.getByRole('button', { name: 'New endpoint' }).click();
 	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Endpoint 5');
+	await saved(page);
 	await page.goto('/');
 	const cards = page.getByRole('main').getByRole('article');
 	await expect(cards).toHaveCount(5);
