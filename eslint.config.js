@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import regexp from 'eslint-plugin-regexp';
 import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
 import ts from 'typescript-eslint';
@@ -84,7 +85,12 @@ export default ts.config(
 	{ languageOptions: { globals: { ...globals.browser, ...globals.node } } },
 	{ files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { parser: ts.parser, svelteConfig } } },
 	{
+		plugins: { regexp },
 		rules: {
+			// What people paste and drop is read in linear time.
+			'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+			'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false }],
+			'regexp/no-misleading-unicode-character': 'error',
 			'@typescript-eslint/consistent-type-imports': 'error',
 			'@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
 			// Control characters in what people paste and type are our daily business.
@@ -94,6 +100,11 @@ export default ts.config(
 			'svelte/prefer-svelte-reactivity': 'off',
 			'svelte/no-navigation-without-resolve': 'off'
 		}
+	},
+	{
+		// What a test looks for is short, and nobody else's.
+		files: ['**/*.test.ts', 'tests/**'],
+		rules: { 'regexp/no-super-linear-backtracking': 'off', 'regexp/no-super-linear-move': 'off' }
 	},
 	coreOnly,
 	linksApart,

@@ -15,13 +15,15 @@ import { write } from '$core/engines/write';
 import { checkPassword } from '$core/formats/crypt/password';
 import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 import { derivePsk } from '$core/formats/keyfile/psk';
+import { readJson } from '$core/formats/json/json';
+import { linesOf } from '$core/formats/lines';
 import { readTimeSpanMs } from '$core/formats/systemd/unit';
 import { partsJsonSchema } from '$core/parts/file';
 import { takesPassword } from '$core/links/network/files';
 import { readProbe } from '$core/probe';
 import type { Endpoint, Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/result';
-import { isFolder, readCardTree, readMedia, readPlanFile, Refusal, writeCardFiles } from './files';
+import { complain, isFolder, printable, readCardTree, readMedia, readPlanFile, Refusal, writeCardFiles } from './files';
 
 export interface Flags {
 	readonly json: boolean;
@@ -31,7 +33,7 @@ type Command = (args: readonly string[], flags: Flags) => number;
 
 const text = (flags: Flags, name: string): string | undefined =>
 	typeof flags[name] === 'string' ? flags[name] : undefined;
-const say = (line: string): void => void process.stdout.write(`${line}\n`);
+const say = (line: string): void => void process.stdout.write(`${printable(line)}\n`);
 const sayJson = (value: unknown): void => say(JSON.stringify(value, null, '\t'));
 const need = (args: readonly string[], what: string): string => {
 	if (!args[0]) throw new Refusal(`${what} is missing. See yphos --help.`);
@@ -51,8 +53,9 @@ function chosen(workshop: Workshop, flags: Flags): Endpoint[] {
 }
 
 export const check: Command = (args, flags) => {
-	const { workshop, damaged } = readPlanFile(need(args, 'PLAN'));
-	for (const piece of damaged) process.stderr.write(`left out ${piece.where}: ${piece.why}\n`);
+	const { workshop, damaged, remarks } = readPlanFile(need(args, 'PLAN'));
+	for (const piece of damaged) complain(`left out ${piece.where}: ${piece.why}`);
+	for (const remark of remarks) complain(remark);
 	const reports = chosen(workshop, flags).map((endpoint) => ({
 		endpoint,
 		assessment: assess(chain, endpoint.plan, contextFor(workshop, endpoint.id))
@@ -94,11 +97,11 @@ export const writeCommand: Command = (args, flags) => {
 		const context = contextFor(workshop, endpoint.id);
 		const { findings, worst } = assess(chain, endpoint.plan, context);
 		if (worst === 'stop' && !flags['even-so']) {
-			process.stderr.write(
+			complain(
 				`${endpoint.id} is not written: ${findings
 					.filter((f) => f.level === 'stop')
 					.map((f) => f.title)
-					.join('; ')}. Mend that first, or add --even-so.\n`
+					.join('; ')}. Mend that first, or add --even-so.`
 			);
 			refused++;
 			continue;
@@ -176,7 +179,9 @@ function readBench(path: string): Bench {
 		throw new Refusal(
 			`There is no bench at ${path}. A card set that yphos wrote has docs/bench.json; else give --bench FILE.`
 		);
-	const parsed = benchSchema.safeParse(JSON.parse(readFileSync(path, 'utf8')));
+	const json = readJson(readFileSync(path, 'utf8'));
+	if (!json.ok) throw new Refusal(`${path}: ${sentence(json.faults)}`);
+	const parsed = benchSchema.safeParse(json.value);
 	if (!parsed.success)
 		throw new Refusal(
 			`${path} is no bench: ${parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ')}`
@@ -225,7 +230,7 @@ function faultsOf(flags: Flags): PlannedFault[] {
 	const given = flags.fault === undefined ? [] : ([flags.fault].flat() as string[]);
 	return given.map((word) => {
 		const m = /^([a-z-]+)@([^+]+)(?:\+(.+))?$/.exec(word);
-		if (!m || !(m[1]! in FAULTS))
+		if (!m || !Object.hasOwn(FAULTS, m[1]!))
 			throw new Refusal(
 				`--fault ${word}: write NAME@TIME or NAME@TIME+LENGTH, such as power-cut@40s+5s. Names: ${Object.keys(FAULTS).join(', ')}.`
 			);
@@ -251,7 +256,7 @@ export const probe: Command = (args, flags) => {
 	const path = need(args, 'FILE');
 	const read = readProbe(readFileSync(path === '-' ? 0 : path, 'utf8'));
 	if (!read.ok) throw new Refusal(sentence(read.faults));
-	const { facts, understood, notUnderstood } = read.value;
+	const { facts, understood, notUnderstood, leftOut } = read.value;
 	if (flags.json) sayJson(read.value);
 	else {
 		say(`Understood: ${understood.join(', ')}`);
@@ -263,6 +268,7 @@ export const probe: Command = (args, flags) => {
 		for (const c of facts.connectors)
 			say(`Screen socket: ${c.name} ${c.connected ? `connected, ${c.modes.length} modes` : 'empty'}`);
 		if (facts.supplyAlarm) say('Supply: the board has reported too little voltage');
+		if (leftOut.length) say(`Left out:\n  ${leftOut.join('\n  ')}`);
 		if (notUnderstood.length) say(`Not understood:\n  ${notUnderstood.join('\n  ')}`);
 	}
 	return 0;
@@ -270,11 +276,11 @@ export const probe: Command = (args, flags) => {
 
 export const calc: Command = (args) => {
 	const name = need(args, 'NAME');
-	const calculation = calculations[name];
+	const calculation = Object.hasOwn(calculations, name) ? calculations[name] : undefined;
 	if (!calculation)
 		throw new Refusal(`There is no calculation ${name}. There are: ${Object.keys(calculations).join(', ')}.`);
 	let bad = 0;
-	for (const line of readFileSync(0, 'utf8').split('\n')) {
+	for (const line of linesOf(readFileSync(0, 'utf8'))) {
 		if (line.trim() === '') continue;
 		try {
 			say(JSON.stringify(calculation(JSON.parse(line))));
@@ -291,7 +297,7 @@ export const shop: Command = (args, flags) => {
 	const ids = chosen(workshop, flags).map(({ id }) => id);
 	const list = shoppingList(chain, workshop, ids);
 	if (flags.json) sayJson({ ...list, use: costOfUse(chain, workshop, ids) });
-	else process.stdout.write(shoppingCsv(list, workshop));
+	else process.stdout.write(printable(shoppingCsv(list, workshop), '\r'));
 	return 0;
 };
 

@@ -1,5 +1,5 @@
 import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync, chmodSync } from 'node:fs';
-import { basename, dirname, join, relative } from 'node:path';
+import { basename, dirname, isAbsolute, join, relative, resolve, sep } from 'node:path';
 import { cardBytes } from '$core/cardBytes';
 import type { CardTree } from '$core/engines/machine';
 import type { CardFile } from '$core/link';
@@ -12,9 +12,14 @@ import { demoWorkshop } from '$demo/workshop';
 /** Something the person can mend: printed as it is, without a trace. */
 export class Refusal extends Error {}
 
+/** Control characters of what others wrote never reach a terminal, which would obey them; line ends and tabs do. */
+export const printable = (text: string, allowed = ''): string =>
+	text.replace(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/g, (c) => (allowed.includes(c) ? c : '\ufffd'));
+export const complain = (line: string): void => void process.stderr.write(`${printable(line)}\n`);
+
 /** An exported workshop, or the word "demo" for the one that ships. */
 export function readPlanFile(path: string): Opened {
-	if (path === 'demo') return { workshop: demoWorkshop, damaged: [] };
+	if (path === 'demo') return { workshop: demoWorkshop, damaged: [], remarks: [] };
 	let text: string;
 	try {
 		text = readFileSync(path, 'utf8');
@@ -42,9 +47,16 @@ export function readMedia(plan: Plan, folder: string | undefined): Map<string, U
 	return found;
 }
 
+const isInside = (dir: string, path: string): boolean => {
+	const way = relative(resolve(dir), resolve(path));
+	return way !== '' && way !== '..' && !way.startsWith(`..${sep}`) && !isAbsolute(way);
+};
+
 export function writeCardFiles(out: string, files: readonly CardFile[]): void {
 	for (const file of files) {
 		const path = join(out, file.path);
+		// Paths are made of names; whatever is in one, nothing is written anywhere else.
+		if (!isInside(out, path)) throw new Refusal(`${file.path} would not lie within ${out}: nothing is written there.`);
 		mkdirSync(dirname(path), { recursive: true });
 		writeFileSync(path, cardBytes(file));
 		chmodSync(path, parseInt(file.mode, 8));

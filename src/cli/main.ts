@@ -1,5 +1,5 @@
 import { calc, check, demo, disks, probe, rehearseCommand, schema, shop, writeCommand, type Flags } from './commands';
-import { Refusal } from './files';
+import { complain, Refusal } from './files';
 
 const HELP = `yphos: plan, prove and write playback endpoints
 
@@ -61,6 +61,6 @@ try {
 	// A file that is not there is the person's to mend; anything else is our bug and keeps its trace.
 	const isTheirs =
 		error instanceof Refusal || (error as NodeJS.ErrnoException).code !== undefined || error instanceof SyntaxError;
-	process.stderr.write(`${isTheirs ? (error as Error).message : (error as Error).stack}\n`);
+	complain(`${isTheirs ? (error as Error).message : (error as Error).stack}`);
 	process.exitCode = 2;
 }

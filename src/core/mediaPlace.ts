@@ -1,35 +1,95 @@
-import { isStream } from './formats/playlist';
+import { isStream } from './formats/playlist/playlist';
 import { MEDIA_DIR } from './cardFile';
 
+/** Names that a device answers to on Windows, with whatever ending. Source: Microsoft, "Naming Files, Paths, and Namespaces". */
+const RESERVED = /^(?:con|prn|aux|nul|com[0-9¹²³]|lpt[0-9¹²³])(?:\.|$)/i;
+/** Bytes of a name with our mark: far below what FAT (255 units) and ext4 (255 bytes) hold. */
+const LONGEST_STEM_BYTES = 180;
+
 /**
- * A file name that every file system on the way takes: FAT refuses " * / : < > ? \ | and control characters, and ends names
- * at a dot or space. What had to change gets a short mark of the whole original, so that two never meet.
- * Source: Microsoft FAT specification 1.03 (2000), "Long Directory Entries". The title keeps every character.
+ * A file name that every file system on the way takes: FAT refuses " * / : < > ? \ | and control characters, ends names at a
+ * dot or space, and knows no capital from a small letter. What had to change gets a short mark of the whole original, so that
+ * two never meet; so does what `mustDiffer`. Source: Microsoft FAT specification 1.03 (2000), "Long Directory Entries".
+ * The title keeps every character.
  */
-export function cardFileName(location: string): string {
-	const original = location.split('/').at(-1)!;
-	const plain = original
-		.normalize('NFC')
-		.replace(/[^\p{L}\p{N} ._()&+,=@'!-]/gu, '_')
-		.replace(/^[ .-]+|[ .]+$/g, '');
+export function cardFileName(location: string, mustDiffer = false): string {
+	const original = location.slice(location.lastIndexOf('/') + 1);
+	const plain = trimDots(original.normalize('NFC').replace(/[^\p{L}\p{N}\p{M} ._()&+,=@'!-]/gu, '_'));
 	const extension = /\.[A-Za-z0-9]{1,5}$/.exec(plain)?.[0] ?? '';
-	const stem = plain.slice(0, plain.length - extension.length).slice(0, 60);
-	const needsMark = `${stem}${extension}` !== location || stem === '';
-	return needsMark ? `${stem || 'track'}-${mark(location)}${extension}` : `${stem}${extension}`;
+	const stem = fitBytes(plain.slice(0, plain.length - extension.length), LONGEST_STEM_BYTES);
+	const name = `${stem}${extension}`;
+	const needsMark = mustDiffer || name !== location || stem === '' || RESERVED.test(name);
+	return needsMark ? `${stem || 'track'}-${mark(location)}${extension}` : name;
+}
+
+/** Dots, spaces and dashes do not lead; dots and spaces do not end. */
+function trimDots(text: string): string {
+	let from = 0;
+	let to = text.length;
+	while (from < to && ' .-'.includes(text[from]!)) from++;
+	while (to > from && ' .'.includes(text[to - 1]!)) to--;
+	return text.slice(from, to);
+}
+
+const encoder = new TextEncoder();
+function fitBytes(text: string, most: number): string {
+	let bytes = 0;
+	let end = 0;
+	for (const character of text) {
+		bytes += encoder.encode(character).length;
+		if (bytes > most) break;
+		end += character.length;
+	}
+	return text.slice(0, end).trimEnd();
 }
 
 /** FNV-1a, 32 bit: enough to tell names apart within one list. */
 function mark(text: string): string {
 	let hash = 0x811c9dc5;
-	for (const byte of new TextEncoder().encode(text)) hash = Math.imul(hash ^ byte, 0x01000193);
+	for (const byte of encoder.encode(text)) hash = Math.imul(hash ^ byte, 0x01000193);
 	return (hash >>> 0).toString(16).padStart(8, '0');
 }
 
-export type Place = { readonly kind: 'stream' | 'disk' | 'card'; readonly inPlaylist: string };
+export type PlaceKind = 'stream' | 'disk' | 'card';
+export type Place = { readonly kind: PlaceKind; readonly inPlaylist: string };
 
-/** Where an entry leads on the endpoint, and how the playlist names it. */
-export function placeOf(location: string): Place {
-	if (isStream(location)) return { kind: 'stream', inPlaylist: location };
-	if (location.startsWith('/')) return { kind: 'disk', inPlaylist: location };
-	return { kind: 'card', inPlaylist: `${MEDIA_DIR}/${cardFileName(location)}` };
+/** Where an entry leads: to a stream, to what is on the endpoint already, or to a file that goes on the card. */
+export const placeKind = (location: string): PlaceKind =>
+	isStream(location) ? 'stream' : location.startsWith('/') ? 'disk' : 'card';
+
+type Listed = { readonly location: string };
+const known = new WeakMap<readonly Listed[], (location: string) => Place>();
+
+/** Where each entry of a list leads on the endpoint, and how the playlist names it: no two files get names that FAT takes for one. */
+export function placesIn(items: readonly Listed[]): (location: string) => Place {
+	let place = known.get(items);
+	if (!place) {
+		const names = cardNames(items);
+		place = (location) => {
+			const kind = placeKind(location);
+			return kind === 'card'
+				? { kind, inPlaylist: `${MEDIA_DIR}/${names.get(location) ?? cardFileName(location)}` }
+				: { kind, inPlaylist: location };
+		};
+		known.set(items, place);
+	}
+	return place;
+}
+
+function cardNames(items: readonly Listed[]): Map<string, string> {
+	const locations = [...new Set(items.map(({ location }) => location))].filter(
+		(location) => placeKind(location) === 'card'
+	);
+	const times = new Map<string, number>();
+	const folded = (name: string): string => name.toUpperCase().toLowerCase();
+	for (const location of locations) {
+		const key = folded(cardFileName(location));
+		times.set(key, (times.get(key) ?? 0) + 1);
+	}
+	return new Map(
+		locations.map((location) => {
+			const name = cardFileName(location);
+			return [location, times.get(folded(name))! > 1 ? cardFileName(location, true) : name];
+		})
+	);
 }

@@ -4,6 +4,8 @@
 	import { onMount, type Snippet } from 'svelte';
 	import { page } from '$app/state';
 	import { commandsFor } from '$lib/shell/commands';
+	import Guarded from '$lib/shell/Guarded.svelte';
+	import LockPanel from '$lib/shell/LockPanel.svelte';
 	import Notices from '$lib/shell/Notices.svelte';
 	import Palette from '$lib/shell/Palette.svelte';
 	import Shelf from '$lib/shell/Shelf.svelte';
@@ -30,6 +32,12 @@
 	const isTyping = (target: EventTarget | null): boolean =>
 		target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
+	/** What failed outside the drawing of a page, such as in a button: said, and the page goes on. */
+	function broke(event: Event | string): void {
+		const words = typeof event === 'string' ? event : event instanceof ErrorEvent ? event.message : 'an error';
+		store.problem = `Something of Yphos failed (${words.slice(0, 200)}). Your workshop is untouched; go on, or load the page again.`;
+	}
+
 	function key(event: KeyboardEvent): void {
 		const withCtrl = event.ctrlKey || event.metaKey;
 		const letter = event.key.toLowerCase();
@@ -52,7 +60,7 @@
 	}
 </script>
 
-<svelte:window onkeydown={key} />
+<svelte:window onkeydown={key} onerror={broke} onunhandledrejection={(event) => broke(String(event.reason))} />
 <svelte:head><title>Yphos</title></svelte:head>
 
 <div class="frame">
@@ -62,11 +70,15 @@
 		>
 		<strong>Yphos</strong>
 	</header>
-	<div class="aside" class:open={shelfOpen}><Shelf onpalette={() => (palette = 'find')} /></div>
+	<div class="aside" class:open={shelfOpen}>
+		<Guarded what="The shelf"><Shelf onpalette={() => (palette = 'find')} /></Guarded>
+	</div>
 	<main>
 		<Notices />
-		{#if store.workshop}
-			{@render children()}
+		{#if store.lock}
+			<LockPanel lock={store.lock} />
+		{:else if store.workshop}
+			<Guarded what="This page">{@render children()}</Guarded>
 		{:else}
 			<p class="opening soft">Opening the workshop …</p>
 		{/if}

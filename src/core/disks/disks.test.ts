@@ -108,11 +108,132 @@ describe('listings of disks', () => {
 					const from = at % text.length;
 					const read = readDisks(text.slice(0, from) + put + text.slice(from + (length % 40)));
 					for (const { disk, verdict } of read.ok ? judgeDisks(read.value.disks, WANTED) : [])
-						if (disk.holdsSystem) expect(verdict).toBe('never');
+						if (disk.inUse) expect(verdict).toBe('never');
 				}
 			),
 			{ numRuns: 400 }
 		);
+	});
+	describe('never call a disk the card for certain', () => {
+		const laptop = (): { blockdevices: Record<string, unknown>[] } =>
+			JSON.parse(fixture('linux-laptop.json')) as { blockdevices: Record<string, unknown>[] };
+		const cardOf = (change: (listing: ReturnType<typeof laptop>) => void): string | undefined => {
+			const listing = laptop();
+			change(listing);
+			return verdicts(JSON.stringify(listing))['/dev/sda'];
+		};
+		const named = (listing: ReturnType<typeof laptop>, name: string): Record<string, unknown> =>
+			listing.blockdevices.find((device) => device.name === name)!;
+		const strip = (key: string) => (listing: ReturnType<typeof laptop>) => {
+			const without = (device: Record<string, unknown>): void => {
+				delete device[key];
+				for (const child of (device.children ?? []) as Record<string, unknown>[]) without(child);
+			};
+			listing.blockdevices.forEach(without);
+		};
+		it.each<[string, (listing: ReturnType<typeof laptop>) => void, string]>([
+			['as listed, it is', () => {}, 'card'],
+			['without any column of mounts', strip('mountpoints'), 'maybe'],
+			['with only the disks listed, not what is on them', strip('children'), 'maybe'],
+			[
+				'with a twin that is in use',
+				(listing) =>
+					void listing.blockdevices.push({
+						...named(listing, 'sda'),
+						name: 'sdq',
+						children: [{ name: 'sdq1', size: 1, type: 'part', mountpoints: ['/srv/photos'] }]
+					}),
+				'maybe'
+			],
+			[
+				'with a twin that is free',
+				(listing) => void listing.blockdevices.push({ ...named(listing, 'sda'), name: 'sdq' }),
+				'maybe'
+			],
+			[
+				'listed twice with other figures',
+				(listing) => void listing.blockdevices.push({ ...named(listing, 'sda'), size: 16e9 }),
+				'maybe'
+			],
+			[
+				'with a piece of a pool on it',
+				(listing) =>
+					void Object.assign(named(listing, 'sda'), {
+						children: [{ name: 'sda1', size: 1, type: 'part', mountpoints: [null], fstype: 'zfs_member' }]
+					}),
+				'maybe'
+			]
+		])('%s: %#', (_, change, verdict) => expect(cardOf(change)).toBe(verdict));
+		it('unless every other could be told apart from it, and the listing shows what is in use', () => {
+			const device = fc.record(
+				{
+					name: fc.constantFrom('sda', 'sdb', 'sdc', 'mmcblk0', 'nvme0n1'),
+					size: fc.constantFrom(31.9e9, 32e9, 64e9, 5e11),
+					type: fc.constant('disk'),
+					mountpoints: fc.constantFrom([null], ['/'], ['/media/x/card']),
+					rm: fc.boolean(),
+					ro: fc.constant(false),
+					tran: fc.constantFrom('usb', 'mmc', 'sata', null),
+					model: fc.constantFrom('Card Reader', 'Disk', ''),
+					serial: fc.constantFrom('1', '2', '')
+				},
+				{ requiredKeys: ['name', 'size', 'type'] }
+			);
+			let cards = 0;
+			fc.assert(
+				fc.property(fc.array(device, { maxLength: 4 }), (blockdevices) => {
+					const read = readDisks(JSON.stringify({ blockdevices }));
+					for (const { disk, verdict } of read.ok ? judgeDisks(read.value.disks, WANTED) : []) {
+						if (verdict !== 'card') continue;
+						cards++;
+						const listed = [...new Map(blockdevices.map((d) => [JSON.stringify(d), d])).values()];
+						const others = listed.filter((d) => `/dev/${d.name}` !== disk.id);
+						expect(others).toHaveLength(listed.length - 1);
+						expect(
+							others.every(
+								(d) => (d.model ?? '') !== disk.model || (d.serial ?? '') !== disk.serial || d.size !== disk.sizeBytes
+							)
+						).toBe(true);
+						expect(listed.find((d) => `/dev/${d.name}` === disk.id)!.mountpoints).toBeDefined();
+						expect(listed.some((d) => d.mountpoints?.includes('/' as never))).toBe(true);
+					}
+				}),
+				{ numRuns: 3000 }
+			);
+			expect(cards).toBeGreaterThan(5);
+		});
+		it('when a twin stayed while one was pulled out', () => {
+			const listing = laptop();
+			listing.blockdevices.push({ ...named(listing, 'sda'), name: 'sdq', children: [] });
+			const all = disksOf(JSON.stringify(listing));
+			expect(
+				pulledOut(
+					all,
+					all.filter(({ id }) => id !== '/dev/sda')
+				)
+			).toBeNull();
+		});
+	});
+	it('refuses names that no such system prints, and listings of two computers', () => {
+		for (const name of ['sda; rm -rf ~', '$(id)', '../../x', '-o'])
+			expect(readDisks(JSON.stringify({ blockdevices: [{ name, size: 1, type: 'disk' }] }))).toMatchObject({
+				ok: false,
+				faults: [{ code: 'disks-strange' }]
+			});
+		const apple = fixture('macos-list.plist').replaceAll('disk4', 'disk4;reboot');
+		expect(readDisks(apple)).toMatchObject({ ok: false, faults: [{ code: 'disks-strange' }] });
+		expect(readDisks(`${fixture('linux-laptop.json')}\n${fixture('windows-disks.txt')}`)).toMatchObject({
+			ok: false,
+			faults: [{ code: 'disks-mixed' }]
+		});
+		expect(
+			writeCommands(
+				{ ...disksOf(fixture('macos-list.txt'))[0]!, id: 'disk4; reboot' },
+				{ path: 'a', form: 'raw', rawBytes: 1 }
+			)
+		).toEqual([]);
+		const deep = `{"blockdevices":[${'{"name":"sda","children":['.repeat(3000)}${']}'.repeat(3000)}]}`;
+		expect(readDisks(deep)).toMatchObject({ ok: false, faults: [{ code: 'disks-strange' }] });
 	});
 	it('chooses none where two could be it, and the pulled one is the difference', () => {
 		const two = JSON.parse(fixture('linux-laptop.json')) as { blockdevices: Record<string, unknown>[] };
@@ -165,12 +286,14 @@ describe('the commands', () => {
 				(name) => {
 					const path = join(dir, name);
 					writeFileSync(path, name);
-					const disk = { ...card, id: join(dir, 'out'), volumes: [] };
-					const [write] = writeCommands(disk, { path, form: 'raw', rawBytes: null });
-					execFileSync('sh', ['-c', write!.command.replace(/^sudo /, '').replace(' oflag=direct', '')], {
-						stdio: 'ignore'
-					});
-					expect(readFileSync(disk.id, 'utf8')).toBe(name);
+					const out = join(dir, 'out');
+					const [write] = writeCommands({ ...card, volumes: [] }, { path, form: 'raw', rawBytes: null });
+					const line = write!.command
+						.replace(/^sudo /, '')
+						.replace(' oflag=direct', '')
+						.replace(`'${card.id}'`, out);
+					execFileSync('sh', ['-c', line], { stdio: 'ignore' });
+					expect(readFileSync(out, 'utf8')).toBe(name);
 				}
 			),
 			{ numRuns: 40 }
@@ -205,14 +328,15 @@ describe('the commands', () => {
 	});
 	it('prove a card that has its size, and find out one that repeats itself', () => {
 		const dir = mkdtempSync(join(tmpdir(), 'yphos-size-'));
-		const disk = { ...card, id: join(dir, 'card'), sizeBytes: 9_000_001, volumes: [] };
+		const disk = { ...card, sizeBytes: 9_000_001, volumes: [] };
+		const file = join(dir, 'card');
 		const [fill, , back] = proveCommands(disk).map(({ command }) =>
-			command.replaceAll('sudo ', '').replace(' oflag=direct', '')
+			command.replaceAll('sudo ', '').replace(' oflag=direct', '').replaceAll(`'${card.id}'`, file)
 		);
 		execFileSync('sh', ['-c', fill!], { stdio: 'ignore' });
 		expect(execFileSync('sh', ['-c', back!], { encoding: 'utf8' })).toBe('the whole size is there\n');
-		const half = readFileSync(disk.id).subarray(0, 4_500_000);
-		writeFileSync(disk.id, Buffer.concat([half, half, Buffer.alloc(1)]));
+		const half = readFileSync(file).subarray(0, 4_500_000);
+		writeFileSync(file, Buffer.concat([half, half, Buffer.alloc(1)]));
 		expect(() => execFileSync('sh', ['-c', back!], { stdio: 'ignore' })).toThrow();
 		expect(proveCommands({ ...disk, sizeBytes: null })).toEqual([]);
 	});

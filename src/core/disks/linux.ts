@@ -49,38 +49,51 @@ const listing = z.object({ blockdevices: z.array(device) });
 
 /** Places where desktops put what was plugged in; whatever is mounted elsewhere is in use. */
 const PLUGGED_IN = /^\/(?:media|run\/media|mnt)\//;
+/** Pieces of something larger, which may be in use without being mounted under their own name. */
+const MEMBER = /^(?:LVM2_member|linux_raid_member|zfs_member|bcache|btrfs|ceph_bluestore|drbd)$/;
 
 const mountsOf = (d: Device): string[] =>
 	[...(d.mountpoints ?? []), d.mountpoint ?? null].flatMap((mount) => (mount ? [mount] : []));
 const below = (d: Device): Device[] => [d, ...(d.children ?? []).flatMap(below)];
+const tellsMounts = (d: Device): boolean => d.mountpoints !== undefined || d.mountpoint !== undefined;
+const isInUse = (d: Device): boolean => mountsOf(d).some((mount) => !PLUGGED_IN.test(mount));
+const path = (name: string): string => (name.startsWith('/dev/') ? name : `/dev/${name}`);
 
-/** `lsblk -J -b -o NAME,SIZE,TYPE,MOUNTPOINTS,RM,RO,TRAN,MODEL,SERIAL`. Null when it is something else. */
+/**
+ * `lsblk -J -b -o NAME,SIZE,TYPE,FSTYPE,MOUNTPOINTS,RM,RO,TRAN,MODEL,SERIAL`. Null when it is something else.
+ * Nothing is said to be free unless the columns that tell what is mounted are there and show, somewhere, what the computer runs from.
+ */
 export function readLsblk(value: unknown): HostDisk[] | null {
 	const parsed = listing.safeParse(value);
 	if (!parsed.success) return null;
-	return parsed.data.blockdevices
+	const devices = parsed.data.blockdevices;
+	const everything = devices.flatMap(below);
+	const showsSystem = everything.some((d) => mountsOf(d).includes('/'));
+	return devices
 		.filter(({ type }) => type === 'disk' || type === undefined || type === null)
 		.filter(({ name }) => !/^(?:loop|ram|zram|sr|fd)\d/.test(name.replace('/dev/', '')))
-		.map((disk): HostDisk => {
-			const all = below(disk);
-			const bus = disk.tran ?? (/mmcblk/.test(disk.name) ? 'mmc' : '');
-			return {
-				system: 'linux',
-				id: disk.name.startsWith('/dev/') ? disk.name : `/dev/${disk.name}`,
-				model: (disk.model ?? '').trim(),
-				serial: (disk.serial ?? '').trim(),
-				sizeBytes: Number.isFinite(disk.size) ? disk.size! : null,
-				bus,
-				removable: disk.rm || disk.hotplug ? true : (disk.rm ?? null),
-				internal: bus === '' ? null : !['usb', 'mmc'].includes(bus),
-				readOnly: disk.ro ?? null,
-				holdsSystem: all.some((d) => mountsOf(d).some((mount) => !PLUGGED_IN.test(mount))),
-				volumes: all.slice(1).flatMap((d): Volume[] => {
-					const id = d.name.startsWith('/dev/') ? d.name : `/dev/${d.name}`;
-					const mounts = mountsOf(d);
-					const volume = { id, name: d.label ?? '', sizeBytes: d.size ?? null, fileSystem: d.fstype ?? '' };
-					return mounts.length ? mounts.map((mount) => ({ ...volume, mount })) : [{ ...volume, mount: '' }];
-				})
-			};
-		});
+		.map((disk) => hostDisk(disk, showsSystem));
+}
+
+function hostDisk(disk: Device, showsSystem: boolean): HostDisk {
+	const all = below(disk);
+	const bus = disk.tran ?? (/mmcblk/.test(disk.name) ? 'mmc' : '');
+	const isTold = showsSystem && all.every(tellsMounts) && !all.some(({ fstype }) => MEMBER.test(fstype ?? ''));
+	return {
+		system: 'linux',
+		id: path(disk.name),
+		model: (disk.model ?? '').trim(),
+		serial: (disk.serial ?? '').trim(),
+		sizeBytes: Number.isFinite(disk.size) ? disk.size! : null,
+		bus,
+		removable: disk.rm || disk.hotplug ? true : (disk.rm ?? null),
+		internal: bus === '' ? null : !['usb', 'mmc'].includes(bus),
+		readOnly: disk.ro ?? null,
+		inUse: all.some(isInUse) ? true : isTold ? false : null,
+		volumes: all.slice(1).flatMap((d): Volume[] => {
+			const volume = { id: path(d.name), name: d.label ?? '', sizeBytes: d.size ?? null, fileSystem: d.fstype ?? '' };
+			const mounts = mountsOf(d);
+			return mounts.length ? mounts.map((mount) => ({ ...volume, mount })) : [{ ...volume, mount: '' }];
+		})
+	};
 }

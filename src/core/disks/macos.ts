@@ -1,12 +1,13 @@
-import { XMLParser } from 'fast-xml-parser';
+import { cutLine } from '../formats/lines';
+import { readXml, type XmlElement } from '../formats/xml/tree';
 import type { HostDisk, Volume } from './disk';
+
+const UNITS = ['B', 'KB', 'MB', 'GB', 'TB'];
 
 /** "31.9 GB" → bytes; diskutil counts in thousands. */
 function bytesOf(text: string): number | null {
-	const m = /([\d.,]+)\s*(B|KB|MB|GB|TB)\b/.exec(text);
-	if (!m) return null;
-	const power = ['B', 'KB', 'MB', 'GB', 'TB'].indexOf(m[2]!);
-	return Math.round(Number(m[1]!.replace(',', '.')) * 1000 ** power);
+	const m = /^[*+]?(\d{1,9}(?:[.,]\d{1,9})?) ([KMGT]?B)(?![A-Za-z])/.exec(text.trim());
+	return m ? Math.round(Number(m[1]!.replace(',', '.')) * 1000 ** UNITS.indexOf(m[2]!)) : null;
 }
 
 interface Draft {
@@ -20,29 +21,38 @@ interface Draft {
 
 const whole = (id: string): string => /^disk\d+/.exec(id)?.[0] ?? id;
 
+/** "   1:   Windows_FAT_32 bootfs   268.4 MB   disk4s1", in words: number, kind and name, size with unit, identifier. */
+function rowOf(line: string): { number: string; label: string; size: string; id: string } | null {
+	const words = line.trim().split(/\s+/);
+	const id = words.at(-1) ?? '';
+	const size = words.slice(-3, -1).join(' ');
+	if (!/^\d{1,4}:$/.test(words[0]!) || words.length < 4 || !/^disk\d/.test(id) || bytesOf(size) === null) return null;
+	return { number: words[0]!.slice(0, -1), label: words.slice(1, -3).join(' '), size, id };
+}
+
 /** `diskutil list`, as it is printed. Null when it is something else. */
 export function readDiskutilList(text: string): HostDisk[] | null {
 	const drafts: Draft[] = [];
-	for (const line of text.split('\n')) {
-		const head = /^\/dev\/(disk\d+)(?: \(([^)]*)\))?:\s*$/.exec(line.trim());
+	for (const raw of text.split('\n')) {
+		const line = cutLine(raw).trim();
+		const head = /^\/dev\/(disk\d+)(?: \(([^)]*)\))?:$/.exec(line);
 		if (head) {
 			drafts.push({ id: head[1]!, kind: head[2] ?? '', sizeBytes: null, volumes: [], stores: [] });
 			continue;
 		}
 		const draft = drafts.at(-1);
 		if (!draft) continue;
-		const store = /Physical Stores? ((?:disk\d+s\d+(?:, )?)+)/.exec(line);
-		if (store) draft.stores.push(...store[1]!.split(', '));
-		const row = /^\s*(\d+):\s+(.*?)\s+([*+]?[\d.]+ [KMGT]?B)\s+(disk\d+(?:s\d+)*)\s*$/.exec(line);
+		const stores = line.indexOf('Physical Store');
+		if (stores >= 0) draft.stores.push(...(line.slice(stores).match(/\bdisk\d+s\d+/g) ?? []));
+		const row = rowOf(line);
 		if (!row) continue;
-		const [, number, label, size, id] = row as unknown as [string, string, string, string, string];
-		if (number === '0') draft.sizeBytes = bytesOf(size);
+		if (row.number === '0') draft.sizeBytes = bytesOf(row.size);
 		else
 			draft.volumes.push({
-				id,
-				name: label.trim(),
-				sizeBytes: bytesOf(size),
-				fileSystem: label.trim().split(/\s+/)[0]!,
+				id: row.id,
+				name: row.label,
+				sizeBytes: bytesOf(row.size),
+				fileSystem: row.label.split(' ')[0]!,
 				mount: ''
 			});
 	}
@@ -57,6 +67,11 @@ function finish(drafts: readonly Draft[]): HostDisk[] {
 			.filter((draft) => isContainer(draft) && draft.volumes.some(isSystemVolume))
 			.flatMap(({ stores }) => stores.map(whole))
 	);
+	// Without a disk that runs the computer, part of the listing is missing, and with it what is in use.
+	const inUse = (draft: Draft): boolean =>
+		systemStores.has(draft.id) ||
+		draft.volumes.some(({ name, mount }) => /^Apple_(?:APFS|CoreStorage|HFS|Boot)/.test(name) || isSystemMount(mount));
+	const showsSystem = drafts.some(inUse);
 	return drafts
 		.filter((draft) => !isContainer(draft) && !/disk image/.test(draft.kind))
 		.map((draft): HostDisk => ({
@@ -69,11 +84,7 @@ function finish(drafts: readonly Draft[]): HostDisk[] {
 			removable: null,
 			internal: draft.kind === '' ? null : /internal/.test(draft.kind),
 			readOnly: null,
-			holdsSystem:
-				systemStores.has(draft.id) ||
-				draft.volumes.some(
-					({ name, mount }) => /^Apple_(?:APFS|CoreStorage|HFS|Boot)/.test(name) || isSystemMount(mount)
-				),
+			inUse: inUse(draft) ? true : showsSystem ? false : null,
 			volumes: draft.volumes
 		}));
 }
@@ -83,14 +94,18 @@ const isSystemVolume = ({ name, mount }: Volume): boolean =>
 	isSystemMount(mount) || /\b(?:Macintosh HD|Preboot|Recovery|VM|Update)\b/.test(name);
 
 const list = (value: unknown): Record<string, unknown>[] =>
-	Array.isArray(value) ? (value as Record<string, unknown>[]) : [];
+	Array.isArray(value) ? value.filter((item) => typeof item === 'object' && item !== null && !Array.isArray(item)) : [];
 const str = (value: unknown): string => (typeof value === 'string' ? value : '');
 
-/** `diskutil list -plist`. Null when it is something else. */
+/** `diskutil list -plist`, with prompts around it. Null when it is something else. */
 export function readDiskutilPlist(text: string): HostDisk[] | null {
-	if (!/<plist/.test(text)) return null;
-	const root = readPlist(text) as Record<string, unknown> | null;
-	const disks = list(root?.AllDisksAndPartitions);
+	const from = text.indexOf('<plist');
+	const to = text.indexOf('</plist>', from);
+	if (from < 0 || to < 0) return null;
+	// The document type that stands before it is Apple's own and is not needed.
+	const xml = readXml(text.slice(from, to + '</plist>'.length));
+	const root = xml.ok && xml.value.children[0] ? plistValue(xml.value.children[0]) : null;
+	const disks = list((root as Record<string, unknown> | null)?.AllDisksAndPartitions);
 	if (disks.length === 0) return null;
 	return finish(
 		disks.map((disk): Draft => {
@@ -120,69 +135,71 @@ export function readDiskutilPlist(text: string): HostDisk[] | null {
 }
 
 /** Apple's property lists: dictionaries, lists, texts, whole numbers, truth. Source: plist(5). */
-function readPlist(text: string): unknown {
-	type Node = Record<string, unknown>;
-	let nodes: Node[];
-	try {
-		nodes = new XMLParser({ preserveOrder: true, ignoreAttributes: true, parseTagValue: false }).parse(text) as Node[];
-	} catch {
-		return null;
+function plistValue({ name, children, text }: XmlElement): unknown {
+	switch (name) {
+		case 'dict':
+			return Object.fromEntries(
+				children.flatMap((child, n) =>
+					child.name === 'key' && children[n + 1] && child.text !== '__proto__'
+						? [[child.text, plistValue(children[n + 1]!)]]
+						: []
+				)
+			);
+		case 'array':
+			return children.map(plistValue);
+		case 'integer':
+		case 'real':
+			return Number(text);
+		case 'true':
+			return true;
+		case 'false':
+			return false;
+		default:
+			return text;
 	}
-	const value = (node: Node): unknown => {
-		const tag = Object.keys(node).find((key) => key !== ':@')!;
-		const children = node[tag] as Node[];
-		const inner = (): string => (children[0] ? String((children[0] as Node)['#text'] ?? '') : '');
-		switch (tag) {
-			case 'dict': {
-				const out: Record<string, unknown> = {};
-				for (let n = 0; n + 1 < children.length; n += 2)
-					out[String(((children[n]!.key as Node[] | undefined)?.[0] as Node | undefined)?.['#text'] ?? '')] = value(
-						children[n + 1]!
-					);
-				return out;
-			}
-			case 'array':
-				return children.map(value);
-			case 'integer':
-			case 'real':
-				return Number(inner());
-			case 'true':
-				return true;
-			case 'false':
-				return false;
-			default:
-				return inner();
-		}
-	};
-	const plist = nodes.find((node) => 'plist' in node)?.plist as Node[] | undefined;
-	return plist?.[0] ? value(plist[0]) : null;
+}
+
+const IDENTIFIER = 'Device Identifier:';
+
+/** "   Key:   value", line by line. */
+function fieldsOf(block: string): Map<string, string> {
+	return new Map(
+		block.split('\n').map((raw) => {
+			const line = cutLine(raw);
+			const colon = line.indexOf(':');
+			return [line.slice(0, Math.max(0, colon)).trim(), line.slice(colon + 1).trim()] as const;
+		})
+	);
 }
 
 /** `diskutil info diskN`, one or several after each other. Null when it is something else. */
 export function readDiskutilInfo(text: string): HostDisk[] | null {
-	if (!/Device Identifier:/.test(text)) return null;
-	const blocks = text.split(/(?=^\s*Device Identifier:)/m).filter((block) => /Device Identifier:/.test(block));
-	const disks = blocks.flatMap((block): HostDisk[] => {
-		const field = (name: string): string => new RegExp(`^\\s*${name}:\\s*(.*?)\\s*$`, 'm').exec(block)?.[1] ?? '';
-		const id = field('Device Identifier');
-		if (field('Whole') === 'No' || whole(id) !== id) return [];
-		const exact = /\((\d+) Bytes\)/.exec(field('Disk Size') || field('Total Size'));
-		const mount = field('Mount Point');
-		return [
-			{
-				system: 'macos',
-				id,
-				model: field('Device / Media Name'),
-				serial: '',
-				sizeBytes: exact ? Number(exact[1]) : bytesOf(field('Disk Size')),
-				bus: field('Protocol').toLowerCase(),
-				removable: field('Removable Media') === '' ? null : !/^Fixed/.test(field('Removable Media')),
-				internal: field('Device Location') === '' ? null : field('Device Location') === 'Internal',
-				readOnly: field('Media Read-Only') === '' ? null : field('Media Read-Only') === 'Yes',
-				holdsSystem: isSystemMount(mount) || /^Yes/.test(field('Virtual')),
-				volumes: []
-			}
-		];
-	});
+	const disks = text
+		.split(IDENTIFIER)
+		.slice(1)
+		.flatMap((block): HostDisk[] => {
+			const fields = fieldsOf(`${IDENTIFIER}${block}`);
+			const field = (name: string): string => fields.get(name) ?? '';
+			const id = field('Device Identifier');
+			if (field('Whole') === 'No' || whole(id) !== id) return [];
+			const size = field('Disk Size') || field('Total Size');
+			const exact = /\((\d{1,18}) Bytes\)/.exec(size);
+			return [
+				{
+					system: 'macos',
+					id,
+					model: field('Device / Media Name'),
+					serial: '',
+					sizeBytes: exact ? Number(exact[1]) : bytesOf(size),
+					bus: field('Protocol').toLowerCase(),
+					removable: field('Removable Media') === '' ? null : !/^Fixed/.test(field('Removable Media')),
+					internal: field('Device Location') === '' ? null : field('Device Location') === 'Internal',
+					readOnly: field('Media Read-Only') === '' ? null : field('Media Read-Only') === 'Yes',
+					// What lies on its partitions stands in the list of disks only.
+					inUse: isSystemMount(field('Mount Point')) || /^Yes/.test(field('Virtual')) ? true : null,
+					volumes: []
+				}
+			];
+		});
 	return disks.length ? disks : null;
 }

@@ -1,12 +1,14 @@
+import { boundedText } from '../formats/lines';
+import { jsonValuesIn } from '../formats/json/values';
 import { fault, ok, type Result } from '../result';
-import { fingerprint, type HostDisk, type HostSystem } from './disk';
+import { isDiskName, type HostDisk, type HostSystem } from './disk';
 import { readLsblk } from './linux';
 import { readDiskutilInfo, readDiskutilList, readDiskutilPlist } from './macos';
 import { isGetVolume, readGetDisk } from './windows';
 
 /** What to type for a listing, by system. */
 export const LISTING_COMMANDS: Readonly<Record<HostSystem, string>> = {
-	linux: 'lsblk -J -b -o NAME,SIZE,TYPE,MOUNTPOINTS,RM,RO,TRAN,MODEL,SERIAL',
+	linux: 'lsblk -J -b -o NAME,SIZE,TYPE,FSTYPE,MOUNTPOINTS,RM,RO,TRAN,MODEL,SERIAL',
 	macos: 'diskutil list',
 	windows: 'Get-Disk | ConvertTo-Json'
 };
@@ -16,36 +18,59 @@ export interface DiskListing {
 	readonly disks: readonly HostDisk[];
 }
 
+const MOST_CHARACTERS = 2_000_000;
+
 /**
  * Reads what a computer printed of its disks, whichever of the three it is; prompts before and after are passed over.
- * Faults: `disks-volumes` (volumes instead of disks), `disks-unknown`, `disks-none`.
+ * Faults: `disks-volumes` (volumes instead of disks), `disks-unknown`, `disks-none`, `disks-strange` (names or nesting that no
+ * such system prints), `disks-mixed` (of two systems), `text-long`.
  */
 export function readDisks(text: string): Result<DiskListing> {
+	const bounded = boundedText(text, MOST_CHARACTERS);
+	if (!bounded.ok) return bounded;
 	const clean = text.replace(/^\ufeff/, '').replace(/\r\n?/g, '\n');
-	const values = jsonIn(clean);
+	const found = jsonValuesIn(clean);
+	// What is passed over here could hide a disk.
+	if (found.some(({ read }) => !read.ok && read.faults[0]!.code !== 'not-json'))
+		return fault(
+			'disks-strange',
+			'It is nested deeper, or is longer, than any listing of disks. Run the command again.'
+		);
+	const values = found.flatMap(({ read }) => (read.ok ? [read.value] : []));
 	const listings = values.flatMap((value) => {
 		const disks = readLsblk(value) ?? readGetDisk(value);
 		return disks ? [disks] : [];
 	});
-	if (listings.length) return listing([...new Map(listings.flat().map((disk) => [fingerprint(disk), disk])).values()]);
+	if (listings.length) return listing(listings.flat());
 	if (values.some(isGetVolume))
 		return fault(
 			'disks-volumes',
 			`These are volumes; which disk they lie on does not stand there. Paste what this prints: ${LISTING_COMMANDS.windows}`
 		);
-	const found = joined(readDiskutilPlist(plistIn(clean)) ?? readDiskutilList(clean), readDiskutilInfo(clean));
-	if (found) return listing(found);
+	const apple = joined(readDiskutilPlist(clean) ?? readDiskutilList(clean), readDiskutilInfo(clean));
+	if (apple) return listing(apple);
 	return fault(
 		'disks-unknown',
 		`This is no listing of disks that is known. Copy the command for your system, and paste all that it prints.`
 	);
 }
 
-function listing(disks: readonly HostDisk[]): Result<DiskListing> {
+/** The same disk listed twice, to the letter, is one; anything else that is listed stays, to be judged. */
+function listing(all: readonly HostDisk[]): Result<DiskListing> {
+	const disks = [...new Map(all.map((disk) => [JSON.stringify(disk), disk])).values()];
 	const system = disks[0]?.system;
-	return system
-		? ok({ system, disks })
-		: fault('disks-none', 'The listing names no disk. Put the card in, and run the command again.');
+	if (!system) return fault('disks-none', 'The listing names no disk. Put the card in, and run the command again.');
+	if (disks.some((disk) => disk.system !== system))
+		return fault('disks-mixed', 'These are listings of two computers. Paste that of the one in which the card is.');
+	const strange = disks
+		.flatMap(({ id, volumes }) => [id, ...volumes.map((volume) => volume.id)])
+		.find((id) => !isDiskName(system, id));
+	if (strange !== undefined)
+		return fault(
+			'disks-strange',
+			`It names a disk ${JSON.stringify(strange.slice(0, 40))}, which that system never prints. Copy the listing once more.`
+		);
+	return ok({ system, disks });
 }
 
 /** What `diskutil info` says of a disk makes what `diskutil list` says of it surer, and never safer. */
@@ -57,58 +82,9 @@ function joined(list: HostDisk[] | null, infos: HostDisk[] | null): HostDisk[] |
 			? {
 					...info,
 					volumes: disk.volumes,
-					holdsSystem: disk.holdsSystem || info.holdsSystem,
+					inUse: disk.inUse || info.inUse || false,
 					sizeBytes: info.sizeBytes ?? disk.sizeBytes
 				}
 			: disk;
 	});
-}
-
-const plistIn = (text: string): string => /<\?xml[\s\S]*<\/plist>/.exec(text)?.[0] ?? '';
-
-/**
- * The JSON values in a text, between whatever prompts stand around them. What is torn is never looked into: a part of a listing
- * would show one disk and hide the other that could be the card.
- */
-function jsonIn(text: string): unknown[] {
-	const values: unknown[] = [];
-	let at = nextOpening(text, 0);
-	while (at >= 0) {
-		const end = closingOf(text, at);
-		if (end < 0) break;
-		const value = parsed(text.slice(at, end + 1));
-		if (value !== undefined) values.push(value);
-		at = nextOpening(text, end + 1);
-	}
-	return values;
-}
-
-function nextOpening(text: string, from: number): number {
-	const opening = /[[{]/g;
-	opening.lastIndex = from;
-	return opening.exec(text)?.index ?? -1;
-}
-
-/** Where the bracket at `from` is closed; -1 when it never is. Brackets within strings do not count. */
-function closingOf(text: string, from: number): number {
-	let depth = 0;
-	let quoted = false;
-	for (let at = from; at < text.length; at++) {
-		const c = text[at];
-		if (quoted) {
-			if (c === '\\') at++;
-			else if (c === '"') quoted = false;
-		} else if (c === '"') quoted = true;
-		else if (c === '[' || c === '{') depth++;
-		else if ((c === ']' || c === '}') && --depth === 0) return at;
-	}
-	return -1;
-}
-
-function parsed(text: string): unknown {
-	try {
-		return JSON.parse(text) as unknown;
-	} catch {
-		return undefined;
-	}
 }

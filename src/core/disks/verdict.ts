@@ -1,5 +1,5 @@
 import { formatBytes } from '../format';
-import { fingerprint, type HostDisk } from './disk';
+import { areTwins, fingerprint, type HostDisk } from './disk';
 
 export interface Wanted {
 	/** What the image takes; null while it is not known. */
@@ -19,11 +19,11 @@ const SMALLEST_CARD_BYTES = 1.8e9;
 /** A card of 32 GB has between this and this part of it. */
 const PRINTED = { least: 0.88, most: 1.08 } as const;
 
-function judge(disk: HostDisk, { imageBytes, cardGb }: Wanted): Verdict {
+function judge(disk: HostDisk, all: readonly HostDisk[], { imageBytes, cardGb }: Wanted): Verdict {
 	const { sizeBytes } = disk;
 	const size = sizeBytes === null ? 'unknown size' : formatBytes(sizeBytes);
 	const never = [
-		...(disk.holdsSystem ? ['it holds what this computer runs on, or something that is in use'] : []),
+		...(disk.inUse ? ['it holds what this computer runs on, or something that is in use'] : []),
 		...(disk.readOnly ? ['it is read-only; a slider at the card\u2019s side may do that'] : []),
 		...(sizeBytes !== null && sizeBytes > LARGEST_CARD_BYTES ? [`it is too large for a card: ${size}`] : []),
 		...(sizeBytes && imageBytes !== null && sizeBytes < imageBytes ? [`the image does not fit: ${size}`] : []),
@@ -31,7 +31,17 @@ function judge(disk: HostDisk, { imageBytes, cardGb }: Wanted): Verdict {
 		...(isBuiltIn(disk) ? [`it is built in${disk.bus ? ` (${disk.bus})` : ''}`] : [])
 	];
 	if (never.length) return { disk, verdict: 'never', reasons: never };
+	const others = all.filter((other) => other !== disk);
 	const doubts = [
+		...(disk.inUse === null
+			? ['the listing does not say what is in use: run the command as it stands above, and paste all that it prints']
+			: []),
+		...(others.some(({ id }) => id === disk.id)
+			? ['it is listed twice, with different figures: paste one listing only']
+			: []),
+		...(others.some((other) => other.id !== disk.id && areTwins(other, disk))
+			? ['another disk has the same model, serial number and size: take that one out, and paste again']
+			: []),
 		...(sizeBytes === null ? ['its size is not told'] : []),
 		...(sizeBytes !== null && sizeBytes < SMALLEST_CARD_BYTES ? [`it is very small: ${size}`] : []),
 		...(cardGb !== null && sizeBytes !== null && !isOfSize(sizeBytes, cardGb)
@@ -64,7 +74,7 @@ const isOfSize = (bytes: number, gb: number): boolean =>
 
 /** Every disk with its verdict. Where two could be the card, neither is: pulling it out tells. */
 export function judgeDisks(disks: readonly HostDisk[], wanted: Wanted): Verdict[] {
-	const verdicts = disks.map((disk) => judge(disk, wanted));
+	const verdicts = disks.map((disk) => judge(disk, disks, wanted));
 	const cards = verdicts.filter(({ verdict }) => verdict === 'card').length;
 	const possible = verdicts.filter(({ verdict }) => verdict !== 'never').length;
 	if (cards <= 1 && possible <= 1) return verdicts;
@@ -81,12 +91,14 @@ export function judgeDisks(disks: readonly HostDisk[], wanted: Wanted): Verdict[
 
 /**
  * What was there before and is no longer: the card that was pulled out. Null when nothing went, or more than one thing did,
- * or something new came.
+ * or something new came, or a twin of it stayed, so that nobody could say which of the two went.
  */
 export function pulledOut(before: readonly HostDisk[], after: readonly HostDisk[]): HostDisk | null {
 	const still = new Set(after.map(fingerprint));
 	const was = new Set(before.map(fingerprint));
 	const gone = before.filter((disk) => !still.has(fingerprint(disk)));
 	const came = after.filter((disk) => !was.has(fingerprint(disk)));
-	return gone.length === 1 && came.length === 0 ? gone[0]! : null;
+	const [only] = gone;
+	if (!only || gone.length > 1 || came.length > 0 || before.length !== after.length + 1) return null;
+	return before.some((other) => other !== only && areTwins(other, only)) ? null : only;
 }

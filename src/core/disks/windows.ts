@@ -16,7 +16,7 @@ const BUSES: Readonly<Record<number, string>> = {
 const CARDS = ['USB', 'SD', 'MMC'];
 
 const disk = z.object({
-	Number: z.number().int(),
+	Number: z.number().int().min(0).max(9999),
 	FriendlyName: z.string().nullable().optional(),
 	Model: z.string().nullable().optional(),
 	SerialNumber: z.string().nullable().optional(),
@@ -52,7 +52,7 @@ export function readGetDisk(value: unknown): HostDisk[] | null {
 			internal: bus === '' ? null : !CARDS.includes(bus),
 			readOnly: d.IsReadOnly ?? null,
 			// A listing that keeps silent of it is not trusted.
-			holdsSystem: d.IsBoot !== false || d.IsSystem !== false,
+			inUse: d.IsBoot !== false || d.IsSystem !== false,
 			volumes: []
 		};
 	});
@@ -60,4 +60,5 @@ export function readGetDisk(value: unknown): HostDisk[] | null {
 
 /** `Get-Volume | ConvertTo-Json` says nothing of disks: it is known, so that the person can be told what to paste instead. */
 export const isGetVolume = (value: unknown): boolean =>
-	volumes.safeParse(value).success && JSON.stringify(value).includes('"DriveType"');
+	volumes.safeParse(value).success &&
+	[value].flat().some((one) => typeof one === 'object' && one !== null && Object.hasOwn(one, 'DriveType'));

@@ -120,9 +120,9 @@ describe('every fix', () => {
 			converter: fc.constantFrom(...ids('converter')),
 			lead: fc.constantFrom(...ids('lead')),
 			screen: fc.constantFrom(...ids('screen')),
-			also: fc.array(
+			also: fc.uniqueArray(
 				fc.record({ part: fc.constantFrom(...catalogue.map(({ id }) => id)), count: fc.integer({ min: 1, max: 3 }) }),
-				{ maxLength: 6 }
+				{ maxLength: 6, selector: ({ part }) => part }
 			),
 			place: fc.constantFrom(...PLACES),
 			way: fc.constantFrom('wired', 'radio', 'none'),

@@ -132,6 +132,7 @@ export function shoppingCsv(list: ShoppingList, workshop: Workshop): string {
 }
 
 export interface CostOfUse {
+	readonly id: string;
 	readonly name: string;
 	readonly kwhPerYear: number;
 	readonly costPerYear: number;
@@ -147,5 +148,5 @@ export const costOfUse = (chain: readonly Link[], workshop: Workshop, endpointId
 				?.figures.find((figure) => figure.id === 'energy')?.value;
 			return kwhPerYear === null || kwhPerYear === undefined
 				? []
-				: [{ name: plan.brief.name, kwhPerYear, costPerYear: kwhPerYear * workshop.venue.pricePerKwh }];
+				: [{ id, name: plan.brief.name, kwhPerYear, costPerYear: kwhPerYear * workshop.venue.pricePerKwh }];
 		});

@@ -4,6 +4,6 @@ export const u32 = (bytes: Uint8Array, at: number): number => (u16(bytes, at) | 
 /** As a number: exact to 2⁵³. */
 export const u64 = (bytes: Uint8Array, at: number): number => u32(bytes, at) + u32(bytes, at + 4) * 2 ** 32;
 export const latin = (bytes: Uint8Array, from: number, length: number): string =>
-	String.fromCharCode(...bytes.subarray(from, from + length)).replace(/\u0000.*$/s, '');
+	String.fromCharCode(...bytes.subarray(from, from + length)).split('\u0000', 1)[0]!;
 export const hasAt = (bytes: Uint8Array, at: number, wanted: readonly number[] | string): boolean =>
 	[...wanted].every((value, n) => bytes[at + n] === (typeof value === 'string' ? value.charCodeAt(0) : value));

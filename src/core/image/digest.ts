@@ -1,7 +1,11 @@
+import { boundedText, cutLine, linesOf } from '../formats/lines';
 import { fault, ok, type Result } from '../result';
 
 export type DigestKind = 'sha256' | 'sha1' | 'md5' | 'sha512';
 const LENGTHS: Readonly<Record<number, DigestKind>> = { 32: 'md5', 40: 'sha1', 64: 'sha256', 128: 'sha512' };
+
+/** Lists of a whole archive of images are long; nothing else is. */
+const MOST_CHARACTERS = 4_000_000;
 
 export interface Digest {
 	readonly kind: DigestKind;
@@ -12,7 +16,7 @@ export interface Digest {
 
 /**
  * A pasted digest, a `*.sha256`, a `SHA256SUMS` in the form of coreutils or of BSD. Source: sha256sum(1).
- * Faults: `digest-signature` (a signature is no digest, and is not verified here), `digest-none`.
+ * Faults: `text-long`, `digest-signature` (a signature is no digest, and is not verified here), `digest-none`.
  */
 export function readDigests(text: string): Result<readonly Digest[]> {
 	if (/-----BEGIN PGP SIGNATURE-----/.test(text) && !/^[0-9a-f]{32,128}\b/im.test(text))
@@ -25,10 +29,17 @@ export function readDigests(text: string): Result<readonly Digest[]> {
 			'digest-signature',
 			'This is a minisign signature. It proves who published a file; it is not verified here: use minisign -Vm with the publisher\u2019s key.'
 		);
-	const digests = text.split(/\r\n|\n|\r/).flatMap((line): Digest[] => {
-		const gnu = /^\s*\\?([0-9a-f]{32,128})(?:\s+[ *]?(.*?))?\s*$/i.exec(line);
-		const bsd = /^\s*[A-Z0-9-]+ \((.*)\) = ([0-9a-f]{32,128})\s*$/i.exec(line);
-		const [hex, name] = gnu ? [gnu[1]!, gnu[2] ?? ''] : bsd ? [bsd[2]!, bsd[1]!] : ['', ''];
+	const bounded = boundedText(text, MOST_CHARACTERS);
+	if (!bounded.ok) return bounded;
+	const digests = linesOf(text).flatMap((raw): Digest[] => {
+		const line = cutLine(raw).trim().replace(/^\\/, '');
+		const gnu = /^[0-9a-f]{32,128}(?=\s|$)/i.exec(line)?.[0];
+		const bsd = /^[A-Z0-9-]+ \((.*)\) = ([0-9a-f]{32,128})$/i.exec(line);
+		const [hex, name] = gnu
+			? [gnu, line.slice(gnu.length).trimStart().replace(/^\*/, '')]
+			: bsd
+				? [bsd[2]!, bsd[1]!]
+				: ['', ''];
 		const kind = LENGTHS[hex.length];
 		return kind ? [{ kind, hex: hex.toLowerCase(), name: name.replace(/^\.\//, '') }] : [];
 	});

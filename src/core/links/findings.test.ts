@@ -28,7 +28,13 @@ const having = (change: Parts): Plan =>
 		)
 	);
 const also = (...parts: string[]) => parts.map((part) => ({ part, count: 1 }));
-const item = (location: string, id = location) => ({ id, location, title: '', durationSec: null, extra: [] });
+const item = (location: string, id = `i${location.replace(/[^A-Za-z0-9]+/g, '-')}`) => ({
+	id,
+	location,
+	title: '',
+	durationSec: null,
+	extra: []
+});
 const STREAM = 'http://radio.skerrin.example:8000/harbour';
 const DEVICE: SoundDevice = {
 	cardId: 'Plain48',

@@ -9,7 +9,7 @@ import { chain } from '../chain';
 import { assess } from '../engines/assess';
 import { contextFor } from '../engines/context';
 import { nextElapses, readCalendar } from '../formats/systemd/calendar';
-import { cardFileName, placeOf } from '../mediaPlace';
+import { placeKind, placesIn } from '../mediaPlace';
 import type { Plan } from '../plan/plan';
 import { computeCardRoom, computeRetention, computeSize } from './card/room';
 import { isQuiet, quietCalendars, quietLine, quietNow } from './programme/quiet';
@@ -144,25 +144,38 @@ describe('quiet hours', () => {
 });
 
 describe('names of files on the card', () => {
-	it('are ones that every file system takes, and no two meet', () => {
+	const named = (...locations: string[]): string[] => {
+		const place = placesIn(locations.map((location) => ({ location })));
+		return locations.map((location) => place(location).inPlaylist.split('/').at(-1)!);
+	};
+	it('are ones that every file system takes, and no two meet, though FAT knows no capitals', () => {
+		const letters = fc.string({ unit: 'grapheme', minLength: 1, maxLength: 80 });
+		const cased = fc.string({ unit: fc.constantFrom('a', 'A', 'b', '.', ' '), minLength: 1, maxLength: 6 });
 		fc.assert(
-			fc.property(
-				fc.array(fc.string({ unit: 'grapheme', minLength: 1, maxLength: 80 }), { minLength: 2, maxLength: 5 }),
-				(names) => {
-					const distinct = [...new Set(names)];
-					const made = distinct.map(cardFileName);
-					expect(new Set(made).size).toBe(distinct.length);
-					for (const name of made) expect(name).toMatch(/^[^"*/:<>?\\|]{1,120}$/u);
+			fc.property(fc.array(fc.oneof(letters, cased), { minLength: 2, maxLength: 6 }), (names) => {
+				const files = [...new Set(names)].filter((name) => placeKind(name) === 'card');
+				const made = named(...files);
+				expect(new Set(made.map((name) => name.toUpperCase())).size).toBe(files.length);
+				for (const name of made) {
+					expect(name).toMatch(/^[^"*/:<>?\\|]+$/u);
+					expect(new TextEncoder().encode(name).length).toBeLessThanOrEqual(200);
+					expect(name).not.toMatch(/^(?:con|prn|aux|nul|com\d|lpt\d)(?:\.|$)|[ .]$/i);
 				}
-			)
+			})
 		);
-		expect(cardFileName('Night ferry.wav')).toBe('Night ferry.wav');
-		expect(cardFileName('Who? "Me".flac')).toMatch(/^Who_ _Me_-[0-9a-f]{8}\.flac$/);
+		expect(named('Night ferry.wav')).toEqual(['Night ferry.wav']);
+		expect(named('Who? "Me".flac')[0]).toMatch(/^Who_ _Me_-[0-9a-f]{8}\.flac$/);
+		expect(named('CON.wav')[0]).toMatch(/^CON-[0-9a-f]{8}\.wav$/);
+		const [upper, lower] = named('Gull.wav', 'gull.WAV');
+		expect(upper).toMatch(/^Gull-[0-9a-f]{8}\.wav$/);
+		expect(upper!.toLowerCase()).not.toBe(lower!.toLowerCase());
+		expect(named(`${'\u00e5'.repeat(300)}.wav`)[0]!.length).toBeLessThan(120);
 	});
 	it('are used for files only', () => {
-		expect(placeOf('http://a.example/b')).toEqual({ kind: 'stream', inPlaylist: 'http://a.example/b' });
-		expect(placeOf('/srv/a.flac').kind).toBe('disk');
-		expect(placeOf('a.flac')).toEqual({ kind: 'card', inPlaylist: '/opt/yphos/media/a.flac' });
+		const place = placesIn([{ location: 'a.flac' }]);
+		expect(place('http://a.example/b')).toEqual({ kind: 'stream', inPlaylist: 'http://a.example/b' });
+		expect(place('/srv/a.flac').kind).toBe('disk');
+		expect(place('a.flac')).toEqual({ kind: 'card', inPlaylist: '/opt/yphos/media/a.flac' });
 	});
 });
 

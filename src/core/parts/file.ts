@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { readJson } from '../formats/json/json';
 import { fault, ok, type Result } from '../result';
 import { partSchema, type Part, type PartKind } from './schema';
 
@@ -28,16 +29,23 @@ export interface ReadParts {
 
 /**
  * Reads a file of parts, a bare list of them, or the parts of an exported workshop. Sound parts are taken, the others refused by name.
- * Faults: `not-json`, `not-parts`.
+ * Of two parts with one id the second is refused. Faults: those of `readJson`; `parts-version`, `not-parts`.
  */
 export function readPartsFile(text: string): Result<ReadParts> {
-	let value: unknown;
-	try {
-		value = JSON.parse(text);
-	} catch (error) {
-		return fault('not-json', `The file is not readable as JSON: ${(error as Error).message}.`);
-	}
-	const list = Array.isArray(value) ? value : (value as { parts?: unknown } | null)?.parts;
+	const read = readJson(text, { characters: 20_000_000, depth: 64 });
+	if (!read.ok) return read;
+	const frame = (typeof read.value === 'object' ? read.value : null) as {
+		yphos?: unknown;
+		version?: unknown;
+		parts?: unknown;
+	} | null;
+	const isParts = frame !== null && frame.yphos === 'parts';
+	if (isParts && frame.version !== PARTS_FILE_VERSION)
+		return fault(
+			'parts-version',
+			`This file of parts is of version ${String(frame.version).slice(0, 20)}; this Yphos reads version ${PARTS_FILE_VERSION}. Export it again, or update Yphos.`
+		);
+	const list = Array.isArray(read.value) ? (read.value as unknown[]) : frame?.parts;
 	if (!Array.isArray(list))
 		return fault(
 			'not-parts',
@@ -45,17 +53,22 @@ export function readPartsFile(text: string): Result<ReadParts> {
 		);
 	const parts: Part[] = [];
 	const refused: ReadParts['refused'][number][] = [];
+	const ids = new Set<string>();
 	list.forEach((raw: unknown, n) => {
-		const read = readPart(raw);
-		if (read.ok) parts.push(read.value);
-		else refused.push({ name: nameOf(raw) ?? `part ${n + 1}`, why: read.faults[0]!.message });
+		const one = readPart(raw);
+		if (one.ok && ids.has(one.value.id))
+			refused.push({ name: one.value.name, why: `another part of the file has the id ${one.value.id}` });
+		else if (one.ok) {
+			ids.add(one.value.id);
+			parts.push(one.value);
+		} else refused.push({ name: nameOf(raw) ?? `part ${n + 1}`, why: one.faults[0]!.message });
 	});
 	return ok({ parts, refused });
 }
 
 const nameOf = (raw: unknown): string | null => {
 	const { name, id } = (raw ?? {}) as { name?: unknown; id?: unknown };
-	return typeof name === 'string' && name ? name : typeof id === 'string' && id ? id : null;
+	return typeof name === 'string' && name ? name.slice(0, 80) : typeof id === 'string' && id ? id.slice(0, 80) : null;
 };
 
 /** The words that a field of this kind of part may hold; null where anything may stand. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lineText } from '../plan/text';
+import { idText, lineText } from '../plan/text';
 import { CARGO, PLUG_IDS } from './plugs';
 
 /** How sure a figure is: from a standard, typical for the class, or measured by the person. */
@@ -57,13 +57,13 @@ export const headerUseSchema = z.object({
 export type HeaderUse = z.infer<typeof headerUseSchema>;
 
 const base = {
-	id: z.string().min(1),
+	id: idText,
 	name: lineText(80).min(1),
 	/** Holds for every figure that `figures` does not list. */
 	sure: z.enum(SURENESS),
 	source: lineText(200).default('Typical of the class; what is printed on yours beats it.'),
 	/** Figures that are surer, or from elsewhere, than the rest. */
-	figures: z.record(z.string(), z.object({ sure: z.enum(SURENESS), source: lineText(200).min(1) })).default({}),
+	figures: z.record(z.string().max(60), z.object({ sure: z.enum(SURENESS), source: lineText(200).min(1) })).default({}),
 	price: z.number().min(0).max(100_000).nullable(),
 	sockets: z.array(socketSchema).default([]),
 	draw: drawSchema.nullable().default(null),

@@ -1,13 +1,26 @@
 import type { z } from 'zod';
+import { readJson } from '../formats/json/json';
 import { mediaSchema } from '../parts/media';
 import { partSchema } from '../parts/schema';
 import { fault, ok, type Result } from '../result';
+import { mend } from './mend';
 import { migrate } from './migrate';
+import { emptyPlan } from './plan';
+import { isSaved } from './saved';
+import { fitLine, freeId, isId } from './text';
 import { venueSchema } from './venue';
-import { emptyWorkshop, endpointSchema, shippingSchema, workshopSchema, type Workshop } from './workshop';
+import {
+	emptyWorkshop,
+	endpointSchema,
+	shippingSchema,
+	workshopSchema,
+	WORKSHOP_VERSION,
+	type Workshop
+} from './workshop';
 
 /** A part of a saved workshop that could not be understood, kept as it was. */
 export interface Damaged {
+	/** "endpoints[1]", "venue", or "workshop" for the whole. */
 	readonly where: string;
 	readonly why: string;
 	readonly raw: unknown;
@@ -16,7 +29,18 @@ export interface Damaged {
 export interface Opened {
 	readonly workshop: Workshop;
 	readonly damaged: readonly Damaged[];
+	/** What had to change in what was taken: for the person to know. */
+	readonly remarks: readonly string[];
 }
+
+/** What one list of a workshop holds. */
+const LISTS = {
+	parts: partSchema,
+	shipping: shippingSchema,
+	media: mediaSchema,
+	endpoints: endpointSchema
+} as const;
+type ListName = keyof typeof LISTS;
 
 const reason = (error: z.ZodError): string => {
 	const first = error.issues[0]!;
@@ -26,27 +50,22 @@ const reason = (error: z.ZodError): string => {
 
 /**
  * Opens saved or imported text as far as it can be: whole endpoints, parts and media that are sound are taken,
- * the others come back in `damaged`, untouched. Only text that is no workshop at all gives faults (see `migrate`, and `not-json`).
+ * the others come back in `damaged`, untouched. Only text that is no workshop at all gives faults (see `migrate` and `readJson`).
  */
 export function openWorkshop(text: string, timeZone: string): Result<Opened> {
-	let saved: unknown;
-	try {
-		saved = JSON.parse(text);
-	} catch (error) {
-		return fault(
-			'not-json',
-			`The file is not readable as JSON, perhaps cut off: ${(error as Error).message}. Keep it; fetch another copy.`
-		);
-	}
-	return openSaved(saved, timeZone);
+	const saved = readJson(text);
+	return saved.ok ? openSaved(saved.value, timeZone) : saved;
 }
 
 /** The same for a value that is parsed already. */
 export function openSaved(saved: unknown, timeZone: string): Result<Opened> {
 	const migrated = migrate(saved);
 	if (!migrated.ok) return migrated;
-	const whole = workshopSchema.safeParse(migrated.value);
-	if (whole.success) return ok({ workshop: whole.data, damaged: [] });
+	const remarks: string[] = [];
+	const value = { ...migrated.value };
+	for (const list of ['endpoints', 'parts'] as const) value[list] = toldApart(value[list], list, remarks);
+	const whole = workshopSchema.safeParse(value);
+	if (whole.success) return ok({ workshop: whole.data, damaged: [], remarks });
 
 	const damaged: Damaged[] = [];
 	const keep = <T>(schema: z.ZodType<T>, raw: unknown, where: string): T[] => {
@@ -55,25 +74,112 @@ export function openSaved(saved: unknown, timeZone: string): Result<Opened> {
 		damaged.push({ where, why: reason(parsed.error), raw });
 		return [];
 	};
-	const keepAll = <T>(schema: z.ZodType<T>, key: string): T[] => {
-		const list = migrated.value[key];
+	const keepAll = <K extends ListName>(key: K): z.infer<(typeof LISTS)[K]>[] => {
+		const list = value[key];
 		if (!Array.isArray(list)) {
 			if (list !== undefined) damaged.push({ where: key, why: 'This is not a list.', raw: list });
 			return [];
 		}
-		return list.flatMap((item, index) => keep(schema, item, `${key}[${index}]`));
+		const schema = LISTS[key] as unknown as z.ZodType<z.infer<(typeof LISTS)[K]>>;
+		const sound = list.flatMap((item, index) => keep(schema, item, `${key}[${index}]`));
+		// Each is sound alone; too many of them, or two of one name, are not.
+		const fitting = mend(workshopSchema.shape[key] as z.ZodType, sound, []);
+		for (const { where, why, raw } of fitting?.changed ?? []) damaged.push({ where: `${key}[${where}]`, why, raw });
+		return (fitting?.value ?? []) as z.infer<(typeof LISTS)[K]>[];
 	};
 	const empty = emptyWorkshop(timeZone);
 	return ok({
 		workshop: {
 			...empty,
-			venue: keep(venueSchema, migrated.value.venue, 'venue')[0] ?? empty.venue,
-			parts: keepAll(partSchema, 'parts'),
-			owned: keep(workshopSchema.shape.owned, migrated.value.owned, 'owned')[0] ?? {},
-			shipping: keepAll(shippingSchema, 'shipping'),
-			media: keepAll(mediaSchema, 'media'),
-			endpoints: keepAll(endpointSchema, 'endpoints')
+			venue: keep(venueSchema, value.venue, 'venue')[0] ?? empty.venue,
+			parts: keepAll('parts'),
+			owned: keep(workshopSchema.shape.owned, value.owned, 'owned')[0] ?? {},
+			shipping: keepAll('shipping'),
+			media: keepAll('media'),
+			endpoints: keepAll('endpoints')
 		},
-		damaged
+		damaged,
+		remarks
 	});
+}
+
+/** Two endpoints or parts with one id would be one to every page: the later one gets an id of its own. */
+function toldApart(list: unknown, what: ListName, remarks: string[]): unknown {
+	if (!Array.isArray(list)) return list;
+	const taken = new Set(list.flatMap((item) => (isSaved(item) && typeof item.id === 'string' ? [item.id] : [])));
+	const seen = new Set<string>();
+	return list.map((item: unknown) => {
+		if (!isSaved(item) || typeof item.id !== 'string') return item;
+		if (isId(item.id) && !seen.has(item.id)) {
+			seen.add(item.id);
+			return item;
+		}
+		const id = freeId(item.id, taken);
+		taken.add(id);
+		seen.add(id);
+		remarks.push(`An entry of ${what} is called ${id} now: its id was taken, or could not be one.`);
+		return { ...item, id };
+	});
+}
+
+export interface Reopened {
+	readonly workshop: Workshop;
+	/** What had to be left out or set to its default. */
+	readonly changed: readonly string[];
+}
+
+/**
+ * Takes what was kept aside into a workshop again, as far as it can be mended: entries that do not fit go, settings that do not
+ * fit take their default. An endpoint or part whose id is taken gets another, so that nothing is written over.
+ * Faults: those of `migrate`; `not-mendable`.
+ */
+export function reopen(
+	workshop: Workshop,
+	{ where, raw }: Damaged,
+	version: number = WORKSHOP_VERSION
+): Result<Reopened> {
+	if (where === 'workshop') {
+		const opened = openSaved(raw, workshop.venue.timeZone);
+		if (!opened.ok) return opened;
+		return opened.value.damaged.reduce<Result<Reopened>>(
+			(done, damaged) => {
+				const next = done.ok ? reopen(done.value.workshop, damaged) : done;
+				if (!done.ok) return done;
+				if (!next.ok) return ok({ ...done.value, changed: [...done.value.changed, `${damaged.where} was left out.`] });
+				return ok({ ...next.value, changed: [...done.value.changed, ...next.value.changed] });
+			},
+			ok({ workshop: opened.value.workshop, changed: opened.value.remarks })
+		);
+	}
+	const list = /^(endpoints|parts|media|shipping)\[/.exec(where)?.[1] as ListName | undefined;
+	const key = list ?? where;
+	if (list === undefined && key !== 'venue' && key !== 'owned')
+		return fault('not-mendable', `What stood at ${where} cannot be taken in again here. Download it instead.`);
+	const migrated = migrate({ yphos: 'workshop', version, [key]: list ? [raw] : raw });
+	if (!migrated.ok) return migrated;
+	const brought = migrated.value[key];
+	const item = list ? (brought as unknown[])[0] : brought;
+	const schema = list ? LISTS[list] : workshopSchema.shape[key as 'venue' | 'owned'];
+	const mended = mend(schema as z.ZodType, item, fallbackFor(key, item, workshop));
+	if (!mended)
+		return fault('not-mendable', `${where} is damaged beyond mending. Download it, and type again what you can read.`);
+	const changed = mended.changed.map(({ where: place, why }) => `${place || where}: ${why}`);
+	if (!list) return ok({ workshop: { ...workshop, [key]: mended.value }, changed });
+	return ok({ workshop: withEntry(workshop, list, mended.value as { id?: string; location?: string }), changed });
+}
+
+function fallbackFor(key: string, raw: unknown, workshop: Workshop): unknown {
+	const saved = isSaved(raw) ? raw : {};
+	if (key === 'venue') return workshop.venue;
+	if (key !== 'endpoints') return {};
+	const brief = isSaved(saved.plan) && isSaved(saved.plan.brief) ? saved.plan.brief : {};
+	const name = fitLine(typeof brief.name === 'string' ? brief.name : '', 60) || 'Mended endpoint';
+	return { id: 'mended', plan: emptyPlan(name, 'mended'), probe: null, written: null, done: {} };
+}
+
+function withEntry(workshop: Workshop, list: ListName, item: { id?: string; location?: string }): Workshop {
+	const entries = workshop[list] as readonly { id?: string; location?: string }[];
+	const id = item.id === undefined ? {} : { id: freeId(item.id, new Set(entries.map((known) => known.id ?? ''))) };
+	const others = item.location === undefined ? entries : entries.filter((known) => known.location !== item.location);
+	return { ...workshop, [list]: [...others, { ...item, ...id }] };
 }

@@ -5,7 +5,7 @@ import { lineText } from './text';
 
 export const venueSchema = z.object({
 	name: lineText(80).min(1, 'Give the venue a name.'),
-	timeZone: z.string().refine(isTimeZone, 'A time zone of the tz database, such as Europe/Oslo.'),
+	timeZone: z.string().refine(isTimeZone, 'A time zone of the tz database, spelt as there: Europe/Oslo.'),
 	/** Three letters, ISO 4217. */
 	currency: z.string().regex(/^[A-Z]{3}$/, 'Three capital letters, such as EUR.'),
 	/** What a kilowatt hour costs, in that currency. */

@@ -3,20 +3,26 @@ import { mediaSchema } from '../parts/media';
 import { partSchema } from '../parts/schema';
 import { probeFactsSchema } from '../probe/facts';
 import { planSchema } from './plan';
-import { lineText } from './text';
+import { idText, lineText, uniqueList } from './text';
 import { venueSchema } from './venue';
 
-export const WORKSHOP_VERSION = 5;
+export const WORKSHOP_VERSION = 6;
+
+const stamp = z.string().max(40);
+/** How many of each a workshop holds. */
+export const WORKSHOP_LIMITS = { endpoints: 500, parts: 5000, media: 50_000, shipping: 200, steps: 2000 } as const;
 
 /** One board that plays: its plan, what was found out about it, and what was last written for it. */
 export const endpointSchema = z.object({
-	id: z.string().min(1),
+	id: idText,
 	plan: planSchema,
 	probe: probeFactsSchema.nullable(),
-	/** The last card set written, for showing what has changed since. Lines with secrets are not in it. */
-	written: z.object({ atUtc: z.string(), files: z.record(z.string(), z.string()) }).nullable(),
+	/** The last card set written, for showing what has changed since. Neither secrets nor digests of what holds one are in it. */
+	written: z.object({ atUtc: stamp, files: z.record(z.string().max(1000), z.string().max(4_000_000)) }).nullable(),
 	/** Run-sheet steps that are done, with the reading taken, by step id. */
-	done: z.record(z.string(), z.object({ atUtc: z.string(), reading: z.string() }))
+	done: z
+		.record(z.string().max(200), z.object({ atUtc: stamp, reading: z.string().max(2000, 'At most 2000 characters.') }))
+		.refine((done) => Object.keys(done).length <= WORKSHOP_LIMITS.steps, 'Too many steps.')
 });
 export type Endpoint = z.infer<typeof endpointSchema>;
 
@@ -32,13 +38,18 @@ export const workshopSchema = z.object({
 	version: z.literal(WORKSHOP_VERSION),
 	venue: venueSchema,
 	/** One's own parts; the shipped ones stand beside them, and one's own takes the place of a shipped one with the same id. */
-	parts: z.array(partSchema),
+	parts: uniqueList(partSchema, WORKSHOP_LIMITS.parts, ({ id }) => id, 'Another part has the same id.'),
 	/** How many of each part are there already, by part id. */
-	owned: z.record(z.string(), z.number().int().min(1).max(99)),
+	owned: z.record(idText, z.number().int().min(1).max(99)),
 	/** What the shops add for sending. */
-	shipping: z.array(shippingSchema),
-	media: z.array(mediaSchema),
-	endpoints: z.array(endpointSchema)
+	shipping: z.array(shippingSchema).max(WORKSHOP_LIMITS.shipping),
+	media: uniqueList(
+		mediaSchema,
+		WORKSHOP_LIMITS.media,
+		({ location }) => location,
+		'Something else has the same location.'
+	),
+	endpoints: uniqueList(endpointSchema, WORKSHOP_LIMITS.endpoints, ({ id }) => id, 'Another endpoint has the same id.')
 });
 export type Workshop = z.infer<typeof workshopSchema>;
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { jsonValuesIn } from '../formats/json/values';
 import type { Reader } from './soundReaders';
 
 const filled = (lines: readonly string[]): string[] =>
@@ -107,14 +108,14 @@ export const readSystem: Reader = ({ heading, lines }, { facts, understood }, us
 		const memory =
 			/^MemTotal:\s+(\d+) kB$/.exec(line)?.[1] ??
 			(/^Mem:\s+(\d+)/.exec(line)?.[1] && heading === 'free' ? /^Mem:\s+(\d+)/.exec(line)![1] : undefined);
-		const usb = /^Bus \d+ Device \d+: ID ([0-9a-f]{4}):[0-9a-f]{4}\s*(.*)$/.exec(line);
+		const usb = /^Bus \d+ Device \d+: ID ([0-9a-f]{4}):[0-9a-f]{4}(.*)$/.exec(line);
 		const system = /^PRETTY_NAME="?(.*?)"?$/.exec(line)?.[1];
 		if (memory !== undefined) {
 			facts.memoryMb = Math.round(Number(memory) / 1024);
 			understood.add('memory');
 		} else if (usb) {
 			// 1d6b: the kernel's own root hubs.
-			if (usb[1] !== '1d6b') facts.usbDevices.push(usb[2] || 'unnamed device');
+			if (usb[1] !== '1d6b') facts.usbDevices.push(usb[2]!.trim() || 'unnamed device');
 			understood.add('USB devices');
 		} else if (system !== undefined) {
 			facts.system = system;
@@ -155,22 +156,20 @@ const addresses = z.array(
 	})
 );
 
-/** JSON listings: `lsblk -J -b` and `ip -j addr`, wherever they stand in the text. */
-export const readJson: Reader = ({ lines }, found, used) => {
-	for (let start = 0; start < lines.length; start++) {
-		if (used.has(start) || !/^[[{]/.test(lines[start]!)) continue;
-		for (let end = start; end < lines.length; end++) {
-			if (!/[\]}]$/.test(lines[end]!)) continue;
-			let value: unknown;
-			try {
-				value = JSON.parse(lines.slice(start, end + 1).join('\n'));
-			} catch {
-				continue;
-			}
-			if (takeJson(value, found)) for (let n = start; n <= end; n++) used.add(n);
-			start = end;
-			break;
-		}
+/** JSON listings: `lsblk -J -b` and `ip -j addr`, wherever they begin a line of the text. */
+export const readJsonListings: Reader = ({ lines }, found, used) => {
+	// Where each line begins in the joined text.
+	const starts: number[] = [];
+	let length = 0;
+	for (const line of lines) {
+		starts.push(length);
+		length += line.length + 1;
+	}
+	let n = 0;
+	for (const { read, from, to } of jsonValuesIn(lines.join('\n'))) {
+		while (n + 1 < starts.length && starts[n + 1]! <= from) n++;
+		if (starts[n] !== from || !read.ok || !takeJson(read.value, found)) continue;
+		for (let line = n; line < starts.length && starts[line]! <= to; line++) used.add(line);
 	}
 };
 

@@ -1,7 +1,9 @@
+import { boundedText } from '../formats/lines';
+import { mend } from '../plan/mend';
 import { SAMPLE_BITS, type Playback, type SampleFormat } from '../parts/schema';
 import { fault, ok, type Result } from '../result';
-import { readEdidHex, readJson, readOneValue, readSystem } from './boardReaders';
-import type { ProbeFacts, SoundDevice } from './facts';
+import { readEdidHex, readJsonListings, readOneValue, readSystem } from './boardReaders';
+import { noFacts, probeFactsSchema, type ProbeFacts, type SoundDevice } from './facts';
 import { Found, type FoundCard, type StreamSetting } from './found';
 import { splitSections } from './sections';
 import { readAplayList, readAplayNames, readCards, readEld, readMixers, readStream, type Reader } from './soundReaders';
@@ -12,6 +14,8 @@ export interface ProbeReport {
 	readonly understood: readonly string[];
 	/** Lines that no reader knew, the first of them. */
 	readonly notUnderstood: readonly string[];
+	/** What was read and then left out, because it cannot be. */
+	readonly leftOut: readonly string[];
 }
 
 const READERS: readonly Reader[] = [
@@ -23,16 +27,19 @@ const READERS: readonly Reader[] = [
 	readStream,
 	readMixers,
 	readEld,
-	readJson,
+	readJsonListings,
 	readSystem
 ];
 const SHOWN_LINES = 20;
+const MOST_CHARACTERS = 4_000_000;
 
 /**
  * Reads a probe report, or any of its listings pasted alone, in any order, with prompts, colours and Windows line ends.
- * Fault: `probe-nothing` when not a line of it is known.
+ * What cannot be, such as a rate of 4 MHz, is left out and said. Faults: `probe-nothing` when not a line of it is known, `text-long`.
  */
 export function readProbe(text: string): Result<ProbeReport> {
+	const bounded = boundedText(text, MOST_CHARACTERS);
+	if (!bounded.ok) return bounded;
 	const found = new Found();
 	const left: string[] = [];
 	for (const section of splitSections(text)) {
@@ -50,7 +57,13 @@ export function readProbe(text: string): Result<ProbeReport> {
 	joinLoose(found);
 	found.facts.soundDevices = soundDevices(found);
 	found.facts.temperaturesC = found.facts.temperaturesC.filter((t) => Number.isFinite(t.celsius));
-	return ok({ facts: found.facts, understood: [...found.understood], notUnderstood: left.slice(0, SHOWN_LINES) });
+	const fitting = mend(probeFactsSchema, found.facts, noFacts());
+	return ok({
+		facts: fitting?.value ?? noFacts(),
+		understood: [...found.understood],
+		notUnderstood: left.slice(0, SHOWN_LINES),
+		leftOut: (fitting?.changed ?? []).map(({ where, why }) => `${where}: ${why}`).slice(0, SHOWN_LINES)
+	});
 }
 
 /** A USB listing that named no card belongs to the card at the same socket, or to the only one there is. */

@@ -73,12 +73,11 @@ export const readStream: Reader = ({ heading, lines }, found, used) => {
 			return;
 		}
 		if (!card) return;
-		const value = (name: string): string | undefined => new RegExp(`^ *${name}: (.*)$`).exec(line)?.[1];
+		const field = /^ *(Format|Channels|Rates): (.*)$/.exec(line);
 		if (/^(Playback|Capture):$/.test(line)) way = line.slice(0, -1);
-		else if (value('Format') !== undefined) format = value('Format')!.replace(/^.*\s/, '');
-		else if (value('Channels') !== undefined) channels = Number(value('Channels'));
-		else if (value('Rates') !== undefined && way === 'Playback')
-			card.settings.push({ format, channels, ratesHz: readRates(value('Rates')!) });
+		else if (field?.[1] === 'Format') format = field[2]!.trim().split(' ').at(-1)!;
+		else if (field?.[1] === 'Channels') channels = Number(field[2]);
+		else if (field && way === 'Playback') card.settings.push({ format, channels, ratesHz: readRates(field[2]!) });
 		else if (line !== '' && !/^ +\S/.test(line)) return;
 		used.add(n);
 	});
@@ -102,7 +101,7 @@ export const readMixers: Reader = ({ heading, lines }, found, used) => {
 	lines.forEach((line, n) => {
 		const head = /^Simple mixer control '(.*)',(\d+)$/.exec(line);
 		if (head) {
-			name = head[1]!;
+			name = head[2] === '0' ? head[1]! : `${head[1]},${head[2]}`;
 			mixer = null;
 			found.understood.add('volume controls');
 			used.add(n);
@@ -119,16 +118,20 @@ export const readMixers: Reader = ({ heading, lines }, found, used) => {
 /** ELD: what a display says of its own sound. */
 export const readEld: Reader = ({ heading, lines }, found, used) => {
 	if (!lines.some((line) => /^monitor_present\s/.test(line))) return;
-	const value = (key: string): string | null =>
-		lines
-			.map((line) => new RegExp(`^${key}\\s+(.*)$`).exec(line)?.[1])
-			.find(Boolean)
-			?.trim() ?? null;
+	const values = new Map(
+		lines.map((line) => {
+			const [key = ''] = line.split(/\s/, 1);
+			return [key, line.slice(key.length).trim()] as const;
+		})
+	);
+	const value = (key: string): string | null => values.get(key) || null;
 	found.facts.displaySound.push({
 		cardIndex: Number(/\/card(\d+)\//.exec(heading)?.[1] ?? -1),
 		monitor: value('monitor_name'),
 		present: value('monitor_present') === '1',
-		formats: lines.flatMap((line) => /^sad\d+_coding_type\s+(?:\[\w+\]\s*)?(.*)$/.exec(line)?.[1] ?? [])
+		formats: [...values].flatMap(([key, text]) =>
+			/^sad\d+_coding_type$/.test(key) ? [text.replace(/^\[\w+\]/, '').trim()] : []
+		)
 	});
 	found.understood.add('sound of a display');
 	lines.forEach((line, n) => {

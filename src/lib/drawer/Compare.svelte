@@ -36,7 +36,7 @@
 							>{part.price === null ? 'unknown' : `${part.price.toFixed(2)} ${currency}`}</td
 						>{/each}
 				</tr>
-				{#each labels as label (label)}
+				{#each labels as label, n (n)}
 					<tr class:differs={parts.length > 1 && differs(label)}>
 						<th scope="row">{label}</th>
 						{#each parts as part, n (part.id)}

@@ -8,7 +8,7 @@
 <table class="sheet">
 	<caption class="visually-hidden">Figures</caption>
 	<tbody>
-		{#each figures as figure (figure.id)}
+		{#each figures as figure, n (n)}
 			<tr>
 				<th scope="row">
 					<details>

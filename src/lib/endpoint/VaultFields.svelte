@@ -15,12 +15,15 @@
 	let there = $state(false);
 	let wanted = $state(false);
 	let phrase = $state('');
+	/** A new phrase twice: nobody could ever open what a slip of the finger sealed. */
+	let again = $state('');
+	let asking = $state(false);
 	let problem = $state('');
 	let busy = $state(false);
 
 	onMount(async () => (there = await hasVault()));
 	$effect(() => {
-		keepWith = wanted ? phrase : null;
+		keepWith = !wanted ? null : there || phrase === again ? phrase : '';
 	});
 	async function open(): Promise<void> {
 		busy = true;
@@ -31,7 +34,7 @@
 	}
 	async function empty(): Promise<void> {
 		await emptyVault();
-		there = false;
+		there = asking = false;
 		problem = '';
 	}
 </script>
@@ -45,14 +48,30 @@
 			bind:value={phrase}
 			invalid={problem !== ''}
 			invalidText={problem}
+			autocomplete="off"
 		/>
+		{#if !there}
+			<PasswordInput
+				labelText="The same pass phrase once more"
+				bind:value={again}
+				invalid={again !== '' && again !== phrase}
+				invalidText="The two are not the same."
+				autocomplete="off"
+			/>
+		{/if}
 	{/if}
 	{#if there}
 		<p>
 			<button type="button" class="plain" disabled={busy || phrase === ''} onclick={open}
 				>{busy ? 'Opening …' : 'Take them out of the vault'}</button
 			>
-			<button type="button" class="plain" onclick={empty}>Empty the vault</button>
+			{#if asking}
+				<span role="alert">Everything in it is gone then, for every endpoint.</span>
+				<button type="button" class="plain" onclick={empty}>Yes, empty it</button>
+				<button type="button" class="plain" onclick={() => (asking = false)}>No</button>
+			{:else}
+				<button type="button" class="plain" onclick={() => (asking = true)}>Empty the vault</button>
+			{/if}
 		</p>
 	{/if}
 </div>

@@ -2,7 +2,7 @@
 	import { Modal, PasswordInput } from 'carbon-components-svelte';
 	import { chain } from '$core/chain';
 	import { write } from '$core/engines/write';
-	import { checkPassword, passwordBits, passwordWords } from '$core/formats/crypt/password';
+	import { checkPassword, LONGEST_PASSWORD, passwordBits, passwordWords } from '$core/formats/crypt/password';
 	import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 	import { derivePsk } from '$core/formats/keyfile/psk';
 	import { takesPassword } from '$core/links/network/files';
@@ -104,7 +104,7 @@
 	{#if stops.length}
 		<p>A plan with a stop is never written: the endpoint would not do what you want. Mend these first.</p>
 		<ul>
-			{#each stops as stop (stop.id)}
+			{#each stops as stop, n (n)}
 				<li>
 					<Mark level="stop" />
 					<a href={`/endpoint/${view.endpoint!.id}/plan/${stop.link}`} onclick={onclose}>{stop.title}</a>
@@ -124,10 +124,17 @@
 						? 'Three or four words in a row are easy to type. Yphos keeps it nowhere.'
 						: `${passwordWords(bits)}: at most ${bits.toFixed(0)} bits for a guesser`}
 					bind:value={password}
+					autocomplete="new-password"
+					maxlength={LONGEST_PASSWORD}
 					invalid={passwordProblem !== ''}
 					invalidText={passwordProblem}
 				/>
-				<PasswordInput labelText="The same password once more" bind:value={again} />
+				<PasswordInput
+					labelText="The same password once more"
+					bind:value={again}
+					autocomplete="new-password"
+					maxlength={LONGEST_PASSWORD}
+				/>
 			</div>
 		{/if}
 		{#if radio}
@@ -136,6 +143,8 @@
 					labelText={`Pass phrase of the radio network "${view.plan.network.ssid}"`}
 					helperText="Only the key made from it goes on the card. Yphos keeps neither."
 					bind:value={passphrase}
+					autocomplete="off"
+					maxlength={63}
 					invalid={problem !== ''}
 					invalidText={problem}
 				/>

@@ -44,16 +44,16 @@ export class EndpointView {
 		const next = { ...this.plan, [link]: { ...this.plan[link], [key]: value } };
 		const parsed = planSchema.shape[link].safeParse(next[link]);
 		if (!parsed.success) return parsed.error.issues[0]!.message;
-		store.changePlan(this.#id(), `${titleOf(link)}: ${key}`, (plan) => ({ ...plan, [link]: parsed.data }));
-		return null;
+		return store.changePlan(this.#id(), `${titleOf(link)}: ${key}`, (plan) => ({ ...plan, [link]: parsed.data }));
 	}
 
-	edit(label: string, change: (plan: Plan) => Plan): void {
-		store.changePlan(this.#id(), label, change);
+	/** Gives a sentence, and changes nothing, when the plan would not be one. */
+	edit(label: string, change: (plan: Plan) => Plan): string | null {
+		return store.changePlan(this.#id(), label, change);
 	}
 
 	apply(fix: Fix): void {
-		store.changePlan(this.#id(), fix.label, fix.apply);
+		if (store.changePlan(this.#id(), fix.label, fix.apply) !== null) return;
 		store.said = `Done: ${fix.label}. Ctrl Z takes it back.`;
 	}
 }

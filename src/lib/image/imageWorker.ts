@@ -1,4 +1,5 @@
 /** Reads an image once, piece by piece: its digests, and what is in it. Never more than a few pieces are in memory. */
+import '$lib/plainZod';
 import { createMD5, createSHA1, createSHA256, createSHA512, type IHasher } from 'hash-wasm';
 import type { DigestKind } from '$core/image/digest';
 import { sniffForm } from '$core/image/form';
@@ -45,7 +46,8 @@ async function read({ file, kinds }: ImageTask): Promise<void> {
 		type: 'done',
 		form,
 		digests: Object.fromEntries(hashers.map(([kind, hasher]) => [kind, hasher.digest('hex')])),
-		scan: whole ? (scanner?.finish() ?? null) : null
+		scan: whole ? (scanner?.finish() ?? null) : null,
+		torn: !whole
 	});
 }
 

@@ -14,5 +14,7 @@ export type ImageReport =
 			readonly digests: Partial<Record<DigestKind, string>>;
 			/** Null for a packed form that is not unpacked here. */
 			readonly scan: ImageScan | null;
+			/** It could not be unpacked to its end. */
+			readonly torn: boolean;
 	  }
 	| { readonly type: 'failed'; readonly why: string };

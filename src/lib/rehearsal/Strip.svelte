@@ -52,7 +52,7 @@
 >
 	<svg viewBox={`0 0 ${W} 44`} preserveAspectRatio="none" aria-hidden="true">
 		<path class="base" d={`M0 31 H${W}`} />
-		{#each spans as span (span.fromMs)}<rect
+		{#each spans as span, n (n)}<rect
 				class={span.state}
 				x={x(span.fromMs)}
 				width={Math.max(1, x(span.toMs) - x(span.fromMs))}
@@ -61,7 +61,7 @@
 			/>{/each}
 		<path class="now" d={`M${x(nowMs)} 14 V44`} />
 	</svg>
-	{#each spans as span (span.fromMs)}
+	{#each spans as span, n (n)}
 		{#if ((span.toMs - span.fromMs) / untilMs) * widthPx > LABEL_PX}<span
 				class={`label ${span.state}`}
 				style:left={`${(span.fromMs / untilMs) * 100}%`}>{label(span)}</span

@@ -16,7 +16,7 @@
 		<p>{finding.why}</p>
 		{#if finding.fixes.length}
 			<div class="fixes">
-				{#each finding.fixes as fix (fix.label)}
+				{#each finding.fixes as fix, n (n)}
 					<button type="button" onclick={() => onfix(fix)}>{fix.label}</button>
 				{/each}
 			</div>

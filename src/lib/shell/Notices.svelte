@@ -4,9 +4,9 @@
 	import { download } from './download';
 	import Mark from './Mark.svelte';
 
-	/** What concerns the whole workshop: another tab, a damaged store, a browser that keeps nothing. */
-	const saveAside = (): void =>
-		download('yphos-kept-aside.json', JSON.stringify(store.keptAside, null, '\t'), 'application/json');
+	/** What concerns the whole workshop: another tab, what was kept aside, a browser that keeps nothing. */
+	const saveWorkshop = (): void =>
+		download('workshop.yphos.json', JSON.stringify(store.workshop, null, '\t'), 'application/json');
 </script>
 
 {#if store.conflict}
@@ -20,18 +20,46 @@
 		<Button size="small" kind="tertiary" on:click={() => store.settle('theirs')}>Take the other's</Button>
 	</section>
 {/if}
+{#if store.save === 'failed'}
+	<section class="stop" role="alert">
+		<Mark level="stop" />
+		<p>
+			<strong>The last changes are not saved.</strong>
+			{store.saveProblem}. It is tried again by itself. Export the workshop now, then make room in the browser’s
+			storage.
+		</p>
+		<Button size="small" on:click={saveWorkshop}>Export the workshop</Button>
+		<Button size="small" kind="tertiary" on:click={() => store.flush()}>Try now</Button>
+	</section>
+{/if}
+{#if store.unsaved}
+	<section class="caution" role="status">
+		<Mark level="caution" />
+		<p><strong>Nothing is kept.</strong> What you change here is gone when the page is closed, unless you export it.</p>
+		<Button size="small" on:click={saveWorkshop}>Export the workshop</Button>
+	</section>
+{/if}
+{#if store.remarks.length}
+	<section class="caution" role="status">
+		<Mark level="caution" />
+		<p>
+			<strong>The workshop was opened with changes.</strong>
+			{store.remarks.slice(0, 5).join(' ')}
+			{store.remarks.length > 5 ? `And ${store.remarks.length - 5} more.` : ''}
+		</p>
+		<Button size="small" kind="tertiary" on:click={() => (store.remarks = [])}>Understood</Button>
+	</section>
+{/if}
 {#if store.keptAside.length}
 	<section class="caution" role="status">
 		<Mark level="caution" />
 		<p>
 			<strong
-				>{store.keptAside.length === 1 ? 'One part' : `${store.keptAside.length} parts`} of the saved workshop could not be
-				understood.</strong
+				>{store.keptAside.length === 1 ? 'One thing is' : `${store.keptAside.length} things are`} kept aside:</strong
 			>
-			{store.keptAside[0]!.where}: {store.keptAside[0]!.why}. It is kept as it was; the rest is open.
+			{store.keptAside[0]!.where}: {store.keptAside[0]!.why}
 		</p>
-		<Button size="small" on:click={saveAside}>Download what was kept</Button>
-		<Button size="small" kind="tertiary" on:click={() => store.forgetKeptAside()}>Forget it</Button>
+		<Button size="small" kind="tertiary" href="/venue#kept-aside">See what is kept aside</Button>
 	</section>
 {/if}
 {#if store.problem}
@@ -58,5 +86,6 @@
 	}
 	p {
 		flex: 1 1 300px;
+		overflow-wrap: anywhere;
 	}
 </style>

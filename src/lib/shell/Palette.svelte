@@ -60,7 +60,7 @@
 			<li><span>Find anything</span><kbd>Ctrl K</kbd></li>
 			<li><span>This list</span><kbd>?</kbd></li>
 		{/if}
-		{#each shown as command, index (command.title)}
+		{#each shown as command, index (index)}
 			<li class:at={mode === 'find' && index === at}>
 				<button type="button" onclick={() => run(command)}
 					><span>{command.title}</span><kbd>{command.keys ?? ''}</kbd></button

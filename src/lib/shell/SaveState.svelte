@@ -7,9 +7,10 @@
 	const words = $derived(
 		{
 			saved: time ? `Saved ${time}` : 'Nothing changed yet',
-			saving: 'Saving …',
-			failed: 'Not saved',
-			conflict: 'Changed in another tab'
+			saving: 'Not saved yet …',
+			failed: 'Not saved; trying again',
+			conflict: 'Not saved: changed in another tab',
+			unsaved: 'Nothing is kept'
 		}[store.save]
 	);
 </script>

@@ -1,58 +1,135 @@
 import localforage from 'localforage';
-import type { Change } from '$core/plan/patch';
+import { z } from 'zod';
 
-/** One step of the history: what it was called, and what it changed. */
-export interface HistoryEntry {
-	readonly label: string;
-	readonly changes: readonly Change[];
-}
-export interface History {
-	readonly undo: readonly HistoryEntry[];
-	readonly redo: readonly HistoryEntry[];
-}
-/** What stands in the browser: the workshop as it was saved, by whom, and how often. */
+/** What stands in the browser: the workshop with its history, by whom it was saved, and how often. One record, written whole. */
 export interface Envelope {
 	readonly revision: number;
 	readonly tab: string;
 	readonly savedUtc: string;
 	readonly workshop: unknown;
+	readonly history?: unknown;
 }
-/** Something unreadable, kept as it was found. */
+/** The frame alone is looked at here; what is inside is opened as a stranger's. */
+const envelopeSchema = z.object({
+	revision: z.number().int().min(0),
+	tab: z.string(),
+	savedUtc: z.string(),
+	workshop: z.unknown(),
+	history: z.unknown().optional()
+});
+
+/** Something that could not be taken, kept as it was found. */
 export interface KeptAside {
+	readonly id: string;
 	readonly foundUtc: string;
 	readonly where: string;
 	readonly why: string;
 	readonly raw: unknown;
+	/** The version of the workshop that it stood in. */
+	readonly version: number;
 }
+const keptSchema = z.object({
+	id: z.string(),
+	foundUtc: z.string(),
+	where: z.string(),
+	why: z.string(),
+	raw: z.unknown(),
+	version: z.number().int()
+});
+/** Earlier versions gave what was put aside no id. */
+const oldKeptSchema = keptSchema.partial({ id: true, version: true });
 
 const store = localforage.createInstance({ name: 'yphos', storeName: 'workshop' });
 const mediaStore = localforage.createInstance({ name: 'yphos', storeName: 'media' });
+const alone = <T>(work: () => Promise<T>): Promise<T> => navigator.locks.request('yphos-save', work) as Promise<T>;
 
-export const readEnvelope = (): Promise<Envelope | null> => store.getItem<Envelope>('workshop');
-export const readHistory = async (): Promise<History> =>
-	(await store.getItem<History>('history')) ?? { undo: [], redo: [] };
-export const readKeptAside = async (): Promise<KeptAside[]> => (await store.getItem<KeptAside[]>('kept-aside')) ?? [];
-export const writeKeptAside = (items: readonly KeptAside[]): Promise<unknown> => store.setItem('kept-aside', items);
+export type ReadEnvelope =
+	| { readonly state: 'none' }
+	| { readonly state: 'sound'; readonly envelope: Envelope }
+	| { readonly state: 'torn'; readonly raw: unknown };
+
+export async function readEnvelope(): Promise<ReadEnvelope> {
+	const raw = await store.getItem<unknown>('workshop');
+	if (raw === null) return { state: 'none' };
+	const parsed = envelopeSchema.safeParse(raw);
+	return parsed.success ? { state: 'sound', envelope: parsed.data as Envelope } : { state: 'torn', raw };
+}
+
+/** The version that a stored workshop says of itself, however torn what stands around it; 0 when it says none. */
+export function versionIn(there: Exclude<ReadEnvelope, { state: 'none' }>): number {
+	const frame = (there.state === 'sound' ? there.envelope : there.raw) as { workshop?: { version?: unknown } } | null;
+	const version = frame?.workshop?.version;
+	return typeof version === 'number' ? version : 0;
+}
+
+/** What stood in the place of the list that was kept aside, when it was something else, is kept as one thing more. */
+export async function readKeptAside(): Promise<KeptAside[]> {
+	const raw = await store.getItem<unknown>('kept-aside');
+	if (raw === null) return [];
+	const strange = (item: unknown): KeptAside => ({
+		id: crypto.randomUUID(),
+		foundUtc: new Date().toISOString(),
+		where: 'kept-aside',
+		why: 'The list of what was kept aside was itself damaged here.',
+		raw: item,
+		version: 0
+	});
+	if (!Array.isArray(raw)) return [strange(raw)];
+	return raw.map((item: unknown) => {
+		const parsed = oldKeptSchema.safeParse(item);
+		return parsed.success
+			? { id: crypto.randomUUID(), version: 0, ...parsed.data, raw: parsed.data.raw }
+			: strange(item);
+	});
+}
+
+/** Adds to what is kept aside, or takes away from it, whatever other tabs do meanwhile. Gives the list as it is then. */
+export const changeKeptAside = (change: (items: readonly KeptAside[]) => KeptAside[]): Promise<KeptAside[]> =>
+	alone(async () => {
+		const items = change(await readKeptAside());
+		await store.setItem('kept-aside', items);
+		return items;
+	});
+
+/** The record as it was before it was brought to a newer version; the first copy of each version stays. */
+export const keepCopy = (version: number, record: unknown): Promise<void> =>
+	alone(async () => {
+		const key = `before-version-${version}`;
+		if ((await store.getItem(key)) !== null) return;
+		// Up to version 5 the steps back were a record of their own.
+		await store.setItem(key, { record, history: await store.getItem('history') });
+		await store.removeItem('history');
+	});
+
+/** Copies that were kept before a change of version, by the version that they were brought to. */
+export async function readCopies(): Promise<{ readonly version: number; readonly record: unknown }[]> {
+	const keys = (await store.keys()).flatMap((key) => /^before-version-(\d+)$/.exec(key)?.[1] ?? []);
+	return Promise.all(
+		keys.map(async (version) => ({
+			version: Number(version),
+			record: await store.getItem<unknown>(`before-version-${version}`)
+		}))
+	);
+}
 
 export const readMediaBytes = (location: string): Promise<Uint8Array | null> =>
 	mediaStore.getItem<Uint8Array>(location);
 export const writeMediaBytes = (location: string, bytes: Uint8Array): Promise<unknown> =>
 	mediaStore.setItem(location, bytes);
 
+export type Written = 'saved' | 'newer' | { readonly other: ReadEnvelope };
+
 /**
- * Saves unless another tab has saved since: then nothing is written and the other's revision comes back.
+ * Saves unless another tab has saved since, or a newer Yphos has: then nothing is written.
  * One tab at a time looks and writes.
+ * @param expected the revision that this tab knows; null when it knows of no sound record
  */
-export function writeEnvelope(
-	envelope: Envelope,
-	history: History,
-	expectedRevision: number
-): Promise<{ saved: true } | { saved: false; other: Envelope }> {
-	return navigator.locks.request('yphos-save', async () => {
+export function writeEnvelope(envelope: Envelope, expected: number | null, knownVersion: number): Promise<Written> {
+	return alone(async (): Promise<Written> => {
 		const there = await readEnvelope();
-		if (there && there.revision !== expectedRevision) return { saved: false, other: there } as const;
+		if (there.state !== 'none' && versionIn(there) > knownVersion) return 'newer';
+		if (there.state === 'sound' && there.envelope.revision !== expected) return { other: there };
 		await store.setItem('workshop', envelope);
-		await store.setItem('history', history);
-		return { saved: true } as const;
+		return 'saved';
 	});
 }

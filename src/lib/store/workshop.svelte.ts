@@ -1,126 +1,167 @@
-import { openSaved, openWorkshop, type Damaged } from '$core/plan/open';
-import { applyChanges, diff } from '$core/plan/patch';
-import { emptyWorkshop, WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
+import { NO_HISTORY, step, withStep, type History } from '$core/plan/history';
+import { misfit } from '$core/plan/misfit';
+import { openWorkshop, reopen, type Damaged } from '$core/plan/open';
+import { diff } from '$core/plan/patch';
+import { WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/result';
 import type { Plan } from '$core/plan/plan';
-import { demoWorkshop } from '$demo/workshop';
-import {
-	readEnvelope,
-	readHistory,
-	readKeptAside,
-	writeEnvelope,
-	writeKeptAside,
-	type Envelope,
-	type History,
-	type HistoryEntry,
-	type KeptAside
-} from './storage';
+import { decide, openStored, type Decision, type Lock, type Opening } from './opening';
+import { Saver, type Saved } from './saver.svelte';
+import { changeKeptAside, readKeptAside, writeEnvelope, type KeptAside, type ReadEnvelope } from './storage';
 
-const SAVE_AFTER_MS = 250;
-const KEPT_STEPS = 200;
 /** Typing in one field is one step as long as no pause is longer. */
 const SAME_STEP_MS = 1500;
 
-type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
-
-/** The workshop of this browser: read once, saved by itself, with a history that outlives the page. */
+/** The workshop of this browser: read once, saved by itself, with a history that outlives the page. Nothing enters it that its schema refuses. */
 class WorkshopStore {
 	workshop = $state.raw<Workshop | null>(null);
-	history = $state.raw<History>({ undo: [], redo: [] });
-	save = $state<SaveState>('saved');
+	history = $state.raw<History>(NO_HISTORY);
 	savedUtc = $state<string | null>(null);
+	/** What is stored is not simply opened: read-only until the person has decided. */
+	lock = $state.raw<Lock | null>(null);
 	/** What another tab saved while this one had changes of its own. */
-	conflict = $state.raw<Envelope | null>(null);
+	conflict = $state.raw<ReadEnvelope | null>(null);
 	keptAside = $state.raw<readonly KeptAside[]>([]);
 	problem = $state<string | null>(null);
+	/** What was changed while it was opened or mended. */
+	remarks = $state.raw<readonly string[]>([]);
+	/** The person works without keeping anything. */
+	unsaved = $state(false);
 	/** A short word on what just happened, for the status line. */
 	said = $state('');
 
 	#tab = crypto.randomUUID();
-	#revision = 0;
-	#dirty = false;
-	#timer: ReturnType<typeof setTimeout> | undefined;
+	#revision: number | null = null;
 	#lastStep = { label: '', atMs: 0 };
 	#channel: BroadcastChannel | null = null;
+	#saver = new Saver(() => this.#write());
 
 	readonly zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
+	get save(): 'saved' | 'saving' | 'failed' | 'conflict' | 'unsaved' {
+		return this.unsaved ? 'unsaved' : this.conflict ? 'conflict' : this.#saver.state;
+	}
+	/** Why the last save failed. */
+	get saveProblem(): string {
+		return this.#saver.state === 'failed' ? this.#saver.why : '';
+	}
+
 	async open(): Promise<void> {
 		if (this.workshop) return;
+		await this.#take(await openStored(this.zone));
 		try {
 			this.keptAside = await readKeptAside();
-			const envelope = await readEnvelope();
-			if (envelope) {
-				await this.#take(envelope);
-				await this.#takeHistory(envelope);
-			} else this.workshop = demoWorkshop;
-		} catch (error) {
-			this.problem = `This browser does not let Yphos keep anything (${(error as Error).message}). You can work, but export before you close the page.`;
-			this.workshop = demoWorkshop;
+		} catch {
+			// It cannot be reached either: the lock says so.
 		}
+		if (this.#channel) return;
 		this.#channel = new BroadcastChannel('yphos');
 		this.#channel.onmessage = () => void this.#hearOtherTab();
 		addEventListener('pagehide', () => void this.flush());
+		document.addEventListener('visibilitychange', () => document.hidden && void this.flush());
+		// Only where leaving would lose something that no later save can bring.
+		addEventListener('beforeunload', (event) => {
+			if (this.#saver.isDirty && (this.save === 'failed' || this.save === 'conflict')) event.preventDefault();
+		});
 	}
 
-	/** Steps back are differences between workshops of one version; an older one's fit no longer. */
-	async #takeHistory(envelope: Envelope): Promise<void> {
-		const version = (envelope.workshop as { version?: unknown } | null)?.version;
-		this.history = version === WORKSHOP_VERSION ? await readHistory() : { undo: [], redo: [] };
+	async #take(opening: Opening): Promise<void> {
+		this.#revision = opening.revision;
+		this.savedUtc = opening.savedUtc;
+		this.history = opening.history;
+		this.lock = opening.lock;
+		this.workshop = opening.workshop;
+		this.remarks = opening.remarks;
+		if (opening.strangeHistory !== undefined)
+			await this.#setHistoryAside('The steps back could not be read', opening.strangeHistory);
 	}
 
-	/** Reads what is stored as a stranger; what cannot be understood is kept aside, never written over. */
-	async #take(envelope: Envelope): Promise<void> {
-		this.#revision = typeof envelope.revision === 'number' ? envelope.revision : 0;
-		this.savedUtc = envelope.savedUtc ?? null;
-		const opened = openSaved(envelope.workshop, this.zone);
-		if (opened.ok) {
-			await this.#keepAside(opened.value.damaged);
-			this.workshop = opened.value.workshop;
-		} else {
-			await this.#keepAside([{ where: 'workshop', why: sentence(opened.faults), raw: envelope.workshop }]);
-			this.workshop = emptyWorkshop(this.zone);
+	/** Tries once more what could not be opened. */
+	async retry(): Promise<void> {
+		this.lock = null;
+		this.workshop = null;
+		await this.open();
+	}
+
+	/** What to do with a store that was not simply opened. Nothing of it is written over before it is kept aside. */
+	async decide(decision: Decision): Promise<void> {
+		const lock = this.lock;
+		if (!lock || lock.reason === 'newer' || lock.reason === 'unreachable') return;
+		const { workshop, aside, remarks } = decide(lock, decision, this.zone);
+		if (!(await this.#keepAside(aside))) return;
+		this.lock = null;
+		this.workshop = workshop;
+		this.history = NO_HISTORY;
+		this.remarks = remarks;
+		this.#later();
+	}
+
+	/** Goes on with a demo or whatever is opened next, and keeps nothing: what is stored stays as it is. */
+	workUnsaved(workshop: Workshop): void {
+		this.unsaved = true;
+		this.lock = null;
+		this.workshop = workshop;
+	}
+
+	/** False, and a word, when it could not be kept. */
+	async #keepAside(damaged: readonly Damaged[], version: number = WORKSHOP_VERSION): Promise<boolean> {
+		if (damaged.length === 0) return true;
+		try {
+			this.keptAside = await changeKeptAside((items) => {
+				const known = new Set(items.map((item) => JSON.stringify(item.raw)));
+				const fresh = damaged.filter((item) => !known.has(JSON.stringify(item.raw)));
+				const foundUtc = new Date().toISOString();
+				return [...items, ...fresh.map((item) => ({ ...item, id: crypto.randomUUID(), foundUtc, version }))];
+			});
+			return true;
+		} catch (error) {
+			this.problem = `What is damaged could not be kept aside (${(error as Error).message}), so nothing was written over. Download what is stored, make room, and try again.`;
+			return false;
 		}
 	}
 
-	async #keepAside(damaged: readonly Damaged[]): Promise<void> {
-		if (damaged.length === 0) return;
-		const known = new Set(this.keptAside.map((item) => JSON.stringify(item.raw)));
-		const fresh = damaged
-			.filter((item) => !known.has(JSON.stringify(item.raw)))
-			.map((item) => ({ ...item, foundUtc: new Date().toISOString() }));
-		this.keptAside = [...this.keptAside, ...fresh];
-		await writeKeptAside(this.keptAside);
+	async #setHistoryAside(why: string, raw: unknown): Promise<void> {
+		this.history = NO_HISTORY;
+		if (await this.#keepAside([{ where: 'history', why, raw }]))
+			this.problem = `${why}, so they were set aside: undo begins anew. Your workshop is as it was.`;
 	}
 
-	async forgetKeptAside(): Promise<void> {
-		this.keptAside = [];
-		await writeKeptAside([]);
+	async forgetKeptAside(id: string): Promise<void> {
+		this.keptAside = await changeKeptAside((items) => items.filter((item) => item.id !== id));
 	}
 
-	/** Every change goes through here: one named step that can be undone. */
-	change(label: string, edit: (workshop: Workshop) => Workshop): void {
-		if (!this.workshop) return;
+	/** Takes in again what was kept aside, mended as far as it can be. Gives a sentence either way. */
+	reopen(item: KeptAside): string {
+		if (!this.workshop) return 'Open a workshop first.';
+		const done = reopen(this.workshop, item, item.version || WORKSHOP_VERSION);
+		if (!done.ok) return sentence(done.faults);
+		const refused = this.change(`open ${item.where} again`, () => done.value.workshop);
+		if (refused) return refused;
+		const changed = done.value.changed;
+		return changed.length ? `It is open again. Changed on the way: ${changed.join('; ')}` : 'It is open again, whole.';
+	}
+
+	/**
+	 * Every change goes through here: one named step that can be undone. What the schema refuses changes nothing,
+	 * and comes back as a sentence.
+	 */
+	change(label: string, edit: (workshop: Workshop) => Workshop): string | null {
+		if (!this.workshop || this.lock) return 'Nothing can be changed before the saved workshop is open.';
 		const before = this.workshop;
 		const after = edit(before);
 		const changes = diff(before, after);
-		if (changes.length === 0) return;
-		const last = this.history.undo.at(-1);
-		const goesOn =
-			last !== undefined &&
-			this.#lastStep.label === label &&
-			Date.now() - this.#lastStep.atMs < SAME_STEP_MS &&
-			samePlaces(last, changes);
-		const entry: HistoryEntry = goesOn
-			? { label, changes: changes.map((change, n) => ({ ...change, before: last.changes[n]!.before })) }
-			: { label, changes };
+		if (changes.length === 0) return null;
+		const refused = misfit(before, after);
+		if (refused) {
+			this.problem = `Nothing was changed. ${refused}`;
+			return refused;
+		}
+		const goesOn = this.#lastStep.label === label && Date.now() - this.#lastStep.atMs < SAME_STEP_MS;
 		this.#lastStep = { label, atMs: Date.now() };
 		this.workshop = after;
-		this.history = {
-			undo: [...this.history.undo.slice(goesOn ? 0 : -KEPT_STEPS, goesOn ? -1 : undefined), entry],
-			redo: []
-		};
+		this.history = withStep(this.history, { label, changes }, goesOn);
 		this.#later();
+		return null;
 	}
 
 	/** So many more, or fewer, of a part are there already. */
@@ -132,89 +173,102 @@ class WorkshopStore {
 		});
 	}
 
-	changeEndpoint(id: string, label: string, edit: (endpoint: Endpoint) => Endpoint): void {
-		this.change(label, (workshop) => ({
+	changeEndpoint(id: string, label: string, edit: (endpoint: Endpoint) => Endpoint): string | null {
+		return this.change(label, (workshop) => ({
 			...workshop,
 			endpoints: workshop.endpoints.map((endpoint) => (endpoint.id === id ? edit(endpoint) : endpoint))
 		}));
 	}
 
-	changePlan(id: string, label: string, edit: (plan: Plan) => Plan): void {
-		this.changeEndpoint(id, label, (endpoint) => ({ ...endpoint, plan: edit(endpoint.plan) }));
+	changePlan(id: string, label: string, edit: (plan: Plan) => Plan): string | null {
+		return this.changeEndpoint(id, label, (endpoint) => ({ ...endpoint, plan: edit(endpoint.plan) }));
 	}
 
 	undo(): void {
-		const entry = this.history.undo.at(-1);
-		if (!entry || !this.workshop) return;
-		this.workshop = applyChanges(this.workshop, [...entry.changes].reverse(), 'back');
-		this.history = { undo: this.history.undo.slice(0, -1), redo: [...this.history.redo, entry] };
-		this.said = `Undone: ${entry.label}`;
-		this.#lastStep.label = '';
-		this.#later();
+		this.#go('back', 'Undone');
 	}
 
 	redo(): void {
-		const entry = this.history.redo.at(-1);
-		if (!entry || !this.workshop) return;
-		this.workshop = applyChanges(this.workshop, entry.changes, 'forward');
-		this.history = { undo: [...this.history.undo, entry], redo: this.history.redo.slice(0, -1) };
-		this.said = `Done again: ${entry.label}`;
+		this.#go('forward', 'Done again');
+	}
+
+	#go(way: 'back' | 'forward', word: string): void {
+		if (!this.workshop || this.lock) return;
+		const done = step(this.workshop, this.history, way);
+		if (!done) return;
+		if (!done.ok) {
+			void this.#setHistoryAside('The steps back do not fit this workshop any more', this.history);
+			return;
+		}
+		this.workshop = done.value.workshop;
+		this.history = done.value.history;
+		this.said = `${word}: ${done.value.label}`;
 		this.#lastStep.label = '';
 		this.#later();
 	}
 
-	/** Replaces the whole workshop by an exported one; a step like any other. Gives a sentence when it cannot. */
+	/** Replaces the whole workshop by an exported one; a step like any other. Gives a sentence when something is to be said of it. */
 	async importText(text: string): Promise<string | null> {
 		const opened = openWorkshop(text, this.zone);
-		if (!opened.ok) return sentence(opened.faults);
-		await this.#keepAside(opened.value.damaged);
-		this.change('import a workshop', () => opened.value.workshop);
-		return opened.value.damaged.length
-			? `${opened.value.damaged.length} part(s) of the file could not be understood and are kept aside.`
-			: null;
+		return opened.ok ? this.importOpened(opened.value) : sentence(opened.faults);
+	}
+
+	async importOpened({
+		workshop,
+		damaged,
+		remarks
+	}: {
+		workshop: Workshop;
+		damaged: readonly Damaged[];
+		remarks: readonly string[];
+	}): Promise<string | null> {
+		if (!(await this.#keepAside(damaged))) return this.problem;
+		const refused = this.change('import a workshop', () => workshop);
+		if (refused) return refused;
+		const words = [
+			...(damaged.length ? [`${damaged.length} part(s) of the file could not be understood and are kept aside.`] : []),
+			...remarks
+		];
+		return words.length ? words.join(' ') : null;
 	}
 
 	#later(): void {
-		this.#dirty = true;
-		this.save = 'saving';
-		clearTimeout(this.#timer);
-		this.#timer = setTimeout(() => void this.flush(), SAVE_AFTER_MS);
+		if (!this.unsaved) this.#saver.request();
 	}
 
-	async flush(): Promise<void> {
-		if (!this.#dirty || !this.workshop || this.conflict) return;
-		clearTimeout(this.#timer);
-		this.#dirty = false;
+	flush(): Promise<void> {
+		return this.#saver.flush();
+	}
+
+	async #write(): Promise<Saved> {
+		if (!this.workshop || this.lock || this.conflict) return 'stopped';
 		const savedUtc = new Date().toISOString();
-		try {
-			const done = await writeEnvelope(
-				{ revision: this.#revision + 1, tab: this.#tab, savedUtc, workshop: this.workshop },
-				this.history,
-				this.#revision
-			);
-			if (!done.saved) {
-				this.conflict = done.other;
-				this.save = 'conflict';
-				return;
-			}
-			this.#revision++;
+		const envelope = {
+			revision: (this.#revision ?? 0) + 1,
+			tab: this.#tab,
+			savedUtc,
+			workshop: this.workshop,
+			history: this.history
+		};
+		const done = await writeEnvelope(envelope, this.#revision, WORKSHOP_VERSION);
+		if (done === 'saved') {
+			this.#revision = envelope.revision;
 			this.savedUtc = savedUtc;
-			if (!this.#dirty) this.save = 'saved';
 			this.#channel?.postMessage('saved');
-		} catch (error) {
-			this.#dirty = true;
-			this.save = 'failed';
-			this.problem = `The last changes are not saved: ${(error as Error).message}. Export the workshop now; then make room in the browser's storage.`;
+			return 'saved';
 		}
+		if (done === 'newer') this.lock = { reason: 'newer', raw: null };
+		else this.conflict = done.other;
+		return 'stopped';
 	}
 
 	/** Another tab has saved: follow it, unless this one has something of its own. */
 	async #hearOtherTab(): Promise<void> {
-		const envelope = await readEnvelope();
-		if (!envelope || envelope.tab === this.#tab) return;
-		if (this.#dirty) return void (await this.flush());
-		await this.#take(envelope);
-		await this.#takeHistory(envelope);
+		if (this.unsaved) return;
+		if (this.#saver.isDirty) return this.flush();
+		const opening = await openStored(this.zone);
+		if (opening.tab === this.#tab || this.#saver.isDirty) return;
+		await this.#take(opening);
 		this.said = 'Followed a change made in another tab';
 	}
 
@@ -222,21 +276,16 @@ class WorkshopStore {
 	async settle(keep: 'mine' | 'theirs'): Promise<void> {
 		const other = this.conflict;
 		if (!other) return;
-		this.conflict = null;
 		if (keep === 'theirs') {
-			this.#dirty = false;
-			await this.#take(other);
-			await this.#takeHistory(other);
-			this.save = 'saved';
+			this.#saver.drop();
+			await this.#take(await openStored(this.zone));
+			this.conflict = null;
 		} else {
-			this.#revision = other.revision;
+			this.conflict = null;
+			this.#revision = other.state === 'sound' ? other.envelope.revision : null;
 			this.#later();
 		}
 	}
 }
-
-const samePlaces = (entry: HistoryEntry, changes: HistoryEntry['changes']): boolean =>
-	entry.changes.length === changes.length &&
-	entry.changes.every((change, n) => change.path.join('/') === changes[n]!.path.join('/'));
 
 export const store = new WorkshopStore();

@@ -1,58 +1,42 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
-import type { Envelope, History, KeptAside } from './storage';
+import { WORKSHOP_VERSION } from '$core/plan/workshop';
+import { disk, stubPage } from './fakeBrowser';
 
-/** One browser's storage, shared by every tab of a test; `fail` makes it full. */
-const disk = vi.hoisted(() => ({
-	envelope: null as Envelope | null,
-	history: { undo: [], redo: [] } as History,
-	aside: [] as readonly KeptAside[],
-	fail: false
-}));
-vi.mock('./storage', () => ({
-	readEnvelope: async () => disk.envelope,
-	readHistory: async () => disk.history,
-	readKeptAside: async () => disk.aside,
-	writeKeptAside: async (items: readonly KeptAside[]) => void (disk.aside = items),
-	writeEnvelope: async (envelope: Envelope, history: History, expected: number) => {
-		if (disk.fail) throw new Error('storage is full');
-		if (disk.envelope && disk.envelope.revision !== expected) return { saved: false, other: disk.envelope };
-		disk.envelope = JSON.parse(JSON.stringify(envelope)) as Envelope;
-		disk.history = history;
-		return { saved: true };
-	}
-}));
+vi.mock('localforage', async () => ({ default: (await import('./fakeBrowser')).fakeForage }));
 
 /** A fresh tab: the module anew, the storage as it is. */
 async function tab() {
 	vi.resetModules();
 	const { store } = await import('./workshop.svelte');
+	tabs.push(store);
 	await store.open();
 	return store;
 }
-type Store = Awaited<ReturnType<typeof tab>>;
-const rename = (store: Store, name: string): void =>
+type Store = (typeof import('./workshop.svelte'))['store'];
+const tabs: Store[] = [];
+const rename = (store: Store, name: string): string | null =>
 	store.change('rename', (workshop) => ({ ...workshop, venue: { ...workshop.venue, name } }));
 const nameOf = (store: Store): string => store.workshop!.venue.name;
+const storedName = (): unknown =>
+	(disk.get('workshop') as { workshop?: { venue?: { name?: unknown } } } | undefined)?.workshop?.venue?.name;
+const stored = (workshop: unknown, more: object = {}): void =>
+	disk.set('workshop', { revision: 3, tab: 'x', savedUtc: '2026-11-24T10:00:00Z', workshop, ...more });
+const asides = () => (disk.get('kept-aside') ?? []) as { where: string; raw: unknown }[];
 
 beforeEach(() => {
-	Object.assign(disk, { envelope: null, history: { undo: [], redo: [] }, aside: [], fail: false });
-	vi.stubGlobal('addEventListener', () => {});
-	vi.stubGlobal(
-		'BroadcastChannel',
-		class {
-			onmessage = null;
-			postMessage(): void {}
-		}
-	);
+	disk.reset();
+	stubPage();
 });
+// What a tab still has to save is not for the next test's disk.
+afterEach(async () => void (await Promise.all(tabs.splice(0).map((store) => store.flush()))));
 
 describe('the workshop of a browser', () => {
 	it('begins with the demo and saves nothing before something is changed', async () => {
 		const store = await tab();
 		await store.flush();
 		expect(store.workshop).toEqual(demoWorkshop);
-		expect(disk.envelope).toBeNull();
+		expect(disk.get('workshop')).toBeUndefined();
 	});
 
 	it('undoes and does again, also after the page was closed', async () => {
@@ -90,16 +74,73 @@ describe('the workshop of a browser', () => {
 		const store = await tab();
 		for (let n = 0; n < 230; n++)
 			store.change(`rename ${n}`, (workshop) => ({ ...workshop, venue: { ...workshop.venue, name: `Light ${n}` } }));
-		expect(store.history.undo.length).toBeLessThanOrEqual(201);
+		expect(store.history.undo).toHaveLength(200);
 		store.undo();
 		expect(nameOf(store)).toBe('Light 228');
+	});
+
+	it('refuses by name what its schema refuses, and is as it was', async () => {
+		const store = await tab();
+		const refused = store.changePlan('test-bench', 'a list', (plan) => ({
+			...plan,
+			sources: {
+				...plan.sources,
+				items: [{ id: 'a', location: 'http://a.example/x', title: '', durationSec: 0, extra: [] }]
+			}
+		}));
+		expect(refused).toContain('items.0.durationSec');
+		expect(store.workshop).toEqual(demoWorkshop);
+		expect(store.problem).toContain('Nothing was changed');
+		const [first] = demoWorkshop.endpoints;
+		expect(store.change('twice', (w) => ({ ...w, endpoints: [...w.endpoints, first!] }))).toContain('same id');
+		expect(store.change('id', (w) => ({ ...w, endpoints: [{ ...first!, id: '../../escaped' }] }))).toContain('id');
+	});
+});
+
+describe('saving', () => {
+	it('goes on while somebody types without a rest, one save at a time, and ends with the last key', async () => {
+		const store = await tab();
+		let seen = 0;
+		for (let key = 1; key <= 40; key++) {
+			rename(store, `Light ${key}`);
+			await new Promise((done) => setTimeout(done, 5));
+			const saved = Number(/\d+$/.exec(String(storedName() ?? 'x 0'))![0]);
+			expect(saved).toBeGreaterThanOrEqual(seen);
+			if (key > 20) expect(key - saved).toBeLessThan(12);
+			seen = saved;
+		}
+		await store.flush();
+		expect(storedName()).toBe('Light 40');
+		expect(store.save).toBe('saved');
+		expect(disk.writes).toBeLessThanOrEqual(41);
+	});
+
+	it('says that it failed, tries again by itself, and then has everything', async () => {
+		vi.useFakeTimers();
+		try {
+			const opening = tab();
+			await vi.runAllTimersAsync();
+			const store = await opening;
+			disk.full = true;
+			rename(store, 'Tern Light');
+			await vi.advanceTimersByTimeAsync(500);
+			expect([store.save, store.saveProblem]).toEqual(['failed', 'storage is full']);
+			rename(store, 'Auk Light');
+			expect(store.save).toBe('failed');
+			disk.full = false;
+			await vi.advanceTimersByTimeAsync(4000);
+			expect(store.save).toBe('saved');
+			expect(storedName()).toBe('Auk Light');
+		} finally {
+			vi.useRealTimers();
+		}
 	});
 });
 
 describe('two tabs', () => {
 	it('never overwrite each other: the second asks, and either side can be kept', async () => {
 		for (const keep of ['mine', 'theirs'] as const) {
-			disk.envelope = null;
+			disk.reset();
 			const one = await tab();
 			const two = await tab();
 			rename(one, 'One');
@@ -107,58 +148,170 @@ describe('two tabs', () => {
 			rename(two, 'Two');
 			await two.flush();
 			expect(two.save).toBe('conflict');
-			expect((disk.envelope as Envelope | null)?.workshop).toMatchObject({ venue: { name: 'One' } });
+			expect(storedName()).toBe('One');
 			await two.settle(keep);
 			await two.flush();
 			expect(nameOf(two)).toBe(keep === 'mine' ? 'Two' : 'One');
-			expect((disk.envelope as Envelope | null)?.workshop).toMatchObject({
-				venue: { name: keep === 'mine' ? 'Two' : 'One' }
-			});
+			expect(storedName()).toBe(keep === 'mine' ? 'Two' : 'One');
 		}
+	});
+
+	it('of which the other is a newer Yphos: this one writes nothing, and keeps what it has for download', async () => {
+		const old = await tab();
+		const newer = { ...demoWorkshop, version: WORKSHOP_VERSION + 1, shiny: true };
+		stored(newer);
+		rename(old, 'Tern Light');
+		await old.flush();
+		expect(old.lock?.reason).toBe('newer');
+		expect(nameOf(old)).toBe('Tern Light');
+		expect(rename(old, 'Auk Light')).toContain('Nothing can be changed');
+		expect(disk.get('workshop')).toMatchObject({ revision: 3, workshop: newer });
 	});
 });
 
 describe('a storage that cannot be trusted', () => {
-	it('says when it is full, and saves what was waiting once there is room', async () => {
+	const damaged = (): unknown => {
+		const saved = structuredClone(demoWorkshop) as unknown as { endpoints: { plan: { sound: unknown } }[] };
+		saved.endpoints[1]!.plan.sound = 'torn';
+		return saved;
+	};
+
+	it('written by a newer Yphos is neither shown nor written, whatever the person does', async () => {
+		stored({ ...demoWorkshop, version: WORKSHOP_VERSION + 1 });
 		const store = await tab();
-		disk.fail = true;
+		expect(store.lock?.reason).toBe('newer');
+		expect(store.workshop).toBeNull();
+		await store.decide('empty');
+		rename(store, 'Mine now');
+		await store.flush();
+		expect(disk.get('workshop')).toMatchObject({ revision: 3, workshop: { version: WORKSHOP_VERSION + 1 } });
+	});
+
+	it('that is damaged waits for a decision; then everything comes back, mended, and the damaged part is kept', async () => {
+		stored(damaged());
+		const before = structuredClone(disk.get('workshop'));
+		const store = await tab();
+		expect(store.lock).toMatchObject({ reason: 'damaged', opened: { damaged: [{ where: 'endpoints[1]' }] } });
+		expect(rename(store, 'Too early')).not.toBeNull();
+		await store.flush();
+		expect(disk.get('workshop')).toEqual(before);
+		await store.decide('mend');
+		await store.flush();
+		expect(store.workshop!.endpoints.map(({ id }) => id).sort()).toEqual(
+			demoWorkshop.endpoints.map(({ id }) => id).sort()
+		);
+		expect(store.remarks.join()).toContain('endpoints[1]: plan.sound');
+		expect(asides()).toMatchObject([{ where: 'endpoints[1]', raw: { plan: { sound: 'torn' } } }]);
+		const again = await tab();
+		expect([again.lock, again.workshop]).toEqual([null, store.workshop]);
+	});
+
+	it('whose damage cannot be kept aside is not written over', async () => {
+		stored(damaged());
+		const store = await tab();
+		disk.full = true;
+		await store.decide('sound-only');
+		expect(store.lock?.reason).toBe('damaged');
+		expect(store.problem).toContain('nothing was written over');
+		disk.full = false;
+		await store.decide('sound-only');
+		await store.flush();
+		expect(asides()).toHaveLength(1);
+		expect((disk.get('workshop') as { workshop: typeof demoWorkshop }).workshop.endpoints).toHaveLength(3);
+	});
+
+	it.each([
+		['no workshop', { revision: 1, tab: 'x', savedUtc: '', workshop: 'scrambled' }],
+		['a number', 7],
+		['a frame that lost its revision', { workshop: demoWorkshop }]
+	])('that holds %s is kept aside whole before anything else is begun', async (_, record) => {
+		disk.set('workshop', record);
+		const store = await tab();
+		expect(store.lock?.reason).toBe('unreadable');
+		await store.decide('empty');
+		await store.flush();
+		expect(store.workshop!.endpoints).toEqual([]);
+		expect(asides()).toMatchObject([{ where: 'workshop' }]);
+		expect(JSON.stringify(record)).toContain(JSON.stringify(asides()[0]!.raw));
+	});
+
+	it('that gives nothing out is not taken for an empty one', async () => {
+		stored({ ...demoWorkshop, venue: { ...demoWorkshop.venue, name: 'Real Light' } });
+		disk.shut = true;
+		const store = await tab();
+		expect([store.lock?.reason, store.workshop]).toEqual(['unreachable', null]);
+		store.workUnsaved(demoWorkshop);
+		disk.shut = false;
+		rename(store, 'Demo Light');
+		await store.flush();
+		expect([store.save, storedName()]).toEqual(['unsaved', 'Real Light']);
+	});
+
+	it('keeps a copy of an older version before it is brought up to date, and is locked where it cannot', async () => {
+		const old = { ...demoWorkshop, version: WORKSHOP_VERSION - 1 };
+		stored(old);
+		disk.set('history', { undo: ['of its own'], redo: [] });
+		disk.full = true;
+		expect((await tab()).lock?.reason).toBe('no-copy');
+		disk.full = false;
+		const store = await tab();
 		rename(store, 'Tern Light');
 		await store.flush();
-		expect(store.save).toBe('failed');
-		expect(store.problem).toContain('storage is full');
-		disk.fail = false;
-		await store.flush();
-		expect(disk.envelope?.workshop).toMatchObject({ venue: { name: 'Tern Light' } });
+		expect(disk.get(`before-version-${WORKSHOP_VERSION}`)).toMatchObject({
+			record: { revision: 3, workshop: { version: WORKSHOP_VERSION - 1, venue: { name: 'Skerrin Light' } } },
+			history: { undo: ['of its own'] }
+		});
+		expect(store.history.undo).toHaveLength(1);
 	});
 
-	it('opens what is sound of a damaged workshop and keeps the rest aside, once', async () => {
-		const saved = structuredClone(demoWorkshop) as unknown as { endpoints: unknown[] };
-		saved.endpoints[0] = { torn: true };
-		disk.envelope = { revision: 3, tab: 'x', savedUtc: '2026-11-24T10:00:00Z', workshop: saved };
-		for (let n = 0; n < 2; n++) {
-			const store = await tab();
-			expect(store.workshop!.endpoints.map((endpoint) => endpoint.id)).toEqual([
-				'fog-horn-room',
-				'test-bench',
-				'lamp-room'
-			]);
-			expect(store.keptAside).toMatchObject([{ where: 'endpoints[0]', raw: { torn: true } }]);
-		}
-	});
-
-	it('keeps a store aside whole when it is no workshop at all', async () => {
-		disk.envelope = { revision: 1, tab: 'x', savedUtc: '', workshop: 'scrambled' };
+	it('keeps what stood in the place of its own lists, and goes on', async () => {
+		disk.set('kept-aside', { not: 'a list' });
+		stored(demoWorkshop, { history: { undo: 'torn' } });
 		const store = await tab();
-		expect(store.workshop!.endpoints).toEqual([]);
-		expect(disk.aside).toMatchObject([{ where: 'workshop', raw: 'scrambled' }]);
-	});
-
-	it('imports a file as a step like any other, and refuses a wrong one with a sentence', async () => {
-		const store = await tab();
-		expect(await store.importText('{"yphos":')).toContain('not readable as JSON');
-		expect(await store.importText(JSON.stringify({ ...demoWorkshop, endpoints: [] }))).toBeNull();
-		expect(store.workshop!.endpoints).toEqual([]);
-		store.undo();
 		expect(store.workshop).toEqual(demoWorkshop);
+		expect(store.keptAside.map(({ where, raw }) => [where, raw])).toEqual([
+			['kept-aside', { not: 'a list' }],
+			['history', { undo: 'torn' }]
+		]);
+		expect(store.problem).toContain('set aside');
 	});
+
+	it('has steps back that fit another workshop: they are set aside and never applied', async () => {
+		const first = await tab();
+		first.change('remove', (w) => ({ ...w, endpoints: w.endpoints.slice(1) }));
+		first.changePlan('lamp-room', 'rename', (plan) => ({ ...plan, brief: { ...plan.brief, name: 'Loft' } }));
+		await first.flush();
+		// Somebody took an endpoint out of the stored workshop: what follows it stands in other places now.
+		const record = structuredClone(disk.get('workshop')) as { workshop: { endpoints: { id: string }[] } };
+		record.workshop.endpoints = record.workshop.endpoints.filter(({ id }) => id !== 'lamp-room');
+		disk.set('workshop', record);
+		const second = await tab();
+		const before = second.workshop;
+		second.undo();
+		await vi.waitFor(() => expect(second.problem).toContain('do not fit'));
+		expect(second.workshop).toBe(before);
+		expect(second.history.undo).toEqual([]);
+		expect(asides()).toMatchObject([{ where: 'history' }]);
+	});
+
+	it('opens again what was kept aside, without taking the place of anything, and forgets it when told', async () => {
+		stored(damaged());
+		const store = await tab();
+		await store.decide('sound-only');
+		const [item] = store.keptAside;
+		expect(store.reopen(item!)).toContain('Changed on the way: plan.sound');
+		expect(store.reopen(item!)).toContain('open again');
+		expect(store.workshop!.endpoints.map(({ id }) => id).slice(-2)).toEqual(['fog-horn-room', 'fog-horn-room-2']);
+		await store.forgetKeptAside(item!.id);
+		expect(asides()).toEqual([]);
+	});
+});
+
+it('imports a file as a step like any other, and refuses a wrong one with a sentence', async () => {
+	const store = await tab();
+	expect(await store.importText('{"yphos":')).toContain('not readable as JSON');
+	expect(await store.importText(JSON.stringify({ ...demoWorkshop, endpoints: [] }))).toBeNull();
+	expect(store.workshop!.endpoints).toEqual([]);
+	store.undo();
+	expect(store.workshop).toEqual(demoWorkshop);
 });

@@ -24,19 +24,22 @@ export const ARGON2ID = { memoryKib: 65_536, passes: 3, lanes: 4, bytes: 32 } as
 const base64 = (bytes: Uint8Array): string => btoa(String.fromCharCode(...bytes));
 const bytesOf = (text: string): Uint8Array<ArrayBuffer> => Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
 const LEAST_PHRASE = 10;
+const LONGEST_PHRASE = 1000;
 
 async function keyOf(phrase: string, salt: Uint8Array, derive: DeriveKey): Promise<CryptoKey> {
 	const bytes = await derive(phrase.normalize('NFC'), salt);
 	return crypto.subtle.importKey('raw', bytes as Uint8Array<ArrayBuffer>, 'AES-GCM', false, ['encrypt', 'decrypt']);
 }
 
-/** Seals with a salt and a nonce of its own each time. Source: AES-GCM, NIST SP 800-38D. Fault: `vault-short`. */
+/** Seals with a salt and a nonce of its own each time. Source: AES-GCM, NIST SP 800-38D. Faults: `vault-short`, `vault-long`. */
 export async function sealVault(contents: VaultContents, phrase: string, derive: DeriveKey): Promise<Result<Vault>> {
 	if ([...phrase].length < LEAST_PHRASE)
 		return fault(
 			'vault-short',
 			`The vault\u2019s own pass phrase needs at least ${LEAST_PHRASE} characters: it guards all the others.`
 		);
+	if (phrase.length > LONGEST_PHRASE)
+		return fault('vault-long', `It has ${phrase.length} characters; at most ${LONGEST_PHRASE} are taken.`);
 	const salt = crypto.getRandomValues(new Uint8Array(16));
 	const nonce = crypto.getRandomValues(new Uint8Array(12));
 	const key = await keyOf(phrase, salt, derive);

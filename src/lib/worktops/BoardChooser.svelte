@@ -14,7 +14,7 @@
 			: ranked.filter(({ board }, n) => n < Math.max(4, Math.min(fitting, 6)) || board.id === view.plan.parts.board)
 	);
 	const use = (id: string, name: string): void =>
-		view.edit(`Use ${name}`, (plan) => ({ ...plan, parts: { ...plan.parts, board: id } }));
+		void view.edit(`Use ${name}`, (plan) => ({ ...plan, parts: { ...plan.parts, board: id } }));
 </script>
 
 <section class="sheet">
@@ -34,7 +34,7 @@
 					<tr class:here>
 						<td class="name"><Mark level={fits ? null : 'stop'} size={15} /> {board.name}</td>
 						<td class="why">
-							{#each reasons as reason (reason.what)}<span class:bad={!reason.good}>{reason.words}</span>{/each}
+							{#each reasons as reason, n (n)}<span class:bad={!reason.good}>{reason.words}</span>{/each}
 						</td>
 						<td class="n mono">{board.price === null ? '?' : board.price.toFixed(0)}</td>
 						<td class="n">

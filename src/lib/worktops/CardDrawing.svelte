@@ -19,7 +19,7 @@
 	<figure class="sheet">
 		<figcaption><b>Room on the card</b> <span class="soft">{formatBytes(capacity)} in all</span></figcaption>
 		<svg viewBox="0 0 600 40" preserveAspectRatio="none" role="img" aria-label="Room on the card">
-			{#each parts as part, n (part.name)}<rect
+			{#each parts as part, n (n)}<rect
 					class={part.kind}
 					x={x(offsets[n]!)}
 					width={Math.max(0, x(part.bytes))}
@@ -29,7 +29,7 @@
 				/>{/each}
 		</svg>
 		<ul>
-			{#each parts as part, n (part.name)}<li>
+			{#each parts as part, n (n)}<li>
 					<i class={part.kind} style:opacity={shade[n]}></i>{part.name}
 					<span class="mono">{formatBytes(part.bytes)}</span>
 				</li>{/each}

@@ -31,7 +31,7 @@
 		}));
 	}
 	const remove = (n: number): void =>
-		view.edit('remove a reading', (plan) => ({
+		void view.edit('remove a reading', (plan) => ({
 			...plan,
 			heat: { ...plan.heat, readings: plan.heat.readings.filter((_, k) => k !== n) }
 		}));

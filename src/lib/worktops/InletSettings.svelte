@@ -29,7 +29,7 @@
 	let errors = $state<Partial<Record<keyof Inlet, string>>>({});
 
 	const put = (value: Inlet | null, label: string): void =>
-		view.edit(label, (plan) => ({ ...plan, power: { ...plan.power, inlet: value } }));
+		void view.edit(label, (plan) => ({ ...plan, power: { ...plan.power, inlet: value } }));
 	function typed(key: keyof Inlet, text: string): void {
 		const next = { ...inlet!, [key]: Number(text.replace(',', '.')) };
 		const parsed = powerSettings.shape.inlet.safeParse(next);

@@ -9,7 +9,7 @@
 <section class="sheet">
 	<h3>Where to keep what</h3>
 	<dl class="facts">
-		{#each rows as { what, where, why } (what)}
+		{#each rows as { what, where, why }, n (n)}
 			<dt>{what}</dt>
 			<dd><b>{where}</b> <span class="soft small">{why}</span></dd>
 		{/each}

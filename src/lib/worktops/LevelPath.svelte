@@ -25,7 +25,7 @@
 		<text class="clips" x="44" y="15">clips</text>
 		<path class="peak" d={path((stage) => stage.peakDb)} />
 		<path class="average" d={path((stage) => stage.averageDb)} />
-		{#each stages as stage, n (stage.name)}
+		{#each stages as stage, n (n)}
 			<circle cx={x(n)} cy={y(stage.averageDb)} r="4" />
 			<text class="value mono" x={x(n)} y={y(stage.averageDb) + 19}>{stage.text}</text>
 			<text class="name" x={x(n)} y="148">{stage.name}</text>

@@ -14,7 +14,7 @@
 			<dd>{probe.model ?? 'not said'}{probe.memoryMb ? `, ${probe.memoryMb} MB` : ''}</dd>
 			<dt>System</dt>
 			<dd>{probe.system ?? 'not said'}</dd>
-			{#each probe.soundDevices as device (device.cardId + device.deviceNumber)}
+			{#each probe.soundDevices as device (`${device.cardId},${device.deviceNumber}`)}
 				<dt>Sound</dt>
 				<dd>
 					<code>{device.cardId}</code>
@@ -25,11 +25,11 @@
 						>{/if}
 				</dd>
 			{/each}
-			{#each probe.connectors as connector (connector.name)}
+			{#each probe.connectors as connector, n (n)}
 				<dt>Screen socket</dt>
 				<dd>{connector.name}: {connector.connected ? `a screen with ${connector.modes.length} modes` : 'empty'}</dd>
 			{/each}
-			{#each probe.disks as disk (disk.name)}
+			{#each probe.disks as disk, n (n)}
 				<dt>Disk</dt>
 				<dd>
 					{disk.name}: {(disk.sizeBytes / 1e9).toFixed(1)} GB{disk.mountPoints.length

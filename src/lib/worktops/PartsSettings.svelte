@@ -28,7 +28,7 @@
 		select.value = '';
 	}
 	const count = (id: string, by: number): void =>
-		view.edit('how many', (plan) => ({
+		void view.edit('how many', (plan) => ({
 			...plan,
 			parts: {
 				...plan.parts,

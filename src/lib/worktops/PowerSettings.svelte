@@ -21,7 +21,7 @@
 		view.plan.parts.also.find(({ part }) => view.context.find(part)?.kind === 'hold-up')?.part ?? ''
 	);
 	const useHoldUp = (id: string): void =>
-		view.edit('hold-up', (plan: Plan) => ({
+		void view.edit('hold-up', (plan: Plan) => ({
 			...plan,
 			parts: {
 				...plan.parts,

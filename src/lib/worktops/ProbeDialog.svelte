@@ -16,7 +16,10 @@
 
 	function take(): void {
 		if (!facts) return;
-		store.changeEndpoint(view.endpoint!.id, 'take in a probe report', (endpoint) => ({ ...endpoint, probe: facts }));
+		if (
+			store.changeEndpoint(view.endpoint!.id, 'take in a probe report', (endpoint) => ({ ...endpoint, probe: facts }))
+		)
+			return;
 		store.said = 'Probe report taken in';
 		onclose();
 	}
@@ -61,7 +64,7 @@
 		<p><strong>Understood:</strong> {read.value.understood.join(', ')}.</p>
 		{#if facts.soundDevices.length}
 			<ul>
-				{#each facts.soundDevices as device (device.cardId + device.deviceNumber)}
+				{#each facts.soundDevices as device (`${device.cardId},${device.deviceNumber}`)}
 					<li>
 						<code>{device.cardId}</code>, device {device.deviceNumber}: {device.cardName}
 						{#if device.playback}<span class="soft"
@@ -74,6 +77,12 @@
 			</ul>
 		{:else}
 			<p class="soft">No sound device in it.</p>
+		{/if}
+		{#if read.value.leftOut.length}
+			<details open>
+				<summary>{read.value.leftOut.length} things were left out, because they cannot be</summary>
+				<pre>{read.value.leftOut.join('\n')}</pre>
+			</details>
 		{/if}
 		{#if read.value.notUnderstood.length}
 			<details>

@@ -36,7 +36,7 @@
 		{/each}
 		{#each days as { day, runs }, n (day)}
 			<text x="8" y={34 + n * 23}>{day}</text>
-			{#each runs as run (run.from)}
+			{#each runs as run, k (k)}
 				<rect
 					x={x(run.from)}
 					y={22 + n * 23}

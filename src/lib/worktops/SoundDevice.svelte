@@ -12,7 +12,7 @@
 	{#if device}
 		<p class="device"><code>{device.name}</code> <CopyButton text={device.name} /></p>
 		<dl>
-			{#each device.explained as { part, meaning } (part)}
+			{#each device.explained as { part, meaning }, n (n)}
 				<dt class="mono">{part}</dt>
 				<dd>{meaning}</dd>
 			{/each}

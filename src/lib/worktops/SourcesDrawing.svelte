@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { SourceItem } from '$core/links/sources/settings';
 	import type { Media } from '$core/parts/media';
-	import { placeOf } from '$core/mediaPlace';
+	import { placeKind } from '$core/mediaPlace';
 	import { store } from '$lib/store/workshop.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
@@ -11,7 +11,7 @@
 	const SHOWN = 200;
 
 	const setItems = (label: string, change: (items: readonly SourceItem[]) => SourceItem[]): void =>
-		view.edit(label, (plan) => ({ ...plan, sources: { ...plan.sources, items: change(plan.sources.items) } }));
+		void view.edit(label, (plan) => ({ ...plan, sources: { ...plan.sources, items: change(plan.sources.items) } }));
 	function retitle(index: number, title: string): void {
 		view.set(
 			'sources.items',
@@ -86,7 +86,7 @@
 							/></td
 						>
 						<td class="where" title={item.location}
-							><span class="soft small">{PLACES[placeOf(item.location).kind]}</span><br /><span class="mono"
+							><span class="soft small">{PLACES[placeKind(item.location)]}</span><br /><span class="mono"
 								>{item.location}</span
 							></td
 						>

@@ -1,12 +1,13 @@
 <script lang="ts">
 	import { Button, FileUploaderButton, TextInput } from 'carbon-components-svelte';
-	import { isStream, readPlaylist, writeM3u, writeXspf } from '$core/formats/playlist';
+	import { isStream, writeM3u, writeXspf } from '$core/formats/playlist';
 	import { sourceItem } from '$core/links/sources/settings';
 	import { sentence } from '$core/result';
 	import { download, safeName } from '$lib/shell/download';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { SwitchField, TextField } from '$lib/fields';
-	import { addPlaylist, takeAudioFiles } from './sourcesIntake';
+	import { readInWorker } from '$lib/readers/readInWorker';
+	import { addPlaylist, roomIn, takeAudioFiles } from './sourcesIntake';
 
 	const view = useEndpoint();
 	const sources = $derived(view.plan.sources);
@@ -31,12 +32,27 @@
 	}
 
 	async function importLists(files: readonly File[]): Promise<void> {
+		problem = '';
+		remarks = [];
 		for (const file of files) {
-			const read = readPlaylist(new Uint8Array(await file.arrayBuffer()));
-			problem = read.ok ? '' : `${file.name}: ${sentence(read.faults)}`;
-			if (!read.ok) continue;
-			remarks = [`${file.name}: ${read.value.entries.length} entries, ${read.value.format}.`, ...read.value.remarks];
-			view.edit('import a playlist', (plan) => addPlaylist(plan, read.value, () => crypto.randomUUID()));
+			const read = await readInWorker('playlist', file);
+			if (!read.ok) {
+				problem = [problem, `${file.name}: ${sentence(read.faults)}`].filter(Boolean).join(' ');
+				continue;
+			}
+			const { entries, format, remarks: said } = read.value;
+			const room = roomIn(view.plan);
+			const refused = view.edit('import a playlist', (plan) =>
+				addPlaylist(plan, read.value, () => crypto.randomUUID())
+			);
+			remarks = [
+				...remarks,
+				refused ?? `${file.name}: ${Math.min(room, entries.length)} entries, ${format}.`,
+				...(entries.length > room
+					? [`The list is full: ${entries.length - room} entries of ${file.name} were left out.`]
+					: []),
+				...said
+			];
 		}
 	}
 
@@ -91,7 +107,7 @@
 	/>
 </div>
 {#if remarks.length}<ul class="soft small" aria-live="polite">
-		{#each remarks as remark (remark)}<li>{remark}</li>{/each}
+		{#each remarks as remark, n (n)}<li>{remark}</li>{/each}
 	</ul>{/if}
 <div class="row">
 	<Button

@@ -1,12 +1,14 @@
-import { oneLine, type Playlist } from '$core/formats/playlist';
+import type { Playlist } from '$core/formats/playlist';
+import { LIST_LIMITS } from '$core/formats/playlist/limits';
 import { readFlac } from '$core/formats/wav/flac';
 import { readWav } from '$core/formats/wav/wav';
 import { mediaSchema, type Media } from '$core/parts/media';
 import type { Plan } from '$core/plan/plan';
+import { fitLine } from '$core/plan/text';
 import { writeMediaBytes } from '$lib/store/storage';
 import { store } from '$lib/store/workshop.svelte';
 
-/** The plan with a playlist's entries behind its own; the first list also gives its title and head. */
+/** The plan with a playlist's entries behind its own; the first list also gives its title and head. What is more than a list holds stays out. */
 export function addPlaylist(plan: Plan, list: Playlist, newId: () => string): Plan {
 	const { sources } = plan;
 	const first = sources.items.length === 0;
@@ -18,7 +20,7 @@ export function addPlaylist(plan: Plan, list: Playlist, newId: () => string): Pl
 			header: first ? [...list.header] : sources.header,
 			items: [
 				...sources.items,
-				...list.entries.map((entry) => ({
+				...list.entries.slice(0, roomIn(plan)).map((entry) => ({
 					id: newId(),
 					location: entry.location,
 					title: entry.title ?? '',
@@ -30,59 +32,98 @@ export function addPlaylist(plan: Plan, list: Playlist, newId: () => string): Pl
 	};
 }
 
+/** So many entries more can be in the list. */
+export const roomIn = (plan: Plan): number => LIST_LIMITS.entries - plan.sources.items.length;
+
 /** Files up to this size are kept in the browser and written into the card set; larger ones the person copies. */
 const KEPT_BYTES = 64_000_000;
 const HEADER_BYTES = 65_536;
 
+interface Taken {
+	readonly location: string;
+	readonly media: Media | null;
+	readonly remarks: readonly string[];
+}
+
 /** Takes audio files in: their facts, their bytes where they are small, and an entry for each that the list does not have yet. Gives remarks. */
 export async function takeAudioFiles(endpointId: string, files: readonly File[]): Promise<string[]> {
-	const remarks: string[] = [];
-	const media: Media[] = [];
+	const taken: Taken[] = [];
+	const refused: string[] = [];
 	for (const file of files) {
-		const location = oneLine(file.name);
-		const facts = await factsOf(file);
-		const kept = file.size <= KEPT_BYTES;
-		if (facts)
-			media.push(
-				mediaSchema.parse({
-					...facts,
-					location,
-					bitRateBps: null,
-					sizeBytes: file.size,
-					kept: kept ? 'browser' : 'person',
-					from: 'file'
-				})
-			);
-		else remarks.push(`${file.name}: how it is made cannot be read here (WAV and FLAC can); type it in the list.`);
-		if (kept) await writeMediaBytes(location, new Uint8Array(await file.arrayBuffer()));
-		else remarks.push(`${file.name} is large: the run sheet tells you to copy it.`);
+		try {
+			taken.push(await takeOne(file));
+		} catch (error) {
+			// One file that cannot be read, or kept, keeps none of the others out.
+			refused.push(`${file.name.slice(0, 200)}: not added. ${(error as Error).message}`);
+		}
 	}
-	store.change('add audio files', (workshop) => ({
+	const media = taken.flatMap((one) => one.media ?? []);
+	const fresh = new Map(media.map((one) => [one.location, one]));
+	const why = store.change('add audio files', (workshop) => ({
 		...workshop,
-		media: [...workshop.media.filter((known) => !media.some((fresh) => fresh.location === known.location)), ...media],
+		media: [...workshop.media.filter(({ location }) => !fresh.has(location)), ...fresh.values()],
 		endpoints: workshop.endpoints.map((endpoint) =>
 			endpoint.id === endpointId
 				? {
 						...endpoint,
 						plan: withEntries(
 							endpoint.plan,
-							files.map((file) => oneLine(file.name))
+							taken.map(({ location }) => location)
 						)
 					}
 				: endpoint
 		)
 	}));
-	return remarks.length ? remarks : [`${files.length} file${files.length === 1 ? '' : 's'} added.`];
+	if (why) return [...refused, why];
+	const added = taken.length ? [`${taken.length} file${taken.length === 1 ? '' : 's'} added.`] : [];
+	return [...added, ...refused, ...taken.flatMap(({ remarks }) => remarks)];
+}
+
+async function takeOne(file: File): Promise<Taken> {
+	const location = fitLine(file.name, LIST_LIMITS.location);
+	if (location === '') throw new Error('Nothing printable is in its name: rename it.');
+	const kept = file.size <= KEPT_BYTES;
+	const facts = await factsOf(file);
+	const parsed = facts
+		? mediaSchema.safeParse({
+				...facts,
+				location,
+				bitRateBps: null,
+				sizeBytes: file.size,
+				kept: kept ? 'browser' : 'person',
+				from: 'file'
+			})
+		: null;
+	const remarks = [
+		...(!parsed ? [`${file.name}: how it is made cannot be read here (WAV and FLAC can); type it in the list.`] : []),
+		...(parsed && !parsed.success
+			? [
+					`${file.name}: ${parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ')}. It is in the list, but what becomes of it is not known.`
+				]
+			: []),
+		...(kept ? [] : [`${file.name} is large: the run sheet tells you to copy it.`])
+	];
+	if (kept)
+		try {
+			await writeMediaBytes(location, new Uint8Array(await file.arrayBuffer()));
+		} catch (error) {
+			throw new Error(
+				`This browser has no room to keep it (${(error as Error).message}). Make room in its storage, then add it again.`,
+				{ cause: error }
+			);
+		}
+	return { location, media: parsed?.success ? parsed.data : null, remarks };
 }
 
 function withEntries(plan: Plan, locations: readonly string[]): Plan {
 	const known = new Set(plan.sources.items.map((item) => item.location));
-	const fresh = locations
+	const fresh = [...new Set(locations)]
 		.filter((location) => !known.has(location))
+		.slice(0, Math.max(0, roomIn(plan)))
 		.map((location) => ({
 			id: crypto.randomUUID(),
 			location,
-			title: location.replace(/\.[A-Za-z0-9]{1,5}$/, ''),
+			title: fitLine(location.replace(/\.[A-Za-z0-9]{1,5}$/, ''), LIST_LIMITS.title),
 			durationSec: null,
 			extra: []
 		}));

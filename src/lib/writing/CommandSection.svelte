@@ -36,7 +36,7 @@
 
 {#snippet list(commands: readonly DiskCommand[])}
 	<ol>
-		{#each commands as { what, command, note } (what)}
+		{#each commands as { what, command, note }, n (n)}
 			<li>
 				<b>{what}</b>{note ? ` — ${note}` : ''}
 				<div class="line"><code>{command}</code><CopyButton text={command} /></div>

@@ -61,7 +61,7 @@
 	{#if before && !before.ok}<p class="bad small" role="alert">{sentence(before.faults)}</p>{/if}
 	{#if verdicts.length}
 		<ul class="disks">
-			{#each verdicts as { disk, verdict, reasons } (fingerprint(disk))}
+			{#each verdicts as { disk, verdict, reasons }, n (n)}
 				{@const isGone = gone !== null && fingerprint(gone) === fingerprint(disk)}
 				<li class={verdict} data-disk={disk.id}>
 					<Mark level={LEVELS[verdict]} />

@@ -2,6 +2,7 @@
 	import { Button, FileUploaderButton } from 'carbon-components-svelte';
 	import { formatBytes, formatSeconds } from '$core/format';
 	import { digestFor, readDigests, type DigestKind } from '$core/image/digest';
+	import { fitLine } from '$core/plan/text';
 	import { sentence } from '$core/result';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { readImage, type ImageDone } from '$lib/image/readImage';
@@ -73,9 +74,9 @@
 
 	/** The plan keeps what was found; a digest that differs keeps nothing. */
 	$effect(() => {
-		if (!result || !file || compared === false) return;
+		if (!result || !file || compared === false || result.torn) return;
 		const facts = {
-			name: file.name,
+			name: fitLine(file.name, 255),
 			form: result.form,
 			fileBytes: file.size,
 			rawBytes: result.scan?.rawBytes ?? (result.form === 'raw' ? file.size : null),
@@ -83,7 +84,7 @@
 			checked: compared ? ('same' as const) : ('no' as const),
 			takesSeed: result.scan?.takesSeed ?? null
 		};
-		if (JSON.stringify(facts) !== JSON.stringify(view.plan.card.image)) view.set('card.image', facts);
+		if (JSON.stringify(facts) !== JSON.stringify(view.plan.card.image)) problem = view.set('card.image', facts) ?? '';
 	});
 	async function takeDigestFile(files: readonly File[]): Promise<void> {
 		if (files[0]) digestText = await files[0].text();
@@ -174,7 +175,7 @@
 				>
 				<thead><tr><th>No.</th><th>Kind</th><th>Holds</th><th>Name</th><th class="n">Size</th></tr></thead>
 				<tbody>
-					{#each scan.partitions as part (part.number)}
+					{#each scan.partitions as part, n (n)}
 						<tr>
 							<td>{part.number}</td><td>{part.type}</td><td>{part.fileSystem?.type ?? 'unknown'}</td>
 							<td>{part.fileSystem?.label || part.name}</td><td class="n mono">{formatBytes(part.bytes)}</td>
@@ -185,6 +186,10 @@
 		{:else}
 			<p class="bad small">{scan.why}</p>
 		{/if}
+	{:else if result?.torn}
+		<p class="bad small" role="alert">
+			It is cut off, or damaged: it could not be unpacked to its end. Do not write it; fetch it again.
+		</p>
 	{:else if result}
 		<p class="soft small">
 			Packed as {result.form}: its digest is known, what is in it shows only when it is unpacked. Raw images and gzip

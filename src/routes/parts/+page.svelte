@@ -4,12 +4,13 @@
 	import { drawerOf } from '$core/engines/context';
 	import { catalogue } from '$core/parts/catalogue';
 	import { tellingOf } from '$core/parts/describe';
-	import { partsJsonSchema, readPartsFile, writePartsFile } from '$core/parts/file';
+	import { partsJsonSchema, writePartsFile } from '$core/parts/file';
 	import { KINDS, type Part, type PartKind } from '$core/parts/schema';
 	import { sentence } from '$core/result';
 	import CompareBar from '$lib/drawer/CompareBar.svelte';
 	import PartForm from '$lib/drawer/PartForm.svelte';
 	import PartRow from '$lib/drawer/PartRow.svelte';
+	import { readInWorker } from '$lib/readers/readInWorker';
 	import { download } from '$lib/shell/download';
 	import { store } from '$lib/store/workshop.svelte';
 
@@ -82,20 +83,21 @@
 	}
 	async function take(files: readonly File[]): Promise<void> {
 		if (!files[0]) return;
-		const read = readPartsFile(await files[0].text());
+		const read = await readInWorker('parts', files[0]);
 		if (!read.ok) {
 			answer = sentence(read.faults);
 			return;
 		}
 		const { parts, refused } = read.value;
 		const ids = new Set(parts.map(({ id }) => id));
-		if (parts.length)
-			store.change(`import ${parts.length} parts`, (current) => ({
-				...current,
-				parts: [...current.parts.filter((part) => !ids.has(part.id)), ...parts]
-			}));
+		const unfit = parts.length
+			? store.change(`import ${parts.length} parts`, (current) => ({
+					...current,
+					parts: [...current.parts.filter((part) => !ids.has(part.id)), ...parts]
+				}))
+			: null;
 		answer = [
-			`${parts.length} part${parts.length === 1 ? '' : 's'} taken from ${files[0].name}.`,
+			unfit ?? `${parts.length} part${parts.length === 1 ? '' : 's'} taken from ${files[0].name}.`,
 			...refused.map(({ name, why }) => `${name} is refused: ${why}.`)
 		].join(' ');
 	}

@@ -41,7 +41,7 @@
 		label = price = '';
 	}
 	const dropShipping = (n: number): void =>
-		store.change('remove shipping', (current) => ({
+		void store.change('remove shipping', (current) => ({
 			...current,
 			shipping: current.shipping.filter((_, k) => k !== n)
 		}));
@@ -165,7 +165,7 @@
 				<h2>A year of use</h2>
 				<table class="rows">
 					<tbody>
-						{#each use as { name, kwhPerYear, costPerYear } (name)}
+						{#each use as { id, name, kwhPerYear, costPerYear } (id)}
 							<tr
 								><td>{name}</td><td class="n mono">{kwhPerYear.toFixed(0)} kWh</td><td class="n mono"
 									>{money(costPerYear)}</td

@@ -1,10 +1,14 @@
 <script lang="ts">
 	import { Button, FileUploaderButton, TextInput } from 'carbon-components-svelte';
 	import { venueSchema, type Venue } from '$core/plan/venue';
+	import { canonicalTimeZone, TIME_ZONES } from '$core/standards/timeZones';
+	import KeptAsideList from '$lib/shell/KeptAsideList.svelte';
 	import { emptyWorkshop } from '$core/plan/workshop';
 	import LanFields from '$lib/shell/LanFields.svelte';
 	import { download, safeName } from '$lib/shell/download';
 	import { store } from '$lib/store/workshop.svelte';
+	import { readInWorker } from '$lib/readers/readInWorker';
+	import { sentence } from '$core/result';
 	import { demoWorkshop } from '$demo/workshop';
 
 	const workshop = $derived(store.workshop!);
@@ -21,7 +25,13 @@
 
 	function typed(key: Exclude<keyof Venue, 'lan'>, value: string): void {
 		const isNumber = typeof workshop.venue[key] === 'number';
-		const meant = isNumber && value.trim() !== '' ? Number(value.trim().replace(',', '.')) : value;
+		const meant = isNumber
+			? value.trim() === ''
+				? value
+				: Number(value.trim().replace(',', '.'))
+			: key === 'timeZone'
+				? (canonicalTimeZone(value) ?? value)
+				: value;
 		const parsed = venueSchema.shape[key].safeParse(meant);
 		errors[key] = parsed.success
 			? undefined
@@ -30,7 +40,7 @@
 				: parsed.error.issues[0]!.message;
 		if (parsed.success) {
 			// What is half typed, such as "0.", stays as it stands.
-			if (isNumber && String(meant) !== value) drafts = { ...drafts, [key]: value as never };
+			if (String(meant) !== value) drafts = { ...drafts, [key]: value as never };
 			else delete drafts[key];
 			store.change(`venue: ${key}`, (current) => ({ ...current, venue: { ...current.venue, [key]: meant } }));
 		} else drafts = { ...drafts, [key]: value as never };
@@ -43,8 +53,9 @@
 		);
 	async function open(files: readonly File[]): Promise<void> {
 		if (!files[0]) return;
+		const read = await readInWorker('workshop', files[0], store.zone);
 		answer =
-			(await store.importText(await files[0].text())) ??
+			(read.ok ? await store.importOpened(read.value) : sentence(read.faults)) ??
 			`${files[0].name} is open. Ctrl Z brings back what was here before.`;
 	}
 </script>
@@ -61,8 +72,13 @@
 				invalid={Boolean(errors[key])}
 				invalidText={errors[key] ?? ''}
 				on:input={(event) => typed(key, String(event.detail ?? ''))}
+				on:blur={() => !errors[key] && delete drafts[key]}
+				list={key === 'timeZone' ? 'time-zones' : undefined}
 			/>
 		{/each}
+		<datalist id="time-zones"
+			>{#each TIME_ZONES as zone (zone)}<option value={zone}></option>{/each}</datalist
+		>
 		<LanFields />
 	</section>
 	<section class="sheet">
@@ -94,6 +110,7 @@
 		</div>
 		{#if answer}<p role="status">{answer}</p>{/if}
 	</section>
+	<KeptAsideList />
 </div>
 
 <style>

@@ -1,6 +1,6 @@
 /** What a person runs on their own computer: to write an image, and to prove a card's size. One file for each system. */
 import { formatBytes } from '../../format';
-import type { HostDisk, HostSystem } from '../disk';
+import { isDiskName, type HostDisk, type HostSystem } from '../disk';
 import type { DiskCommand, ImageFile } from './command';
 import { proveOnLinux, writeOnLinux } from './linux';
 import { proveOnMacos, writeOnMacos } from './macos';
@@ -22,11 +22,11 @@ const SYSTEMS: Readonly<Record<HostSystem, SystemCommands>> = {
 
 /** In the words of the system that the listing came from. */
 export const writeCommands = (disk: HostDisk, image: ImageFile): DiskCommand[] =>
-	SYSTEMS[disk.system].write(disk, image);
+	isDiskName(disk.system, disk.id) ? SYSTEMS[disk.system].write(disk, image) : [];
 
-/** None when the listing does not tell its size. */
+/** None when the listing does not tell its size, or its name is none that the system prints. */
 export const proveCommands = (disk: HostDisk): DiskCommand[] =>
-	disk.sizeBytes ? SYSTEMS[disk.system].prove(disk, disk.sizeBytes) : [];
+	disk.sizeBytes && isDiskName(disk.system, disk.id) ? SYSTEMS[disk.system].prove(disk, disk.sizeBytes) : [];
 
 /** What has to be typed before any command is shown: size and model, so that it is looked at twice. */
 export const confirmationOf = (disk: HostDisk): string =>

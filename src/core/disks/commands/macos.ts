@@ -1,12 +1,13 @@
-import { shellQuote } from '../../formats/shell/quote';
+import { shellQuote, shellWord } from '../../formats/shell/quote';
 import type { HostDisk } from '../disk';
 import { sameNoise, unpacked, upTo, WIPES, type DiskCommand, type ImageFile } from './command';
 
 /** The raw device: past the cache, in whole blocks, which a pipe does not give by itself. Source: dd(1), obs. */
-const raw = ({ id }: HostDisk): string => `/dev/r${id}`;
-const letGo = ({ id }: HostDisk): DiskCommand => ({
+const raw = ({ id }: HostDisk): string => shellWord(`/dev/r${id}`);
+const device = ({ id }: HostDisk): string => shellWord(`/dev/${id}`);
+const letGo = (disk: HostDisk): DiskCommand => ({
 	what: 'Let go of what is open on it, without ejecting',
-	command: `diskutil unmountDisk /dev/${id}`
+	command: `diskutil unmountDisk ${device(disk)}`
 });
 
 export function writeOnMacos(disk: HostDisk, image: ImageFile): DiskCommand[] {
@@ -25,7 +26,7 @@ export function writeOnMacos(disk: HostDisk, image: ImageFile): DiskCommand[] {
 			what: 'Read back and compare',
 			command: `${unpacked(image)}sudo cmp ${upTo(image.rawBytes)}${isRaw ? shellQuote(image.path) : '-'} ${raw(disk)} && echo the same`
 		},
-		{ what: 'Eject', command: `diskutil eject /dev/${disk.id}` }
+		{ what: 'Eject', command: `diskutil eject ${device(disk)}` }
 	];
 }
 

@@ -39,13 +39,20 @@ function tokens(text: string): Token[] | null {
 	return out;
 }
 
+/** Blocks within blocks; our own are three deep. */
+const DEEPEST = 64;
+/** Without what every object has: a name may be anything. */
+const bare = (): Record<string, AlsaValue> => Object.create(null) as Record<string, AlsaValue>;
+
 /** Reads a whole file into one tree; "a.b" nests, a leading "!" is dropped. Fault: `alsa-syntax`. */
 export function readAlsaConf(text: string): Result<AlsaBlock> {
 	const list = tokens(text);
 	if (!list) return fault('alsa-syntax', 'A quotation mark in asound.conf is never closed.');
-	const root: Record<string, AlsaValue> = {};
+	const root = bare();
 	let at = 0;
-	const readBlock = (into: Record<string, AlsaValue>, nested: boolean): boolean => {
+	const readBlock = (into: Record<string, AlsaValue>, depth: number): boolean => {
+		const nested = depth > 0;
+		if (depth > DEEPEST) return false;
 		while (at < list.length) {
 			const token = list[at]!;
 			if (token.kind === 'punct') {
@@ -62,18 +69,18 @@ export function readAlsaConf(text: string): Result<AlsaBlock> {
 			at++;
 			let target = into;
 			for (const key of keys.slice(0, -1))
-				target = (target[key] = typeof target[key] === 'object' ? { ...target[key] } : {}) as Record<string, AlsaValue>;
+				target = (target[key] = typeof target[key] === 'object' ? target[key] : bare()) as Record<string, AlsaValue>;
 			const last = keys.at(-1)!;
 			if (value.kind === 'punct') {
 				if (value.text !== '{') return false;
-				const block: Record<string, AlsaValue> = {};
-				if (!readBlock(block, true)) return false;
+				const block = bare();
+				if (!readBlock(block, depth + 1)) return false;
 				target[last] = block;
 			} else target[last] = value.text;
 		}
 		return !nested;
 	};
-	return readBlock(root, false)
+	return readBlock(root, 0)
 		? ok(root)
 		: fault('alsa-syntax', `asound.conf is not readable near "${list[Math.max(0, at - 1)]?.text ?? ''}".`);
 }

@@ -1,8 +1,10 @@
+import { linesOf } from '../lines';
+
 /**
  * The kernel's arguments, where a board's firmware reads them. Words are parted by spaces; double quotes hold spaces together.
  * Source: kernel-parameters in the kernel's admin guide; the boot loader specification of U-Boot's extlinux.conf.
  */
-export const kernelWords = (line: string): string[] => line.trim().match(/(?:[^\s"]|"[^"]*")+/g) ?? [];
+export const kernelWords = (line: string): string[] => line.trim().match(/(?:[^\s"]|"[^"]*(?:"|$))+/g) ?? [];
 
 const nameOf = (word: string): string => word.split('=')[0]!;
 
@@ -20,8 +22,8 @@ export function addToExtlinux(text: string, args: readonly string[]): string[] {
 		if (open) out.push(`\tappend ${args.join(' ')}`);
 		open = false;
 	};
-	for (const line of text.replace(/\n+$/, '').split('\n')) {
-		const append = /^(\s*append\s+)(.*)$/i.exec(line);
+	for (const line of linesOf(text.trimEnd())) {
+		const append = /^(\s*append\s)(.*)$/i.exec(line);
 		if (/^\s*label\s/i.test(line)) close();
 		if (/^\s*(?:linux|kernel)\s/i.test(line) && args.length) open = true;
 		if (append) open = false;

@@ -19,11 +19,14 @@ const TRIED_FIRST = new Set([
 	...['guest', 'user', 'test', 'player', 'music', 'yphos']
 ]);
 const LEAST_LENGTH = 10;
+/** Longer ones are refused or cut by some programs on the way. Source: crypt(3), CRYPT_MAX_PASSPHRASE_SIZE 512, in bytes. */
+export const LONGEST_PASSWORD = 127;
 
 /**
  * Bits that a guesser must get right, at most: length by alphabet, repeats and runs not counted. A rough bound, and said as such.
  */
-export function passwordBits(password: string): number {
+export function passwordBits(long: string): number {
+	const password = long.slice(0, LONGEST_PASSWORD);
 	const kinds = [/[a-z]/, /[A-Z]/, /\d/, /[^A-Za-z0-9]/];
 	const sizes = [26, 26, 10, 33];
 	const alphabet = kinds.reduce((sum, kind, n) => sum + (kind.test(password) ? sizes[n]! : 0), 0);
@@ -40,9 +43,11 @@ export const passwordWords = (bits: number): string =>
 
 /**
  * A password that may guard an endpoint. The message never repeats it.
- * Faults: `password-empty`, `password-tried-first`, `password-name`, `password-short`.
+ * Faults: `password-long`, `password-empty`, `password-tried-first`, `password-name`, `password-short`.
  */
 export function checkPassword(password: string, user: string): Result<{ bits: number }> {
+	if (password.length > LONGEST_PASSWORD)
+		return fault('password-long', `It has ${password.length} characters; at most ${LONGEST_PASSWORD} are taken.`);
 	const plain = password.toLowerCase().replace(/[^a-z0-9]/g, '');
 	if (password === '') return fault('password-empty', 'Without a password anybody gets in. Type one.');
 	if (/[\u0000-\u001f\u007f]/.test(password))
@@ -50,7 +55,7 @@ export function checkPassword(password: string, user: string): Result<{ bits: nu
 			'password-control',
 			'A character in it cannot be typed at a prompt. Use letters, digits, signs and spaces.'
 		);
-	if (TRIED_FIRST.has(plain) || TRIED_FIRST.has(plain.replace(/\d+$/, '')))
+	if (TRIED_FIRST.has(plain) || TRIED_FIRST.has(plain.replace(/(?<!\d)\d+$/, '')))
 		return fault('password-tried-first', 'This is one of the passwords that are tried first. Take another.');
 	if (user !== '' && plain.includes(user.replace(/[^a-z0-9]/g, '')) && plain.length < user.length + 6)
 		return fault('password-name', 'It is little more than the user\u2019s name. Take another.');

@@ -7,6 +7,8 @@ const DEFAULT_ROUNDS = 5000;
 const LEAST_ROUNDS = 1000;
 const MOST_ROUNDS = 999_999_999;
 const LONGEST_SALT = 16;
+/** Source: crypt(3), CRYPT_MAX_PASSPHRASE_SIZE, less its end. */
+const LONGEST_KEY_BYTES = 511;
 
 /** Order in which the 64 bytes of the last digest are written, three at a time. Source: SHA-crypt 0.6, step 22. */
 const ORDER: readonly (readonly [number, number, number])[] = Array.from({ length: 21 }, (_, n) => {
@@ -18,12 +20,14 @@ const ORDER: readonly (readonly [number, number, number])[] = Array.from({ lengt
 /**
  * The string that stands in /etc/shadow for a password. Source: "Unix crypt using SHA-256 and SHA-512", 0.6 (2016).
  * @param rounds null: the default of 5000, which is left out of the string; others are brought between 1000 and 999 999 999
- * Fault: `salt-bad`.
+ * Faults: `salt-bad`, `password-long`.
  */
 export function sha512crypt(password: string, salt: string, rounds: number | null = null): Result<string> {
 	if (!/^[./0-9A-Za-z]*$/.test(salt.slice(0, LONGEST_SALT)))
 		return fault('salt-bad', 'A salt holds letters, digits, full stops and slashes only.');
 	const key = new TextEncoder().encode(password);
+	if (key.length > LONGEST_KEY_BYTES)
+		return fault('password-long', `It has ${key.length} bytes; at most ${LONGEST_KEY_BYTES} are taken.`);
 	const seed = new TextEncoder().encode(salt.slice(0, LONGEST_SALT));
 	const times = rounds === null ? DEFAULT_ROUNDS : Math.max(LEAST_ROUNDS, Math.min(MOST_ROUNDS, rounds));
 	const first = startDigest(key, seed);

@@ -16,9 +16,12 @@ export const keyfileBytes = (text: string): string =>
 
 const ESCAPES: Record<string, string> = { s: ' ', n: '\n', t: '\t', r: '\r', '\\': '\\' };
 
+/** Without what every object has, so that a section may be called anything. */
+const bare = <T>(): Record<string, T> => Object.create(null) as Record<string, T>;
+
 /** Reads `[section]` and `key=value`; byte lists (72;105;) come back as text. */
 export function readKeyfile(text: string): Record<string, Record<string, string>> {
-	const sections: Record<string, Record<string, string>> = {};
+	const sections = bare<Record<string, string>>();
 	let section = '';
 	for (const line of text.split('\n')) {
 		const head = /^\[(.+)\]$/.exec(line.trim());
@@ -26,7 +29,7 @@ export function readKeyfile(text: string): Record<string, Record<string, string>
 		if (head) section = head[1]!;
 		else if (!line.startsWith('#') && equals > 0) {
 			const value = line.slice(equals + 1);
-			(sections[section] ??= {})[line.slice(0, equals).trim()] = /^(\d{1,3};)+$/.test(value)
+			(sections[section] ??= bare())[line.slice(0, equals).trim()] = /^(\d{1,3};)+$/.test(value)
 				? new TextDecoder().decode(Uint8Array.from(value.split(';').filter(Boolean).map(Number)))
 				: value.replace(/\\(.)/g, (whole, c: string) => ESCAPES[c] ?? whole);
 		}

@@ -26,10 +26,11 @@ export function readMpvConf(text: string): MpvOption[] {
 		const line = raw.trimStart();
 		if (line.startsWith('[')) break;
 		if (line === '' || line.startsWith('#')) continue;
-		const m = /^(?:--)?([A-Za-z0-9-]+)\s*(?:=\s*(.*))?$/s.exec(line);
-		if (!m) continue;
-		if (m[2] === undefined && m[1]!.startsWith('no-')) options.push({ name: m[1]!.slice(3), value: 'no' });
-		else options.push({ name: m[1]!, value: m[2] === undefined ? 'yes' : readValue(m[2]) });
+		const equals = line.indexOf('=');
+		const name = (equals < 0 ? line : line.slice(0, equals)).trim().replace(/^--/, '');
+		if (!/^[A-Za-z0-9-]+$/.test(name)) continue;
+		if (equals < 0 && name.startsWith('no-')) options.push({ name: name.slice(3), value: 'no' });
+		else options.push({ name, value: equals < 0 ? 'yes' : readValue(line.slice(equals + 1).trimStart()) });
 	}
 	return options;
 }
@@ -42,5 +43,5 @@ function readValue(text: string): string {
 	}
 	const quoted = /^(["'])(.*?)\1/s.exec(text);
 	if (quoted) return quoted[2]!;
-	return text.replace(/#.*$/, '').trimEnd();
+	return text.split('#', 1)[0]!.trimEnd();
 }

@@ -1,5 +1,6 @@
 import { fault, ok, type Result } from '../../result';
-import { oneLine, type Playlist, type PlaylistEntry } from './playlist';
+import { linesOf } from '../lines';
+import { oneLine, wholeSeconds, type Playlist, type PlaylistEntry } from './playlist';
 
 /**
  * M3U and M3U8 playlists. There is no standard; the rules are those in which common players agree:
@@ -11,50 +12,64 @@ export function readM3u(text: string): Result<Playlist> {
 	const entries: PlaylistEntry[] = [];
 	const header: string[] = [];
 	let title: string | null = null;
-	let pending: { title: string | null; durationSec: number | null; extra: string[] } = {
-		title: null,
-		durationSec: null,
-		extra: []
-	};
-	if (/^#EXT-X-TARGETDURATION/m.test(text))
-		return fault(
-			'm3u-segments',
-			'This is the segment list of one stream, not a playlist. Enter the address it came from as a stream instead.'
-		);
-	for (const raw of text.replace(/^\ufeff/, '').split(/\r\n|\n|\r/)) {
+	let inf: ExtInf = NO_INF;
+	let extra: string[] = [];
+	for (const raw of linesOf(text)) {
 		const line = raw.trim();
 		if (line === '') continue;
-		if (/^#EXTM3U\b/i.test(line)) {
+		const directive = line.slice(0, 22).toUpperCase();
+		if (directive.startsWith('#EXT-X-TARGETDURATION'))
+			return fault(
+				'm3u-segments',
+				'This is the segment list of one stream, not a playlist. Enter the address it came from as a stream instead.'
+			);
+		if (/^#EXTM3U\b/.test(directive)) {
 			if (line.length > 7) header.push(line);
-		} else if (/^#EXTINF:/i.test(line)) {
-			const { extra, ...inf } = readExtinf(line);
-			pending = { ...inf, extra: [...pending.extra, ...extra] };
-		} else if (/^#PLAYLIST:/i.test(line)) title = line.slice(10).trim();
-		else if (line.startsWith('#')) pending.extra.push(line);
+		} else if (directive.startsWith('#EXTINF:')) {
+			inf = readExtinf(line.slice(8));
+			if (inf.attributes) extra.push(`${ATTRIBUTES}${inf.attributes}`);
+		} else if (directive.startsWith('#PLAYLIST:')) title = line.slice(10).trim();
+		else if (line.startsWith('#')) extra.push(line);
 		else {
-			entries.push({ location: line, ...pending });
-			pending = { title: null, durationSec: null, extra: [] };
+			entries.push({ location: line, title: inf.title, durationSec: inf.durationSec, extra });
+			inf = NO_INF;
+			extra = [];
 		}
 	}
 	if (entries.length === 0)
 		return fault('m3u-empty', 'There is no entry in this list: every line is a comment or empty.');
-	return ok({ title, entries, header: [...header, ...pending.extra], remarks: [] });
+	return ok({ title, entries, header: [...header, ...extra], remarks: [] });
 }
 
 /** Attributes between the seconds and the comma are kept as a line of their own until they are written back in their place. */
 const ATTRIBUTES = '#EXTINF-ATTRIBUTES:';
+interface ExtInf {
+	readonly title: string | null;
+	readonly durationSec: number | null;
+	readonly attributes: string;
+}
+const NO_INF: ExtInf = { title: null, durationSec: null, attributes: '' };
 
-function readExtinf(line: string): { title: string | null; durationSec: number | null; extra: string[] } {
-	const body = line.slice(8);
-	const m = /^\s*(-?\d+(?:\.\d+)?)?((?:[^,"]|"[^"]*")*)(?:,(.*))?$/s.exec(body);
-	if (!m) return { title: body.replace(/^[^,]*,/, '').trim() || null, durationSec: null, extra: [] };
-	const seconds = m[1] === undefined ? -1 : Number(m[1]);
-	const attributes = m[2]!.trim();
+/** "seconds attributes,title": the title begins behind the first comma outside quotes; where a quote is never closed, behind the first. */
+function readExtinf(body: string): ExtInf {
+	const comma = commaOutsideQuotes(body);
+	const head = comma < 0 ? body : body.slice(0, comma);
+	const number = /^\s*-?\d{1,12}(?:\.\d{1,9})?(?!\d)/.exec(head)?.[0] ?? '';
+	const seconds = number === '' ? -1 : Number(number);
 	return {
-		title: m[3]?.trim() || null,
-		durationSec: seconds > 0 ? Math.round(seconds) : null,
-		extra: attributes ? [`${ATTRIBUTES}${attributes}`] : []
+		title: comma < 0 ? null : body.slice(comma + 1).trim() || null,
+		durationSec: wholeSeconds(seconds),
+		attributes: head.slice(number.length).trim()
 	};
+}
+
+function commaOutsideQuotes(text: string): number {
+	let quoted = false;
+	for (let at = 0; at < text.length; at++) {
+		if (text[at] === '"') quoted = !quoted;
+		else if (text[at] === ',' && !quoted) return at;
+	}
+	return quoted ? text.indexOf(',') : -1;
 }
 
 /** Writes UTF-8 text with LF ends. A path that begins with "#" gets "./" before it, or it would be a comment. */
@@ -65,7 +80,7 @@ export function writeM3u(list: Pick<Playlist, 'title' | 'entries'> & Partial<Pla
 /** The same by entry, the head first, so that each line can be traced to what caused it. */
 export function writeM3uLines(list: Pick<Playlist, 'title' | 'entries'> & Partial<Playlist>): string[][] {
 	const heads = list.header ?? [];
-	const head = heads.filter((line) => /^#EXTM3U/i.test(line))[0] ?? '#EXTM3U';
+	const head = heads.find((line) => /^#EXTM3U/i.test(line)) ?? '#EXTM3U';
 	const rest = heads.filter((line) => !/^#EXTM3U/i.test(line));
 	return [
 		[head, ...(list.title ? [`#PLAYLIST:${oneLine(list.title)}`] : [])],

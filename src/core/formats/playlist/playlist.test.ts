@@ -105,7 +105,7 @@ describe('XSPF', () => {
 	it('says the line of broken markup', () =>
 		expect(readPlaylist(bytes('<playlist>\n<trackList></playlist>'))).toMatchObject({
 			ok: false,
-			faults: [{ code: 'xspf-xml', where: 'line 2' }]
+			faults: [{ code: 'xml-broken', where: 'line 2' }]
 		}));
 });
 

@@ -1,3 +1,5 @@
+import { LIST_LIMITS } from './limits';
+
 /**
  * A playlist, whichever format it came in. What our own model does not know is kept beside it and written back:
  * `extra` lines before an entry (M3U comments and directives), `header` lines of the whole.
@@ -37,4 +39,9 @@ export const isStream = (location: string): boolean =>
 	/^[a-z][a-z0-9+.-]+:\/\//i.test(location) && !/^file:/i.test(location);
 
 /** One line of text: every control character, tab and line break too, becomes a space. */
-export const oneLine = (text: string): string => text.replace(/[\u0000-\u001f\u007f\u0085\u2028\u2029]+/g, ' ').trim();
+export const oneLine = (text: string): string =>
+	text.replace(/[\u0000-\u001f\u007f\u0085\u2028\u2029\ufffe\uffff]+/g, ' ').trim();
+
+/** Seconds as a list keeps them: whole, at least one where something sounds; null when unknown, endless or absurd. */
+export const wholeSeconds = (seconds: number): number | null =>
+	seconds > 0 && seconds <= LIST_LIMITS.durationSec ? Math.max(1, Math.round(seconds)) : null;

@@ -1,47 +1,36 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { fault, ok, type Result } from '../../result';
-import { isStream, type Playlist, type PlaylistEntry } from './playlist';
+import { readJson } from '../json/json';
+import { childrenOf, readXml, type XmlElement } from '../xml/tree';
+import { isStream, wholeSeconds, type Playlist, type PlaylistEntry } from './playlist';
 
 /** XSPF version 1 playlists. Source: Xiph XSPF specification version 1, section 4. */
 const NAMESPACE = 'http://xspf.org/ns/0/';
 
-/** Faults: `xspf-xml` with the line, `xspf-none`, `xspf-empty`. */
+/** Faults: those of `readXml`, with the line; `xspf-none`, `xspf-empty`. */
 export function readXspf(text: string): Result<Playlist> {
-	const checked = XMLValidator.validate(text.replace(/^\ufeff/, ''));
-	if (checked !== true)
-		return fault('xspf-xml', `The file is not well-formed: ${checked.err.msg}`, `line ${checked.err.line}`);
-	const tree = new XMLParser({
-		ignoreAttributes: true,
-		parseTagValue: false,
-		trimValues: true,
-		removeNSPrefix: true,
-		isArray: (name) => name === 'track' || name === 'location',
-		htmlEntities: true
-	}).parse(text) as {
-		playlist?: { title?: unknown; [element: string]: unknown; trackList?: { track?: Record<string, unknown>[] } | '' };
-	};
-	if (!tree.playlist) return fault('xspf-none', 'There is no playlist element in this file.');
-	const tracks = (tree.playlist.trackList || {}).track ?? [];
+	const tree = readXml(text);
+	if (!tree.ok) return tree;
+	if (tree.value.name !== 'playlist') return fault('xspf-none', 'There is no playlist element in this file.');
+	const tracks = childrenOf(childrenOf(tree.value, 'trackList')[0], 'track');
 	const remarks: string[] = [];
 	const entries = tracks.flatMap((track, index): PlaylistEntry[] => {
-		const location = String((track.location as unknown[] | undefined)?.[0] ?? '');
+		const location = childrenOf(track, 'location')[0]?.text ?? '';
 		if (!location) {
 			remarks.push(`Track ${index + 1} has no location and was left out.`);
 			return [];
 		}
 		const kept = textElements(track, KEPT_OF_TRACK);
-		const duration = Number(track.duration ?? 0);
 		return [
 			{
 				location: fromUri(location),
 				title: composeTitle(kept) || null,
-				durationSec: duration > 0 ? Math.round(duration / 1000) : null,
+				durationSec: wholeSeconds(Number(childrenOf(track, 'duration')[0]?.text ?? 0) / 1000),
 				extra: keptLine(TRACK, Object.keys(kept).some((key) => key !== 'title') ? kept : {})
 			}
 		];
 	});
 	if (entries.length === 0) return fault('xspf-empty', 'There is no track with a location in this file.');
-	const { title = '', ...kept } = textElements(tree.playlist, ['title', ...KEPT_OF_LIST]);
+	const { title = '', ...kept } = textElements(tree.value, ['title', ...KEPT_OF_LIST]);
 	return ok({ title: title || null, entries, header: keptLine(LIST, kept), remarks });
 }
 
@@ -51,23 +40,26 @@ const LIST = '#XSPF-LIST:';
 const KEPT_OF_TRACK = ['identifier', 'title', 'creator', 'annotation', 'info', 'image', 'album', 'trackNum'] as const;
 const KEPT_OF_LIST = ['creator', 'annotation', 'info', 'identifier', 'image', 'date', 'license'] as const;
 
-const textElements = (from: Record<string, unknown>, keys: readonly string[]): Record<string, string> =>
+const textElements = (from: XmlElement, keys: readonly string[]): Record<string, string> =>
 	Object.fromEntries(
-		keys.flatMap((key) => (typeof from[key] === 'string' && from[key] !== '' ? [[key, from[key] as string]] : []))
+		keys.flatMap((key) => {
+			const text = childrenOf(from, key)[0]?.text;
+			return text ? [[key, text]] : [];
+		})
 	);
 
 const keptLine = (mark: string, kept: Record<string, string>): string[] =>
 	Object.keys(kept).length ? [mark + JSON.stringify(kept)] : [];
 
 function readKept(lines: readonly string[], mark: string): Record<string, string> {
-	try {
-		return textElements(
-			JSON.parse(lines.find((line) => line.startsWith(mark))?.slice(mark.length) ?? '{}') as Record<string, unknown>,
-			[...KEPT_OF_TRACK, ...KEPT_OF_LIST]
-		);
-	} catch {
-		return {};
-	}
+	const read = readJson(lines.find((line) => line.startsWith(mark))?.slice(mark.length) ?? '{}');
+	const kept = read.ok && typeof read.value === 'object' ? ((read.value ?? {}) as Record<string, unknown>) : {};
+	return Object.fromEntries(
+		[...KEPT_OF_TRACK, ...KEPT_OF_LIST].flatMap((key) => {
+			const text = Object.hasOwn(kept, key) ? kept[key] : undefined;
+			return typeof text === 'string' && text !== '' ? [[key, text]] : [];
+		})
+	);
 }
 
 const composeTitle = ({ creator, title }: Record<string, string>): string =>

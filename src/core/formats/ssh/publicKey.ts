@@ -9,6 +9,8 @@ export interface PublicKey {
 }
 
 const LEAST_RSA_BITS = 2048;
+/** RSA of 16 384 bits, with a comment. Source: sshd reads lines of up to 8 kB. */
+const LONGEST_KEY = 8192;
 const CURVES: Readonly<Record<string, number>> = {
 	'ecdsa-sha2-nistp256': 256,
 	'ecdsa-sha2-nistp384': 384,
@@ -17,7 +19,7 @@ const CURVES: Readonly<Record<string, number>> = {
 
 /**
  * One line of a .pub file. Source: RFC 4253, 6.6; RFC 8709, 4; sshd(8), AUTHORIZED_KEYS FILE FORMAT.
- * Faults: `key-private` (never hand that on), `key-shape`, `key-type`, `key-weak`, `key-torn`.
+ * Faults: `key-long`, `key-private` (never hand that on), `key-shape`, `key-type`, `key-weak`, `key-torn`.
  */
 export function readPublicKey(line: string): Result<PublicKey> {
 	if (/PRIVATE KEY/.test(line))
@@ -25,13 +27,18 @@ export function readPublicKey(line: string): Result<PublicKey> {
 			'key-private',
 			'This is a private key. Never hand it on; paste the line out of the file that ends in .pub.'
 		);
-	const m = /^\s*(\S+)\s+([A-Za-z0-9+/]+={0,2})(?:\s+(.*?))?\s*$/.exec(line);
-	if (!m)
+	if (line.length > LONGEST_KEY)
+		return fault(
+			'key-long',
+			`It has ${line.length} characters; no key has more than ${LONGEST_KEY}. Paste one line of the file that ends in .pub.`
+		);
+	const [type = '', base64 = '', ...words] = line.trim().split(/\s+/);
+	const comment = words.join(' ');
+	if (!/^[A-Za-z0-9+/]+={0,2}$/.test(base64))
 		return fault(
 			'key-shape',
 			'A public key is one line: its type, a long word, and a comment. It ends up in a file that ends in .pub.'
 		);
-	const [, type, base64, comment = ''] = m as unknown as [string, string, string, string?];
 	const fields = readFields(base64);
 	if (!fields || fields.length === 0 || new TextDecoder().decode(fields[0]) !== type)
 		return fault('key-torn', 'The key is not whole, perhaps cut off while it was copied. Copy the whole line again.');

@@ -94,8 +94,10 @@ export function readExec(value: string): { flags: string; words: string[] } | nu
 function readEscape(text: string, at: number): { text: string; last: number } | null {
 	const c = text[at] ?? '';
 	const hex = /^(?:x([0-9a-fA-F]{2})|u([0-9a-fA-F]{4})|U([0-9a-fA-F]{8}))/.exec(text.slice(at));
-	if (hex)
-		return { text: String.fromCodePoint(parseInt(hex[1] ?? hex[2] ?? hex[3]!, 16)), last: at + hex[0].length - 1 };
+	if (hex) {
+		const point = parseInt(hex[1] ?? hex[2] ?? hex[3]!, 16);
+		return point > 0x10_ffff ? null : { text: String.fromCodePoint(point), last: at + hex[0].length - 1 };
+	}
 	const plain = ESCAPES[c];
 	return plain === undefined ? null : { text: plain, last: at };
 }
@@ -124,9 +126,8 @@ export function readTimeSpanMs(text: string): number | null {
 	const parts = [...text.trim().matchAll(/(\d+(?:\.\d+)?)\s*([a-z]*)\s*/gy)];
 	if (parts.length === 0 || parts.map((p) => p[0]).join('') !== text.trim()) return null;
 	for (const part of parts) {
-		const unitMs = units[part[2]!];
-		if (unitMs === undefined) return null;
-		totalMs += Number(part[1]) * unitMs;
+		if (!Object.hasOwn(units, part[2]!)) return null;
+		totalMs += Number(part[1]) * units[part[2]!]!;
 	}
 	return totalMs;
 }

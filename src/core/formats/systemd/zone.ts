@@ -1,3 +1,5 @@
+import { canonicalTimeZone } from '../../standards/timeZones';
+
 /**
  * Wall clock and instant in a named time zone, by the runtime's own tz database.
  * Instants are milliseconds since 1970 UTC; a wall clock is the same number read as if it were UTC.
@@ -22,7 +24,9 @@ function formatterFor(zone: string): Intl.DateTimeFormat {
 	return formatter;
 }
 
+/** A zone that both an endpoint and this runtime know, in the one spelling by which an endpoint finds it. */
 export function isTimeZone(zone: string): boolean {
+	if (canonicalTimeZone(zone) !== zone) return false;
 	try {
 		formatterFor(zone);
 		return true;

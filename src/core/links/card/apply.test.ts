@@ -1,7 +1,18 @@
 import { spawnSync } from 'node:child_process';
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+	chmodSync,
+	existsSync,
+	mkdirSync,
+	mkdtempSync,
+	readdirSync,
+	readFileSync,
+	rmSync,
+	statSync,
+	symlinkSync,
+	writeFileSync
+} from 'node:fs';
 import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { dirname, join, relative } from 'node:path';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
@@ -48,10 +59,13 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		const script = join(dir, 'card/boot/yphos/apply.sh');
 		const text = readFileSync(script, 'utf8')
 			.replaceAll('"/$path"', '"$SYSTEM/$path"')
+			.replaceAll("printf '/%s/", `printf "$SYSTEM"'/%s/`)
 			.replaceAll('/var/lib/yphos-card', '$SYSTEM/var/lib/yphos-card')
 			.replaceAll('/run/yphos-restart', '$SYSTEM/run/yphos-restart')
 			.replaceAll('/media/root-ro', '$SYSTEM/low')
 			.replaceAll('$below$here', '$here');
+		// Nothing of it may reach this machine's own system.
+		expect(text).not.toMatch(/"\/\$path"|printf '\/%s|[^M]\/var\/lib\/yphos/);
 		writeFileSync(script, text);
 	}
 	function apply(): { code: number | null; out: string; err: string } {
@@ -62,6 +76,16 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		return { code: done.status, out: done.stdout, err: done.stderr };
 	}
 	const there = (path: string): string => join(dir, 'system', path);
+	const filesOf = (root: string): string[] =>
+		readdirSync(root, { recursive: true, withFileTypes: true })
+			.filter((entry) => entry.isFile())
+			.map((entry) => relative(root, join(entry.parentPath, entry.name)))
+			.filter((path) => path !== 'run/yphos-restart')
+			.sort();
+	const linkTool = (tool: string): void => {
+		const here = join(dir, 'bin', tool);
+		if (!existsSync(here)) symlinkSync(join('/bin', tool), here);
+	};
 
 	it('places every file with its mode, and a second run changes nothing', () => {
 		place(lounge.plan);
@@ -112,6 +136,57 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		);
 		expect(mounted).toEqual([...Array(2)].flatMap(() => [there('low/dev'), there('low/firmware')]));
 		expect(freed).toEqual(mounted);
+	});
+
+	it('cut off at any file and followed by another set, leaves nothing of the first behind', () => {
+		const quiet = { ...lounge.plan, programme: { ...lounge.plan.programme, quiet: [] } };
+		place(quiet);
+		apply();
+		const clean = filesOf(there(''));
+		for (const stopAt of [1, 4, 7]) {
+			rmSync(join(dir, 'system'), { recursive: true });
+			mkdirSync(there('run'), { recursive: true });
+			place(lounge.plan);
+			// The power goes while the so-manieth file is being put in its place.
+			writeFileSync(
+				join(dir, 'bin/mv'),
+				`#!/bin/sh\ncase $* in *.yphos-new*) echo x >>${dir}/moves${stopAt}; [ $(wc -l <${dir}/moves${stopAt}) -lt ${stopAt} ] || exit 9 ;; esac\nexec /bin/mv "$@"\n`,
+				{ mode: 0o755 }
+			);
+			expect(apply().code).toBe(9);
+			rmSync(join(dir, 'bin/mv'));
+			place(quiet);
+			expect(apply().code).toBe(0);
+			expect(filesOf(there(''))).toEqual(clean);
+		}
+	});
+
+	it('on a full card keeps the file that was there, whole, and says so', () => {
+		place(lounge.plan);
+		apply();
+		writeFileSync(there('etc/asound.conf'), 'the old one\n');
+		writeFileSync(
+			join(dir, 'bin/install'),
+			'#!/bin/sh\nfor last; do :; done\nprintf half >"$last"\necho "No space left on device" >&2\nexit 1\n',
+			{ mode: 0o755 }
+		);
+		const done = apply();
+		expect(done.code).toBe(1);
+		expect(done.err).toContain('/etc/asound.conf could not be written; what was there is as it was');
+		expect(readFileSync(there('etc/asound.conf'), 'utf8')).toBe('the old one\n');
+		expect(filesOf(there('')).filter((path) => path.endsWith('.yphos-new'))).toEqual([]);
+	});
+
+	it('without a tool that it needs names the tool, and calls no file damaged', () => {
+		place(lounge.plan);
+		for (const tool of readdirSync('/bin')) if (tool !== 'sha256sum') linkTool(tool);
+		const done = spawnSync('/bin/bash', [join(dir, 'card/boot/yphos/apply.sh')], {
+			encoding: 'utf8',
+			env: { SYSTEM: join(dir, 'system'), PATH: join(dir, 'bin') }
+		});
+		expect(done.status).toBe(1);
+		expect(done.stderr).toContain('sha256sum is missing on this system');
+		expect(done.stderr).not.toContain('damaged');
 	});
 
 	it('touches nothing when one file of the copy is damaged', () => {

@@ -101,7 +101,7 @@ export function sealCard(files: readonly CardFile[], _plan: Plan, claims: readon
 			...lines('card', ...APPLY_BEGIN),
 			...placed.map((file): CardLine => ({
 				text: `place ${file.mode} root:root ${cardDigest(file)} ${shellWord(file.path.slice(ROOT.length))}`,
-				setting: firstSetting(file)
+				...causeOf(file)
 			})),
 			...packages.map((claim): CardLine => ({ text: `package ${shellWord(claim.name)}`, setting: claim.setting })),
 			...claimsOn(claims, 'unit').map((claim): CardLine => ({
@@ -120,7 +120,7 @@ function manifest(files: readonly CardFile[]): CardFile {
 	const below = files.filter((file) => file.path.startsWith('boot/yphos/'));
 	const entry = (file: CardFile, last: boolean): CardLine => ({
 		text: `\t\t${JSON.stringify({ path: file.path.slice('boot/yphos/'.length), sha256: cardDigest(file), size: cardBytes(file).length, mode: file.mode, owner: 'root:root', why: file.why })}${last ? '' : ','}`,
-		setting: firstSetting(file)
+		...causeOf(file)
 	});
 	return textFile('boot/yphos/manifest.json', 'What belongs to the set, with digests.', [
 		...lines('card', '{', '\t"yphos": "card set",', '\t"files": ['),
@@ -129,8 +129,11 @@ function manifest(files: readonly CardFile[]): CardFile {
 	]);
 }
 
-const firstSetting = (file: CardFile): CardLine['setting'] =>
-	'lines' in file ? (file.lines[0]?.setting ?? 'card') : file.setting;
+/** What is for the administrator's eyes holds a key, and whoever has its digest can try keys against it: as secret as the file. */
+const causeOf = (file: CardFile): Pick<CardLine, 'setting' | 'secret'> => ({
+	setting: 'lines' in file ? (file.lines[0]?.setting ?? 'card') : file.setting,
+	...(file.mode === '0600' ? { secret: true } : {})
+});
 const unique = <T>(items: readonly T[], key: (item: T) => string): T[] => [
 	...new Map(items.map((item) => [key(item), item])).values()
 ];

@@ -1,3 +1,4 @@
+import { linesOf } from '../../formats/lines';
 import type { Machine } from '../../engines/machine';
 import { kernelWords } from '../../formats/boot/kernelArgs';
 import { OVERLAY_CONF } from './files';
@@ -66,6 +67,9 @@ export function isWriting(sinceMs: number, keepsLog: boolean): boolean {
 const kernelLine = (machine: Machine): string[] =>
 	kernelWords(
 		machine.card.get('boot/cmdline.txt')?.text ??
-			/^\s*append\s+(.*)$/im.exec(machine.card.get('boot/extlinux/extlinux.conf')?.text ?? '')?.[1] ??
+			linesOf(machine.card.get('boot/extlinux/extlinux.conf')?.text ?? '')
+				.map((line) => line.trim())
+				.find((line) => /^append\s/i.test(line))
+				?.slice('append'.length) ??
 			''
 	);

@@ -11,6 +11,9 @@ here=$(cd "$(dirname "\${BASH_SOURCE[0]}")" && pwd)
 kept=/var/lib/yphos-card
 files=() packages=() units=() changed=
 
+for tool in sha256sum cut cmp stat install mv grep sort systemctl dpkg; do
+	command -v "$tool" >/dev/null || { echo "$tool is missing on this system, and nothing can be put in place without it." >&2; exit 1; }
+done
 [[ $EUID -eq 0 ]] || { echo "Run it as the administrator: sudo bash $0" >&2; exit 1; }
 
 # A root below a layer in memory forgets what is done here. It is done below, where it stays, and counts from the restart.
@@ -40,36 +43,45 @@ place() { # MODE OWNER SHA256 PATH
 	fi
 	files+=("$1" "$2" "$4")
 }
+beside_of() { printf '/%s/.%s.yphos-new' "\${1%/*}" "\${1##*/}"; }
 package() { dpkg -s "$1" >/dev/null 2>&1 || packages+=("$1"); }
 enable() { units+=("$1"); }
 `.split('\n');
 
 export const APPLY_END = `
 mkdir -p "$kept"
-: >"$kept/placed.new"
+: >"$kept/wanted"
+for ((i = 0; i < \${#files[@]}; i += 3)); do printf '%s\\n' "\${files[i + 2]}" >>"$kept/wanted"; done
+# What may be placed is written down before any of it is: a run that is cut off leaves nothing behind that nobody knows of.
+touch "$kept/placed"
+sort -u "$kept/wanted" "$kept/placed" >"$kept/placed.new"
+mv "$kept/placed.new" "$kept/placed"
 for ((i = 0; i < \${#files[@]}; i += 3)); do
-	mode=\${files[i]} owner=\${files[i + 1]} path=\${files[i + 2]}
-	printf '%s\\n' "$path" >>"$kept/placed.new"
+	mode=\${files[i]} owner=\${files[i + 1]} path=\${files[i + 2]} beside=$(beside_of "\${files[i + 2]}")
 	if ! cmp -s "$here/root/$path" "/$path" || [[ $(stat -c '%04a %U:%G' "/$path") != "$mode $owner" ]]; then
-		install -D -m "$mode" -o "\${owner%:*}" -g "\${owner#*:}" "$here/root/$path" "/$path"
+		# Beside it first, then in its place at once: a full or torn card never leaves half a file.
+		if ! install -D -m "$mode" -o "\${owner%:*}" -g "\${owner#*:}" "$here/root/$path" "$beside"; then
+			rm -f -- "$beside"
+			echo "/$path could not be written; what was there is as it was. Is the card full?" >&2
+			exit 1
+		fi
+		mv -f -- "$beside" "/$path"
 		echo "placed /$path"
 		changed=1
 	fi
 done
 # What an earlier card set placed and this one no longer has, goes; its units first.
-if [[ -f $kept/placed ]]; then
-	while IFS= read -r path; do
-		if ! grep -qxF -- "$path" "$kept/placed.new"; then
-			case $path in
-			etc/systemd/system/*.service | etc/systemd/system/*.timer) systemctl disable --now -- "\${path##*/}" || true ;;
-			esac
-			rm -f -- "/$path"
-			echo "removed /$path"
-			changed=1
-		fi
-	done <"$kept/placed"
-fi
-mv "$kept/placed.new" "$kept/placed"
+while IFS= read -r path; do
+	if ! grep -qxF -- "$path" "$kept/wanted"; then
+		case $path in
+		etc/systemd/system/*.service | etc/systemd/system/*.timer) systemctl disable --now -- "\${path##*/}" || true ;;
+		esac
+		rm -f -- "/$path" "$(beside_of "$path")"
+		echo "removed /$path"
+		changed=1
+	fi
+done <"$kept/placed"
+mv "$kept/wanted" "$kept/placed"
 
 if ((\${#packages[@]})); then
 	nmcli connection reload 2>/dev/null || true

@@ -1,6 +1,7 @@
 import { z } from 'zod';
+import { idText, uniqueList } from '../../plan/text';
 
-const partId = z.string().min(1).nullable();
+const partId = idText.nullable();
 
 /** Which parts are used: those with a place of their own, by place, and the rest as a list. Null: nothing chosen. */
 export const partsSettings = z.object({
@@ -15,7 +16,12 @@ export const partsSettings = z.object({
 	case: partId,
 	cooler: partId,
 	/** Leads, adapters, tuners, drives, fans, add-ons and all else, in the order in which they sit on the header. */
-	also: z.array(z.object({ part: z.string().min(1), count: z.number().int().min(1).max(20) })).max(60)
+	also: uniqueList(
+		z.object({ part: idText, count: z.number().int().min(1).max(20) }),
+		60,
+		({ part }) => part,
+		'The same part stands there twice.'
+	)
 });
 export type PartsSettings = z.infer<typeof partsSettings>;
 export type PartPlace = Exclude<keyof PartsSettings, 'also'>;

@@ -5,7 +5,7 @@ export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as con
 
 export const quietHours = z.object({
 	/** The evening on which it begins; no day means every day. */
-	weekdays: z.array(z.enum(WEEKDAYS)),
+	weekdays: z.array(z.enum(WEEKDAYS)).max(7),
 	from: timeOfDay,
 	/** May be earlier than `from`: then it ends the next morning. */
 	until: timeOfDay

@@ -158,7 +158,7 @@ function claims(plan: Plan): Claim[] {
 		from: 'sound',
 		what: 'volume',
 		option: 'volume',
-		value: percent.toFixed(3).replace(/\.?0+$/, ''),
+		value: String(Number(percent.toFixed(3))),
 		setting: sound.volumeAt === 'player' ? 'sound.volumeDb' : 'sound.volumeAt'
 	});
 	if (sound.volumeAt === 'converter' && sound.mixerName)

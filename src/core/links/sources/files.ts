@@ -3,11 +3,12 @@ import type { Claim } from '../../claims';
 import { writeM3uLines } from '../../formats/playlist';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import type { Plan } from '../../plan/plan';
-import { placeOf } from '../../mediaPlace';
+import { placesIn } from '../../mediaPlace';
 
 /** The playlist, and those media whose bytes are at hand. */
 export function sourcesFiles(plan: Plan, _context: Context, _claims: readonly Claim[], secrets: Secrets): CardFile[] {
 	const { items, listTitle, header } = plan.sources;
+	const placeOf = placesIn(items);
 	const entries = items.map((item) => ({
 		location: placeOf(item.location).inPlaylist,
 		title: item.title || null,

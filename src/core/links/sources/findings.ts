@@ -1,6 +1,6 @@
 import type { Context, Finding } from '../../link';
 import type { Plan } from '../../plan/plan';
-import { placeOf } from '../../mediaPlace';
+import { placeKind } from '../../mediaPlace';
 
 export function assessSources(plan: Plan, context: Context): Finding[] {
 	const { items } = plan.sources;
@@ -55,7 +55,7 @@ export function assessSources(plan: Plan, context: Context): Finding[] {
 			setting: 'sources.items',
 			fixes: []
 		});
-	const firstStream = items.findIndex((item) => placeOf(item.location).kind === 'stream');
+	const firstStream = items.findIndex((item) => placeKind(item.location) === 'stream');
 	const hidden = firstStream < 0 ? 0 : items.length - 1 - firstStream;
 	if (hidden > 0 && !plan.programme.shuffle)
 		findings.push({
@@ -64,7 +64,7 @@ export function assessSources(plan: Plan, context: Context): Finding[] {
 			title: `${hidden} ${hidden === 1 ? 'entry is' : 'entries are'} never reached`,
 			why: `"${items[firstStream]!.title || items[firstStream]!.location}" is a stream and has no end: what follows it plays only when it fails. Put files first, and streams behind them in the order in which they stand in for each other.`,
 			setting: 'sources.items',
-			fixes: items.slice(firstStream).some((item) => placeOf(item.location).kind !== 'stream')
+			fixes: items.slice(firstStream).some((item) => placeKind(item.location) !== 'stream')
 				? [
 						{
 							label: 'Files first, then streams',
@@ -73,8 +73,7 @@ export function assessSources(plan: Plan, context: Context): Finding[] {
 								sources: {
 									...p.sources,
 									items: [...p.sources.items].sort(
-										(a, b) =>
-											Number(placeOf(a.location).kind === 'stream') - Number(placeOf(b.location).kind === 'stream')
+										(a, b) => Number(placeKind(a.location) === 'stream') - Number(placeKind(b.location) === 'stream')
 									)
 								}
 							})
@@ -82,7 +81,7 @@ export function assessSources(plan: Plan, context: Context): Finding[] {
 					]
 				: []
 		});
-	const disk = items.filter((item) => placeOf(item.location).kind === 'disk');
+	const disk = items.filter((item) => placeKind(item.location) === 'disk');
 	if (disk.length)
 		findings.push({
 			id: 'sources.elsewhere',
@@ -98,7 +97,7 @@ export function assessSources(plan: Plan, context: Context): Finding[] {
 						sources: {
 							...p.sources,
 							items: p.sources.items.map((item) =>
-								placeOf(item.location).kind === 'disk'
+								placeKind(item.location) === 'disk'
 									? { ...item, location: item.location.split('/').at(-1) || item.location }
 									: item
 							)
@@ -109,8 +108,8 @@ export function assessSources(plan: Plan, context: Context): Finding[] {
 		});
 	const mixed =
 		plan.sources.waitForNetwork &&
-		items.some((item) => placeOf(item.location).kind === 'stream') &&
-		items.some((item) => placeOf(item.location).kind !== 'stream');
+		items.some((item) => placeKind(item.location) === 'stream') &&
+		items.some((item) => placeKind(item.location) !== 'stream');
 	if (mixed)
 		findings.push({
 			id: 'sources.waits',

@@ -3,7 +3,7 @@ import { entryClaims, type Claim } from '../../claims';
 import { formatBytes } from '../../format';
 import type { Context, Link } from '../../link';
 import type { Plan } from '../../plan/plan';
-import { placeOf } from '../../mediaPlace';
+import { placeKind, placesIn } from '../../mediaPlace';
 import { sourcesBench } from './bench';
 import { sourcesFiles } from './files';
 import { assessSources } from './findings';
@@ -18,7 +18,7 @@ function claims(plan: Plan, context: Context): Claim[] {
 	for (const item of plan.sources.items) {
 		const media = context.media(item.location);
 		const what = item.title || item.location;
-		const kind = placeOf(item.location).kind;
+		const kind = placeKind(item.location);
 		out.push({ on: 'sound', from: 'sources', what, shape: media });
 		if (kind === 'stream')
 			out.push({ on: 'path', from: 'sources', what, bitsPerSec: media?.bitRateBps ?? ASSUMED_STREAM_BPS });
@@ -49,7 +49,7 @@ export const sources: Link<SourcesSettings> = {
 	settings: sourcesSettings,
 	claims,
 	figures(plan, context) {
-		const places = plan.sources.items.map((item) => placeOf(item.location).kind);
+		const places = plan.sources.items.map((item) => placeKind(item.location));
 		const streams = places.filter((kind) => kind === 'stream').length;
 		const files = places.length - streams;
 		const bytes = plan.sources.items.reduce((sum, item) => sum + (context.media(item.location)?.sizeBytes ?? 0), 0);
@@ -80,8 +80,9 @@ export const sources: Link<SourcesSettings> = {
 	assess: assessSources,
 	files: sourcesFiles,
 	steps(plan, context) {
+		const placeOf = placesIn(plan.sources.items);
 		const byHand = plan.sources.items.filter(
-			(item) => placeOf(item.location).kind === 'card' && (context.media(item.location)?.kept ?? 'person') === 'person'
+			(item) => placeKind(item.location) === 'card' && (context.media(item.location)?.kept ?? 'person') === 'person'
 		);
 		return [
 			...(byHand.length

@@ -1,22 +1,29 @@
 import { z } from 'zod';
-import { lineText } from '../../plan/text';
+import { LIST_LIMITS } from '../../formats/playlist/limits';
+import { idText, lineText, uniqueList } from '../../plan/text';
+
+/** A line that a player takes for a comment; anything else would become an entry that nobody sees. */
+const commentLine = lineText(LIST_LIMITS.line).refine(
+	(line) => line.startsWith('#'),
+	'A line of this kind begins with #.'
+);
 
 export const sourceItem = z.object({
-	id: z.string().min(1),
+	id: idText,
 	/** An address (http://…), a file that goes on the card (any name), or an absolute path on the endpoint (/srv/…). */
-	location: lineText(2000).min(1, 'Give an address or a file name.'),
-	title: lineText(300),
-	durationSec: z.number().int().positive().nullable(),
+	location: lineText(LIST_LIMITS.location).min(1, 'Give an address or a file name.'),
+	title: lineText(LIST_LIMITS.title),
+	durationSec: z.number().int().positive().max(LIST_LIMITS.durationSec).nullable(),
 	/** Lines of the imported list that Yphos does not interpret and writes back as they were. */
-	extra: z.array(lineText(2000))
+	extra: z.array(commentLine).max(LIST_LIMITS.linesPerEntry)
 });
 export type SourceItem = z.infer<typeof sourceItem>;
 
 export const sourcesSettings = z.object({
 	listTitle: lineText(200),
 	/** Uninterpreted head lines of the imported list. */
-	header: z.array(lineText(2000)),
-	items: z.array(sourceItem).max(10_000),
+	header: z.array(commentLine).max(LIST_LIMITS.headerLines),
+	items: uniqueList(sourceItem, LIST_LIMITS.entries, ({ id }) => id, 'Another entry has the same id.'),
 	/** Streams need the network: wait for it before playing, or begin with what is on the card. */
 	waitForNetwork: z.boolean()
 });

@@ -37,7 +37,9 @@
 	}
 	/** Where a file stands: on the endpoint for what apply.sh places, on the card for the rest. */
 	const folder = (path: string): string =>
-		(path.startsWith(ROOT) ? `/${path.slice(ROOT.length)}` : `card: ${path}`).replace(/[^/]*$/, '');
+		((shown) => shown.slice(0, shown.lastIndexOf('/') + 1))(
+			path.startsWith(ROOT) ? `/${path.slice(ROOT.length)}` : `card: ${path}`
+		);
 	const ROOT = 'boot/yphos/root/';
 	/** "sound.cardId" as "Sound › card id", "programme.quiet.0" as "Programme › quiet › 1". */
 	const inWords = (setting: string): string => {
@@ -89,7 +91,11 @@
 			<pre class="sheet compare">{#each diffLines(`${before}\n`, `${shownText(file)}\n`) as part, n (n)}<span
 						class:added={part.added}
 						class:removed={part.removed}
-						>{part.value.replace(/^/gm, part.added ? '+ ' : part.removed ? '− ' : '  ').replace(/[+−]? +$/, '')}</span
+						>{part.value
+							.replace(/\n$/, '')
+							.split('\n')
+							.map((line) => `${part.added ? '+ ' : part.removed ? '− ' : '  '}${line}\n`)
+							.join('')}</span
 					>{/each}</pre>
 		{:else}
 			<div class="code sheet">

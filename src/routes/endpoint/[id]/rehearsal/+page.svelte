@@ -139,7 +139,7 @@
 		{#if run.words.length}
 			<section class="sheet">
 				<h2>In words</h2>
-				{#each run.words as word (word)}<p>{word}</p>{/each}
+				{#each run.words as word, n (n)}<p>{word}</p>{/each}
 			</section>
 		{/if}
 	</div>

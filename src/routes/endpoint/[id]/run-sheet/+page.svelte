@@ -46,7 +46,7 @@
 	{#each view.sheet as { phase, steps: list } (phase)}
 		<h2>{phase[0]!.toUpperCase() + phase.slice(1)}</h2>
 		<ol>
-			{#each list as step (step.key)}
+			{#each list as step, n (`${step.key} ${n}`)}
 				<li class="sheet" class:next={step.key === next} class:done={done[step.key]}>
 					<label>
 						<input type="checkbox" checked={Boolean(done[step.key])} onchange={() => tick(step)} />

@@ -5,6 +5,7 @@
 	import ChainMap from '$lib/endpoint/ChainMap.svelte';
 	import FigureList from '$lib/endpoint/FigureList.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import Guarded from '$lib/shell/Guarded.svelte';
 	import FindingCard from '$lib/shell/FindingCard.svelte';
 	import { worktops } from '$lib/worktops';
 
@@ -29,18 +30,24 @@
 	});
 </script>
 
-<div class="strip"><ChainMap /></div>
+{#snippet below()}
+	{#if Below}{#key id}<Guarded what="What stands below"><Below /></Guarded>{/key}{/if}
+{/snippet}
+
+<div class="strip"><Guarded what="The chain"><ChainMap /></Guarded></div>
 <div class="worktop">
 	<section class="settings" aria-label={`${link.title}: settings`}>
 		<h2>{link.title}</h2>
-		<Settings />
+		{#key id}<Guarded what="These settings"><Settings /></Guarded>{/key}
 	</section>
 	<section class="follows" aria-label={`${link.title}: what follows`}>
-		{#if Drawing}<Drawing />{/if}
+		{#if Drawing}{#key id}<Guarded what="The drawing"><Drawing /></Guarded>{/key}{/if}
 		<div class="pair" class:wide={worktops[id].wide}>
-			{#if Beside}<Beside />{:else}<FigureList figures={link.figures} />{/if}
+			{#if Beside}{#key id}<Guarded what="What stands beside it"><Beside /></Guarded>{/key}{:else}<FigureList
+					figures={link.figures}
+				/>{/if}
 			<div class="findings">
-				{#each link.findings as finding (finding.id)}
+				{#each link.findings as finding, n (`${finding.id} ${n}`)}
 					<FindingCard {finding} onfix={(fix) => view.apply(fix)} />
 				{:else}
 					<p class="soft">Nothing to find fault with here.</p>
@@ -48,7 +55,7 @@
 				{#if elsewhere.length}
 					<p class="soft small">
 						Elsewhere in the chain:
-						{#each elsewhere as finding, n (finding.id)}{n ? ', ' : ''}<a
+						{#each elsewhere as finding, n (n)}{n ? ', ' : ''}<a
 								href={`/endpoint/${view.endpoint!.id}/plan/${finding.link}`}>{finding.title}</a
 							>{/each}.
 					</p>
@@ -58,9 +65,9 @@
 		{#if Beside}
 			<div class="pair">
 				<FigureList figures={link.figures} />
-				{#if Below}<Below />{/if}
+				{@render below()}
 			</div>
-		{:else if Below}<Below />{/if}
+		{:else}{@render below()}{/if}
 	</section>
 </div>
 

@@ -1,0 +1,67 @@
+import { vi } from 'vitest';
+
+/** For tests: one browser's storage, shared by every tab; `full` lets nothing more be written, `shut` lets nothing be read. */
+const fresh = {
+	stores: new Map<string, Map<string, unknown>>(),
+	full: false,
+	shut: false,
+	writes: 0,
+	reset(): void {
+		this.stores.clear();
+		Object.assign(this, { full: false, shut: false, writes: 0 });
+	},
+	get(key: string, store = 'workshop'): unknown {
+		return this.stores.get(store)?.get(key);
+	},
+	set(key: string, value: unknown, store = 'workshop'): void {
+		if (!this.stores.has(store)) this.stores.set(store, new Map());
+		this.stores.get(store)!.set(key, structuredClone(value));
+	}
+};
+
+/** The same for every tab, though each loads its modules anew. */
+const everyTab = globalThis as { fakeDisk?: typeof fresh };
+export const disk = (everyTab.fakeDisk ??= fresh);
+
+const later = <T>(value: T): Promise<T> => new Promise((done) => setTimeout(() => done(value), 0));
+
+/** Stands in for localForage. */
+export const fakeForage = {
+	createInstance: ({ storeName }: { storeName: string }) => ({
+		async getItem(key: string) {
+			if (disk.shut) throw new Error('storage is shut');
+			return later(structuredClone(disk.get(key, storeName) ?? null));
+		},
+		async setItem(key: string, value: unknown) {
+			if (disk.full) throw new Error('storage is full');
+			const copy = structuredClone(value);
+			await later(null);
+			disk.writes++;
+			disk.set(key, copy, storeName);
+			return value;
+		},
+		async removeItem(key: string) {
+			disk.stores.get(storeName)?.delete(key);
+		},
+		keys: async () => [...(disk.stores.get(storeName)?.keys() ?? [])]
+	})
+};
+
+/** What of a page the store leans on: locks that hold, a channel between tabs that nobody hears. */
+export function stubPage(): void {
+	let last: Promise<unknown> = Promise.resolve();
+	vi.stubGlobal('navigator', {
+		locks: {
+			request: (_: string, work: () => Promise<unknown>) => (last = last.catch(() => {}).then(work))
+		}
+	});
+	vi.stubGlobal('addEventListener', () => {});
+	vi.stubGlobal('document', { addEventListener: () => {} });
+	vi.stubGlobal(
+		'BroadcastChannel',
+		class {
+			onmessage = null;
+			postMessage(): void {}
+		}
+	);
+}
