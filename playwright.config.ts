@@ -18,8 +18,7 @@ export default defineConfig({
 		launchOptions: LAUNCH
 	},
 	webServer: {
-		command: 'node build/index.js',
-		env: { HOST: '127.0.0.1', PORT: String(PORT), ORIGIN: `http://127.0.0.1:${PORT}` },
+		command: `node build/index.js --port ${PORT}`,
 		url: `http://127.0.0.1:${PORT}/`,
 		reuseExistingServer: false
 	}

@@ -2,6 +2,7 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import { optimizeCss } from 'carbon-preprocess-svelte';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
+import { HEADERS } from './scripts/server.mjs';
 
 /** Carbon's style sheet would fetch its fonts from another origin; ours are shipped. */
 const withoutRemoteFonts: Plugin = {
@@ -13,6 +14,7 @@ const withoutRemoteFonts: Plugin = {
 
 export default defineConfig({
 	worker: { format: 'es' },
+	server: { headers: HEADERS },
 	plugins: [withoutRemoteFonts, sveltekit(), optimizeCss()],
 	test: { include: ['src/**/*.test.ts'], setupFiles: ['tests/seed.ts'], environment: 'node', testTimeout: 60_000 }
 });

@@ -179,8 +179,8 @@ const renderersMb = () =>
 		}, 0);
 
 const PORT = '4178';
-const server = spawn(process.execPath, [resolve(root, 'build', 'index.js')], {
-	env: { ...process.env, HOST: '127.0.0.1', PORT },
+const server = spawn(process.execPath, [resolve(root, 'build', 'index.js'), '--port', PORT], {
+	env: process.env,
 	stdio: 'ignore'
 });
 try {

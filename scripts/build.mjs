@@ -6,6 +6,7 @@ import { has, root, run } from './run.mjs';
 
 const SOURCES = [
 	'src',
+	'scripts/server.mjs',
 	'demo',
 	'static',
 	'package-lock.json',

@@ -5,22 +5,36 @@ import { resolve } from 'node:path';
 export const root = resolve(import.meta.dirname, '..');
 export const conformance = resolve(root, '..', 'shared', 'conformance');
 
-/** Runs a program with its output shown; gives its exit code. */
+/**
+ * Runs a program with its output shown; gives its exit code.
+ * @param {string} command
+ * @param {readonly string[]} args
+ * @param {import('node:child_process').SpawnSyncOptions} [options]
+ */
 export function run(command, args, options = {}) {
 	const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
 	if (done.error) throw done.error;
 	return done.status ?? 1;
 }
 
-/** Runs a program and keeps what it prints. */
+/**
+ * Runs a program and keeps what it prints.
+ * @param {string} command
+ * @param {readonly string[]} args
+ * @param {object} [options]
+ */
 export function capture(command, args, options = {}) {
 	const done = spawnSync(command, args, { cwd: root, encoding: 'utf8', maxBuffer: 1 << 28, ...options });
 	return { code: done.error ? 127 : (done.status ?? 1), out: done.stdout ?? '', err: done.stderr ?? '' };
 }
 
-/** A program installed with the project. */
+/**
+ * A program installed with the project.
+ * @param {string} name
+ */
 export const tool = (name) => resolve(root, 'node_modules', '.bin', name);
 
 export const cli = resolve(root, 'build', 'cli', 'yphos.mjs');
 
+/** @param {string} path */
 export const has = (path) => existsSync(path);

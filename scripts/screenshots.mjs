@@ -50,8 +50,8 @@ const SHOTS = [
 
 ensureBuild();
 ensureChromium();
-const server = spawn(process.execPath, [resolve(root, 'build', 'index.js')], {
-	env: { ...process.env, HOST: '127.0.0.1', PORT },
+const server = spawn(process.execPath, [resolve(root, 'build', 'index.js'), '--port', PORT], {
+	env: process.env,
 	stdio: 'ignore'
 });
 await new Promise((done) => setTimeout(done, 1500));

@@ -28,27 +28,125 @@ test('two tabs: the idle one follows, and a clash is asked about and loses nothi
 	await expect(other.getByRole('heading', { level: 1 })).toHaveText('Mine');
 });
 
-test('a damaged store is opened as far as it can be, and the damaged part can be downloaded', async ({ page }) => {
-	await open(page, '/endpoint/bunkhouse-lounge/plan/brief');
-	await rename(page, 'Loft lounge');
-	await saved(page);
-	await page.evaluate(async () => {
+/** Changes the record in which the browser keeps the workshop, as damage or another version would. */
+const editStored = (page: Page, edit: string): Promise<void> =>
+	page.evaluate(async (source) => {
 		const opened = indexedDB.open('yphos');
 		await new Promise((done) => (opened.onsuccess = done));
 		const objects = opened.result.transaction('workshop', 'readwrite').objectStore('workshop');
 		const got = objects.get('workshop');
 		await new Promise((done) => (got.onsuccess = done));
-		got.result.workshop.endpoints[1].plan.sound = 'torn';
+		const steps = JSON.parse(source) as { at: (string | number)[]; to: unknown };
+		let there = got.result;
+		for (const step of steps.at.slice(0, -1)) there = there[step];
+		there[steps.at.at(-1)!] = steps.to;
 		const put = objects.put(got.result, 'workshop');
 		await new Promise((done) => (put.onsuccess = done));
+		opened.result.close();
+	}, edit);
+const storedVersion = (page: Page): Promise<number> =>
+	page.evaluate(async () => {
+		const opened = indexedDB.open('yphos');
+		await new Promise((done) => (opened.onsuccess = done));
+		const got = opened.result.transaction('workshop').objectStore('workshop').get('workshop');
+		await new Promise((done) => (got.onsuccess = done));
+		opened.result.close();
+		return got.result.workshop.version as number;
 	});
+
+test('a damaged store waits for a decision; mended, it is all there, and what was damaged can be downloaded and opened again', async ({
+	page
+}) => {
+	await open(page, '/endpoint/bunkhouse-lounge/plan/brief');
+	await rename(page, 'Loft lounge');
+	await saved(page);
+	await editStored(page, JSON.stringify({ at: ['workshop', 'endpoints', 1, 'plan', 'sound'], to: 'torn' }));
 	await page.goto('/');
-	await expect(page.getByText('One part of the saved workshop could not be understood.')).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'Part of the saved workshop cannot be understood' })).toBeVisible();
+	await expect(page.getByText('Fog-horn room endpoints[1]: plan.sound')).toBeVisible();
+	const stored = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Download what is stored' }).click();
+	expect(readFileSync(await (await stored).path(), 'utf8')).toContain('"sound": "torn"');
+	await page.getByRole('button', { name: 'Open without the damaged parts' }).click();
+	await page.getByRole('button', { name: 'Yes, do that' }).click();
 	await expect(page.getByRole('heading', { name: 'Loft lounge' })).toBeVisible();
 	await expect(page.getByRole('heading', { name: 'Fog-horn room' })).toHaveCount(0);
+	await saved(page);
+
+	await page.getByRole('link', { name: 'See what is kept aside' }).click();
+	const kept = page.getByRole('region', { name: 'Kept aside' });
 	const downloading = page.waitForEvent('download');
-	await page.getByRole('button', { name: 'Download what was kept' }).click();
+	await kept.getByRole('button', { name: 'Download' }).click();
 	expect(readFileSync(await (await downloading).path(), 'utf8')).toContain('"sound": "torn"');
+	await kept.getByRole('button', { name: 'Open again' }).click();
+	await expect(kept.getByRole('status')).toContainText('It is open again. Changed on the way: plan.sound');
+	await expect(page.getByRole('navigation', { name: 'Shelf' })).toContainText('Fog-horn room');
+	await kept.getByRole('button', { name: 'Forget it' }).click();
+	await kept.getByRole('button', { name: 'Delete it for good' }).click();
+	await expect(kept).toHaveCount(0);
+});
+
+test('a store that a newer Yphos wrote is left alone, by an old tab too, and reloading is offered', async ({
+	page,
+	context
+}) => {
+	await open(page, '/endpoint/bunkhouse-lounge/plan/brief');
+	await rename(page, 'Loft lounge');
+	await saved(page);
+	await editStored(page, JSON.stringify({ at: ['workshop', 'version'], to: 99 }));
+	await rename(page, 'Written by the old tab');
+	await expect(page.getByRole('heading', { name: 'A newer Yphos has saved this workshop' })).toBeVisible();
+	await expect(page.getByRole('button', { name: 'Download what this tab has' })).toBeVisible();
+	const fresh = await context.newPage();
+	await fresh.goto('/');
+	await expect(fresh.getByRole('button', { name: 'Reload for the newer version' })).toBeVisible();
+	await expect(fresh.getByRole('button', { name: /Start/ })).toHaveCount(0);
+	expect(await storedVersion(page)).toBe(99);
+});
+
+test('an ordinary playlist and an odd probe report are kept within bounds, and are all there after a reload', async ({
+	page
+}) => {
+	await open(page, '/endpoint/lamp-room/plan/sources');
+	const take = (name: string, text: string) =>
+		page
+			.locator('input[type=file][accept*=m3u]')
+			.setInputFiles({ name, mimeType: 'audio/x-mpegurl', buffer: Buffer.from(text) });
+	await take(
+		'click.m3u',
+		`#EXTM3U\n# a\ttab\n#EXTINF:0.4,Click\nhttp://a.example/x\n#EXTINF:1,${'T'.repeat(301)}\nhttp://a.example/y\nhttp://a.example/${'z'.repeat(2001)}\n`
+	);
+	await expect(page.getByText('click.m3u: 2 entries, M3U.')).toBeVisible();
+	await expect(page.getByText('Entry 3 was left out: its address has 2018 characters')).toBeVisible();
+	await saved(page);
+	await page.goto('/endpoint/lamp-room/plan/parts');
+	await page.getByRole('button', { name: 'Paste what your board printed' }).click();
+	const report = [
+		'=== aplay -l ===\ncard 0: Set [USB Set], device 0: USB Audio [USB Audio]',
+		"=== amixer -c 0 ===\nSimple mixer control 'PCM',0\n  Capabilities: pvolume\nSimple mixer control 'PCM',1\n  Capabilities: pvolume",
+		'=== lsblk -J -b ===\n{"blockdevices":[{"name":"sda","size":"x","type":"disk"},{"name":"sdb","size":5,"type":"disk"},{"name":"sdb","size":5,"type":"disk"}]}',
+		'=== cat /sys/class/drm/card0-HDMI-A-1/status ===\nconnected\n=== cat /sys/class/drm/card1-HDMI-A-1/status ===\ndisconnected'
+	].join('\n');
+	await page.getByLabel('Paste it here').fill(report);
+	await expect(page.getByText('1 things were left out, because they cannot be')).toBeVisible();
+	await page.getByRole('button', { name: 'Take it in' }).click();
+	await expect(page.getByText('HDMI-A-1: empty')).toBeVisible();
+	await saved(page);
+	await page.reload();
+	await expect(page.getByText('HDMI-A-1: empty')).toBeVisible();
+	await page.goto('/endpoint/lamp-room/plan/sound');
+	await expect(page.getByRole('region', { name: 'Sound: settings' })).toBeVisible();
+	await page.goto('/endpoint/lamp-room/plan/sources');
+	await expect(page.getByText('http://a.example/x')).toBeVisible();
+
+	// Two endpoints of one name, and what lists them both.
+	for (const id of ['test-bench', 'fog-horn-room']) {
+		await page.goto(`/endpoint/${id}/plan/brief`);
+		await rename(page, 'Twin');
+		await saved(page);
+	}
+	await page.goto('/shopping');
+	await expect(page.getByRole('row', { name: /^Twin [\d.]+/ })).toHaveCount(2);
 });
 
 test('export and import give the same workshop; a wrong file changes nothing and says why', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { build } from 'vite';
@@ -99,6 +99,8 @@ describe('yphos', () => {
 		[['rehearse', 'demo', '--for', 'long'], 'no length of time'],
 		[['rehearse', 'demo', '--at', 'noon'], 'is no time'],
 		[['calc', 'tides'], 'There is no calculation tides'],
+		[['calc', 'constructor'], 'There is no calculation constructor'],
+		[['rehearse', 'demo', '--fault', 'constructor@1s'], 'Names: converter-unplugged'],
 		[['dance'], 'not a command'],
 		[['check', '--loud'], 'not known']
 	])('%j is refused with what to do', (args, says) => {
@@ -106,6 +108,30 @@ describe('yphos', () => {
 		expect(code).toBe(2);
 		expect(err).toContain(says);
 		expect(err).not.toContain('    at ');
+	});
+
+	it('writes nowhere but below --out, and lets no control character reach the terminal', () => {
+		const plan = planFile('escaped.json', (w) => {
+			w.endpoints = [structuredClone(w.endpoints[0]!), structuredClone(w.endpoints[0]!)];
+			w.endpoints[0]!.id = '../../escaped';
+			w.endpoints[1]!.id = 'test';
+			(w.endpoints[1]!.plan.sources.items[0] as { title: unknown }).title = '\u001b]0;owned\u0007';
+		});
+		writeFileSync(join(dir, 'password'), 'three gulls in a row\n');
+		const out = join(dir, 'deep/er/out');
+		const args = ['write', plan, '--out', out, '--even-so', '--password-file', join(dir, 'password')];
+		const done = yphos(args);
+		expect(done.code).toBe(0);
+		expect(existsSync(join(dir, 'deep/escaped'))).toBe(false);
+		const written = readdirSync(dir, { recursive: true }).filter((path) => String(path).endsWith('verify.sh'));
+		expect(written.filter((path) => String(path).startsWith('deep/er/out'))).toHaveLength(1);
+		const checked = yphos(['check', plan]);
+		expect(checked.err).toContain('left out endpoints[1]');
+		expect(checked.err).toContain('is called escaped now');
+		expect(checked.out + checked.err).not.toMatch(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/);
+		const odd = join(dir, 'odd.txt');
+		writeFileSync(odd, 'card 0: A [\u009b31mred], device 0: B [\u001b]x]\n\u001b]0;owned\u0007');
+		expect(yphos(['probe', odd]).out).not.toMatch(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/);
 	});
 
 	it('asks for the pass phrase of a radio network by file, and writes only the key', () => {

@@ -87,6 +87,8 @@ function readGpt(head: Uint8Array, sectorBytes: number): Result<PartitionTable> 
 		if (/^0{8}-/.test(type)) continue;
 		const first = u64(head, at + 32);
 		const last = u64(head, at + 40);
+		if (first === 0 || last < first || !Number.isSafeInteger((last + 1) * sectorBytes))
+			return fault('table-damaged', `Its partition ${n + 1} ends before it begins. Fetch the image again.`);
 		partitions.push({
 			number: n + 1,
 			firstByte: first * sectorBytes,

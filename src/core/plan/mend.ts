@@ -3,7 +3,14 @@ import type { z } from 'zod';
 /** What was set aside to make a value fit: where it stood, why, and as what. */
 export interface Mended<T> {
 	readonly value: T;
-	readonly changed: readonly { readonly where: string; readonly why: string; readonly raw: unknown }[];
+	readonly changed: readonly MendedPlace[];
+}
+export interface MendedPlace {
+	readonly where: string;
+	readonly why: string;
+	readonly raw: unknown;
+	/** What became of it. */
+	readonly now: 'left out' | 'cut' | 'set to its default';
 }
 type Place = readonly (string | number)[];
 type Container = Record<string | number, unknown>;
@@ -32,7 +39,8 @@ export function mend<T>(schema: z.ZodType<T>, raw: unknown, fallback: unknown): 
 			const most = mostOf(issue, there);
 			const instead = most === null ? valueAt(fallback, place) : (there as unknown[]).slice(0, most);
 			if (there === undefined && instead === undefined) continue;
-			changed.push({ where: place.join('.'), why: issue.message, raw: there });
+			const now = most !== null ? 'cut' : instead === undefined ? 'left out' : 'set to its default';
+			changed.push({ where: place.join('.'), why: issue.message, raw: there, now });
 			value = replaceAt(value, place, structuredClone(instead));
 		}
 	}

@@ -133,7 +133,7 @@ function withoutDigests(written: unknown): unknown {
 				typeof text === 'string' && /(?:apply\.sh|manifest\.json)$/.test(path)
 					? text
 							.split('\n')
-							.map((line) => (line.includes('.nmconnection') ? '(kept secret)' : line))
+							.map((line) => (/\.nmconnection|"apply\.sh"/.test(line) ? '(kept secret)' : line))
 							.join('\n')
 					: text
 			])

@@ -18,6 +18,13 @@ import {
 	type Workshop
 } from './workshop';
 
+/** What a damaged part was called by the person, as far as that can still be read; "" when it cannot. */
+export function nameOf({ raw }: Pick<Damaged, 'raw'>): string {
+	const saved = isSaved(raw) ? raw : {};
+	const brief = isSaved(saved.plan) && isSaved(saved.plan.brief) ? saved.plan.brief : saved;
+	return typeof brief.name === 'string' ? fitLine(brief.name, 60) : '';
+}
+
 /** A part of a saved workshop that could not be understood, kept as it was. */
 export interface Damaged {
 	/** "endpoints[1]", "venue", or "workshop" for the whole. */
@@ -42,10 +49,13 @@ const LISTS = {
 } as const;
 type ListName = keyof typeof LISTS;
 
+/** Messages that list all that is allowed go on for ever. */
+const briefly = (message: string): string => (message.length > 90 ? `${message.slice(0, 89)}…` : message);
+
 const reason = (error: z.ZodError): string => {
 	const first = error.issues[0]!;
 	const place = first.path.join('.');
-	return `${place ? `${place}: ` : ''}${first.message}${error.issues.length > 1 ? ` (and ${error.issues.length - 1} more)` : ''}`;
+	return `${place ? `${place}: ` : ''}${briefly(first.message)}${error.issues.length > 1 ? ` (and ${error.issues.length - 1} more)` : ''}`;
 };
 
 /**
@@ -163,17 +173,15 @@ export function reopen(
 	const mended = mend(schema as z.ZodType, item, fallbackFor(key, item, workshop));
 	if (!mended)
 		return fault('not-mendable', `${where} is damaged beyond mending. Download it, and type again what you can read.`);
-	const changed = mended.changed.map(({ where: place, why }) => `${place || where}: ${why}`);
+	const changed = mended.changed.map(({ where: place, why, now }) => `${place || where} was ${now} (${briefly(why)})`);
 	if (!list) return ok({ workshop: { ...workshop, [key]: mended.value }, changed });
 	return ok({ workshop: withEntry(workshop, list, mended.value as { id?: string; location?: string }), changed });
 }
 
 function fallbackFor(key: string, raw: unknown, workshop: Workshop): unknown {
-	const saved = isSaved(raw) ? raw : {};
 	if (key === 'venue') return workshop.venue;
 	if (key !== 'endpoints') return {};
-	const brief = isSaved(saved.plan) && isSaved(saved.plan.brief) ? saved.plan.brief : {};
-	const name = fitLine(typeof brief.name === 'string' ? brief.name : '', 60) || 'Mended endpoint';
+	const name = nameOf({ raw }) || 'Mended endpoint';
 	return { id: 'mended', plan: emptyPlan(name, 'mended'), probe: null, written: null, done: {} };
 }
 

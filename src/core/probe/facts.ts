@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { playbackSchema } from '../parts/schema';
+import { CARD_ID } from '../formats/alsa/deviceName';
 import { lineText } from '../plan/text';
 
 /** What a board printed: one line, never long. */
@@ -7,7 +8,7 @@ const word = lineText(300);
 
 /** One playback device as the board's kernel knows it. Known by card id and device number, never by the card's index. */
 export const soundDeviceSchema = z.object({
-	cardId: word,
+	cardId: z.string().regex(CARD_ID),
 	cardName: word,
 	deviceNumber: z.number().int().min(0).max(31),
 	deviceName: word,
@@ -17,7 +18,7 @@ export const soundDeviceSchema = z.object({
 	playback: playbackSchema.nullable(),
 	/** Volume controls that `amixer` lists; one that is not the first of its name has its number behind a comma: PCM,1. */
 	mixers: z
-		.array(z.object({ name: lineText(60), lowestDb: z.number().nullable(), nowDb: z.number().nullable() }))
+		.array(z.object({ name: lineText(44), lowestDb: z.number().nullable(), nowDb: z.number().nullable() }))
 		.max(200),
 	/** Ways in that `aplay -L` lists for this card: hw, iec958, hdmi … */
 	doors: z.array(word).max(500)

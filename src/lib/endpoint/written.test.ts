@@ -1,7 +1,12 @@
 import { unzipSync } from 'fflate';
 import { expect, it } from 'vitest';
+import { cardDigest, cardText } from '$core/cardBytes';
 import { lines, textFile } from '$core/cardFile';
+import { chain } from '$core/chain';
+import { contextFor } from '$core/engines/context';
+import { write } from '$core/engines/write';
 import type { CardFile } from '$core/link';
+import { demoWorkshop } from '../../../demo/workshop';
 import { compareWritten, rememberWritten } from './written';
 import { zipCardSet } from './zip';
 
@@ -20,6 +25,20 @@ it('remembers no secret, and does not take its absence for a change', () => {
 	const written = rememberWritten([secret], '2026-11-24T10:00:00Z');
 	expect(JSON.stringify(written)).not.toContain('0123abcd');
 	expect(compareWritten([{ ...secret, lines: [] } as CardFile], written)?.get('boot/a.nmconnection')).toBe('same');
+});
+
+it('remembers no digest of a file with a key in it either, by which keys could be tried', () => {
+	const endpoint = structuredClone(demoWorkshop.endpoints[0]!);
+	Object.assign(endpoint.plan.network, { way: 'radio', ssid: 'Skerrin', countryCode: 'FO' });
+	const context = contextFor(demoWorkshop, endpoint.id);
+	const kept = (radioPskHex: string): string =>
+		JSON.stringify(rememberWritten(write(chain, endpoint.plan, context, { radioPskHex }), '2026-11-24T10:00:00Z'));
+	const files = write(chain, endpoint.plan, context, { radioPskHex: 'a'.repeat(64) });
+	const profile = files.find(({ path }) => path.endsWith('.nmconnection'))!;
+	expect(kept('a'.repeat(64))).not.toContain(cardDigest(profile));
+	expect(kept('a'.repeat(64))).toBe(kept('b'.repeat(64)));
+	// It stands in apply.sh itself, or nothing could be checked there.
+	expect(cardText(files.find(({ path }) => path.endsWith('apply.sh')) as never)).toContain(cardDigest(profile));
 });
 
 it('tells new, changed, gone and unchanged files apart', () => {

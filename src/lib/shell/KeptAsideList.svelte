@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { nameOf } from '$core/plan/open';
 	import { readCopies } from '$lib/store/storage';
 	import type { KeptAside } from '$lib/store/storage';
 	import { store } from '$lib/store/workshop.svelte';
@@ -30,7 +31,10 @@
 		<ul>
 			{#each store.keptAside as item (item.id)}
 				<li>
-					<span><b>{item.where}</b> <span class="soft small mono">{when(item)}</span><br />{item.why}</span>
+					<span
+						><b>{nameOf(item) || item.where}</b> <span class="soft small mono">{item.where} · {when(item)}</span><br
+						/>{item.why}</span
+					>
 					<span class="acts">
 						<button type="button" class="plain" onclick={() => save(`kept-${item.where}`, item.raw)}>Download</button>
 						<button type="button" class="plain" onclick={() => (answer = store.reopen(item))}>Open again</button>

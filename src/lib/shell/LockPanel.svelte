@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Button, FileUploaderButton } from 'carbon-components-svelte';
+	import { nameOf } from '$core/plan/open';
 	import { sentence } from '$core/result';
 	import { readInWorker } from '$lib/readers/readInWorker';
 	import type { Lock } from '$lib/store/opening';
@@ -25,11 +26,7 @@
 		demo: 'Start with the demo; what is stored is kept aside whole',
 		'sound-only': 'Open without the damaged parts; they are kept aside'
 	} as const;
-	const nameOf = (raw: unknown): string => {
-		const named = raw as { plan?: { brief?: { name?: unknown } }; name?: unknown } | null;
-		const name = named?.plan?.brief?.name ?? named?.name;
-		return typeof name === 'string' ? ` (${name.slice(0, 60)})` : '';
-	};
+	const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
 	const save = (name: string, value: unknown): void =>
 		download(name, JSON.stringify(value, null, '\t'), 'application/json');
 
@@ -60,11 +57,14 @@
 		{#if opened?.damaged.length}
 			<ul>
 				{#each opened.damaged as damaged, n (n)}
-					<li><code>{damaged.where}</code>{nameOf(damaged.raw)}: {damaged.why}</li>
+					<li><b>{nameOf(damaged) || damaged.where}</b> <code class="small">{damaged.where}</code>: {damaged.why}</li>
 				{/each}
 			</ul>
 			<p class="soft">
-				The rest is sound: {opened.workshop.endpoints.length} endpoints, {opened.workshop.parts.length} parts of your own.
+				The rest is sound: {count(opened.workshop.endpoints.length, 'endpoint')}, {count(
+					opened.workshop.parts.length,
+					'part'
+				)} of your own.
 			</p>
 		{/if}
 		<p class="row">
@@ -133,6 +133,7 @@
 	ul {
 		margin: 0;
 		padding-left: 20px;
+		list-style: disc;
 		overflow-wrap: anywhere;
 	}
 	.row {

@@ -15,4 +15,4 @@
 	);
 </script>
 
-<p class="small soft" aria-live="polite">{words}</p>
+<p class="small soft" aria-live="polite">{store.lock ? 'Not open' : words}</p>

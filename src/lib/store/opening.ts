@@ -1,5 +1,5 @@
 import { historySchema, NO_HISTORY, type History } from '$core/plan/history';
-import { openSaved, reopen, type Damaged, type Opened } from '$core/plan/open';
+import { nameOf, openSaved, reopen, type Damaged, type Opened } from '$core/plan/open';
 import { emptyWorkshop, WORKSHOP_VERSION, type Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/result';
 import { demoWorkshop } from '$demo/workshop';
@@ -102,7 +102,9 @@ export function decide(
 			const mended = reopen(workshop, damaged);
 			if (mended.ok) workshop = mended.value.workshop;
 			remarks.push(
-				...(mended.ok ? mended.value.changed.map((words) => `${damaged.where}: ${words}`) : [sentence(mended.faults)])
+				...(mended.ok
+					? mended.value.changed.map((words) => `${nameOf(damaged) || damaged.where}: ${words}.`)
+					: [sentence(mended.faults)])
 			);
 		}
 		return { workshop, aside: opened.damaged, remarks };

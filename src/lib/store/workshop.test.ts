@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
 import { WORKSHOP_VERSION } from '$core/plan/workshop';
 import { disk, stubPage } from './fakeBrowser';
+import type { store as firstStore } from './workshop.svelte';
 
 vi.mock('localforage', async () => ({ default: (await import('./fakeBrowser')).fakeForage }));
 
@@ -13,7 +14,7 @@ async function tab() {
 	await store.open();
 	return store;
 }
-type Store = (typeof import('./workshop.svelte'))['store'];
+type Store = typeof firstStore;
 const tabs: Store[] = [];
 const rename = (store: Store, name: string): string | null =>
 	store.change('rename', (workshop) => ({ ...workshop, venue: { ...workshop.venue, name } }));
@@ -200,7 +201,7 @@ describe('a storage that cannot be trusted', () => {
 		expect(store.workshop!.endpoints.map(({ id }) => id).sort()).toEqual(
 			demoWorkshop.endpoints.map(({ id }) => id).sort()
 		);
-		expect(store.remarks.join()).toContain('endpoints[1]: plan.sound');
+		expect(store.remarks.join()).toContain('Fog-horn room: plan.sound was set to its default');
 		expect(asides()).toMatchObject([{ where: 'endpoints[1]', raw: { plan: { sound: 'torn' } } }]);
 		const again = await tab();
 		expect([again.lock, again.workshop]).toEqual([null, store.workshop]);

@@ -35,12 +35,15 @@ const SHORTHANDS: Record<string, string> = {
 };
 const DAY_MS = 86_400_000;
 
+const shorthand = (word: string): string =>
+	Object.hasOwn(SHORTHANDS, word.toLowerCase()) ? SHORTHANDS[word.toLowerCase()]! : word;
+
 /** Fault: `calendar-unreadable`, naming the part. */
 export function readCalendar(expression: string): Result<CalendarRule> {
 	const words = expression.trim().split(/\s+/);
 	const last = words.at(-1) ?? '';
 	const zone = words.length > 1 && /^[A-Za-z]/.test(last) && isTimeZone(last) ? words.pop()! : null;
-	const rest = words.flatMap((word) => (SHORTHANDS[word.toLowerCase()] ?? word).split(' '));
+	const rest = words.flatMap((word) => shorthand(word).split(' '));
 	const weekdays = /^[A-Za-z]/.test(rest[0] ?? '') ? readWeekdays(rest.shift()!) : [];
 	const date = /[-~]/.test(rest[0] ?? '') ? rest.shift()! : '*-*-*';
 	const time = rest.shift() ?? '00:00:00';

@@ -129,10 +129,14 @@ function manifest(files: readonly CardFile[]): CardFile {
 	]);
 }
 
+/** For the administrator's eyes only, or with a line that is: the digest of a digest is one as well. */
+const holdsKey = (file: CardFile): boolean =>
+	file.mode === '0600' || ('lines' in file && file.lines.some(({ secret }) => secret));
+
 /** What is for the administrator's eyes holds a key, and whoever has its digest can try keys against it: as secret as the file. */
 const causeOf = (file: CardFile): Pick<CardLine, 'setting' | 'secret'> => ({
 	setting: 'lines' in file ? (file.lines[0]?.setting ?? 'card') : file.setting,
-	...(file.mode === '0600' ? { secret: true } : {})
+	...(holdsKey(file) ? { secret: true } : {})
 });
 const unique = <T>(items: readonly T[], key: (item: T) => string): T[] => [
 	...new Map(items.map((item) => [key(item), item])).values()

@@ -2,6 +2,7 @@
  * The sound: which converter, by which lasting name, what becomes of each source's samples, and how loud it is at the ear.
  * Standards: ALSA's device names and configuration; IEC 60268-5 for speakers. Start at `treatment.ts` and `gainChain.ts`.
  */
+import { controlWord } from '../../formats/alsa/controlName';
 import { claimsOn, entryClaims, type Claim } from '../../claims';
 import { formatHz, withUnit } from '../../format';
 import type { Context, Figure, Link } from '../../link';
@@ -173,7 +174,7 @@ function claims(plan: Plan): Claim[] {
 				sound.cardId,
 				'--',
 				'sset',
-				sound.mixerName,
+				controlWord(sound.mixerName),
 				`${volumeDb(plan).toFixed(2)}dB`
 			],
 			setting: 'sound.volumeDb'

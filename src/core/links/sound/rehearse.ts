@@ -1,3 +1,4 @@
+import { readControlWord } from '../../formats/alsa/controlName';
 import { readAlsaConf, type AlsaBlock } from '../../formats/alsa/conf';
 import { readDeviceName } from '../../formats/alsa/deviceName';
 import { formatHz, withUnit } from '../../format';
@@ -76,12 +77,13 @@ export function rehearseSound(machine: Machine): void {
 	machine.programs.set('/usr/bin/amixer', (process) => {
 		const { argv } = process;
 		const cardId = argv[argv.indexOf('--card') + 1];
-		const [, control = '', level = ''] = argv.slice(argv.indexOf('--') + 1);
+		const [, word = '', level = ''] = argv.slice(argv.indexOf('--') + 1);
+		const control = readControlWord(word);
 		const card = machine.bench.soundCards.find((known) => known.cardId === cardId && present.has(known.cardId));
 		const wanted = /^(-?\d+(?:\.\d+)?)dB$/.exec(level);
 		if (!card?.volume || card.volume.name !== control || !wanted) {
-			machine.log('sound', `The converter has no control "${control}": the player is not started`, '', 'bad');
-			machine.setAudible('silence', `the converter has no control "${control}"`, null);
+			machine.log('sound', `The converter has no control "${control ?? word}": the player is not started`, '', 'bad');
+			machine.setAudible('silence', `the converter has no control "${control ?? word}"`, null);
 			return process.after(30, () => process.exit(1));
 		}
 		volumeDb.set(card.cardId, Math.max(card.volume.lowestDb, Number(wanted[1])));

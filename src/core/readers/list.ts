@@ -1,0 +1,257 @@
+/**
+ * Every reader of what strangers hand in, with samples of what it reads: the one list that the fuzzing goes through. A reader
+ * that is neither here nor among the `INNER` ones, which are reached through another, fails the test beside it.
+ */
+import { readDiskutilInfo, readDiskutilList, readDiskutilPlist } from '../disks/macos';
+import { judgeDisks } from '../disks/verdict';
+import { readDisks } from '../disks/read';
+import { readAlsaConf } from '../formats/alsa/conf';
+import { readControlWord } from '../formats/alsa/controlName';
+import { readDeviceName } from '../formats/alsa/deviceName';
+import { addKernelArgs, addToExtlinux } from '../formats/boot/kernelArgs';
+import { checkPassword } from '../formats/crypt/password';
+import { readAddress, readCidr } from '../formats/ip/cidr';
+import { readJson } from '../formats/json/json';
+import { readKeyfile } from '../formats/keyfile/keyfile';
+import { readMpvConf } from '../formats/mpv/conf';
+import { readNftables } from '../formats/nftables/nftables';
+import { readPlaylist } from '../formats/playlist';
+import { readSeedTimeZone } from '../formats/seed/timeZone';
+import { shellWords } from '../formats/shell/words';
+import { readPublicKey } from '../formats/ssh/publicKey';
+import { readCalendar } from '../formats/systemd/calendar';
+import { readExec, readTimeSpanMs, readUnit } from '../formats/systemd/unit';
+import { readFlac } from '../formats/wav/flac';
+import { readWav } from '../formats/wav/wav';
+import { readXml } from '../formats/xml/tree';
+import { readDigests } from '../image/digest';
+import { readFileSystem } from '../image/fileSystem';
+import { sniffForm } from '../image/form';
+import { readTable } from '../image/partitions';
+import { ImageScanner } from '../image/scanner';
+import { readPartsFile } from '../parts/file';
+import { openWorkshop } from '../plan/open';
+import { sourcesSettings } from '../links/sources/settings';
+import { probeFactsSchema } from '../probe';
+import { readProbe } from '../probe';
+
+export interface FuzzedReader {
+	readonly name: string;
+	/** A file beside the readers' own tests ("disks/fixtures/macos-list.txt"), or text. */
+	readonly samples: readonly ({ readonly file: string } | string | Uint8Array)[];
+	/** Throws only where the reader does, or where what it gave is not what it promises. */
+	read(bytes: Uint8Array, text: string): void;
+}
+
+const promised = (holds: boolean, what: string): void => {
+	if (!holds) throw new Error(`promise broken: ${what}`);
+};
+const file = (path: string) => ({ file: path });
+const wav = (): Uint8Array => {
+	const bytes = new Uint8Array(200);
+	bytes.set(new TextEncoder().encode('RIFF\u00c0\0\0\0WAVEfmt \u0010\0\0\0\u0001\0\u0002\0'));
+	new DataView(bytes.buffer).setUint32(24, 48_000, true);
+	new DataView(bytes.buffer).setUint16(34, 16, true);
+	bytes.set(new TextEncoder().encode('data'), 36);
+	return bytes;
+};
+/** What a list of ours takes: a playlist that was read must fit as it is. */
+function readIntoPlan(bytes: Uint8Array): void {
+	const read = readPlaylist(bytes);
+	if (!read.ok) return;
+	const items = read.value.entries.map((entry, n) => ({ ...entry, title: entry.title ?? '', id: `e${n}` }));
+	const fits = sourcesSettings.safeParse({
+		listTitle: read.value.title ?? '',
+		header: read.value.header,
+		items,
+		waitForNetwork: true
+	});
+	promised(
+		fits.success,
+		`the list fits a plan: ${fits.error?.issues[0]?.path.join('.')} ${fits.error?.issues[0]?.message}`
+	);
+}
+
+export const FUZZED: readonly FuzzedReader[] = [
+	{
+		name: 'readPlaylist',
+		samples: [
+			'#EXTM3U x="a, b"\n#PLAYLIST:Nights\n#EXTINF:12 logo="a, b.png",Ferry, by night\nferry.flac\n#EXTGRP:x\nhttp://radio.example/a\n',
+			'[playlist]\nFile1=a.ogg\nTitle1="Tide"\nLength1=65\nNumberOfEntries=1\nVersion=2\n',
+			'<?xml version="1.0"?>\n<playlist version="1" xmlns="http://xspf.org/ns/0/"><title>A &amp; B</title><trackList><track><location>a%20b.flac</location><title>T</title><creator>C</creator><duration>61000</duration></track></trackList></playlist>'
+		],
+		read: readIntoPlan
+	},
+	{
+		name: 'readProbe',
+		samples: [
+			file('probe/fixtures/emulated.txt'),
+			'user@board:~ $ aplay -l\ncard 0: Id [Name], device 0: PCM [PCM]\n',
+			"Simple mixer control 'PCM',1\n  Capabilities: pvolume\n  Front Left: Playback 1 [2%] [-30.00dB]\n"
+		],
+		read(_, text) {
+			const read = readProbe(text);
+			if (read.ok) promised(probeFactsSchema.safeParse(read.value.facts).success, 'the facts fit their schema');
+		}
+	},
+	{
+		name: 'readDisks',
+		samples: [
+			'linux-laptop.json',
+			'linux-machine.json',
+			'macos-list.txt',
+			'macos-list.plist',
+			'macos-info.txt',
+			'windows-disks.txt'
+		].map((name) => file(`disks/fixtures/${name}`)),
+		read(_, text) {
+			const read = readDisks(text);
+			if (!read.ok) return;
+			for (const { disk, verdict } of judgeDisks(read.value.disks, { imageBytes: 2e9, cardGb: 32 }))
+				promised(verdict !== 'card' || disk.inUse === false, 'a card is known not to be in use');
+		}
+	},
+	{
+		name: 'readDiskutilList',
+		samples: [file('disks/fixtures/macos-list.txt')],
+		read: (_, text) => void readDiskutilList(text)
+	},
+	{
+		name: 'readDiskutilPlist',
+		samples: [file('disks/fixtures/macos-list.plist')],
+		read: (_, text) => void readDiskutilPlist(text)
+	},
+	{
+		name: 'readDiskutilInfo',
+		samples: [file('disks/fixtures/macos-info.txt')],
+		read: (_, text) => void readDiskutilInfo(text)
+	},
+	{
+		name: 'openWorkshop',
+		samples: [2, 3, 4, 5].map((n) => file(`plan/fixtures/version-${n}.json`)),
+		read: (_, text) => void openWorkshop(text, 'UTC')
+	},
+	{
+		name: 'readPartsFile',
+		samples: [
+			'{"yphos":"parts","version":1,"parts":[{"kind":"card","id":"c","name":"Card","sure":"typical","price":9,"capacityGb":32,"writeMbs":20,"readMbs":80,"enduranceTb":null}]}'
+		],
+		read: (_, text) => void readPartsFile(text)
+	},
+	{ name: 'readJson', samples: ['{"a":[1,{"b":"c\\n\\u0041"}],"d":null}'], read: (_, text) => void readJson(text) },
+	{
+		name: 'readXml',
+		samples: ['<?xml version="1.0"?><a x="1"><!-- c --><b>t &lt; <![CDATA[x]]></b><c/></a>'],
+		read: (_, text) => void readXml(text)
+	},
+	{
+		name: 'readPublicKey',
+		samples: ['ssh-ed25519 AAAAC3NzaC1lZDI1NTE5AAAAIAsY+gk/mSXIbKws7gQl3MdINidjazRfiNwZNyr9AOFJ me@home'],
+		read: (_, text) => void readPublicKey(text)
+	},
+	{
+		name: 'readDigests',
+		samples: [
+			`${'ab'.repeat(32)}  night.img.xz\nSHA256 (b.img) = ${'cd'.repeat(32)}\n`,
+			'-----BEGIN PGP SIGNATURE-----\n'
+		],
+		read: (_, text) => void readDigests(text)
+	},
+	{ name: 'readCidr', samples: ['192.168.40.0/24', '2001:db8::/32'], read: (_, text) => void readCidr(text) },
+	{ name: 'readAddress', samples: ['192.168.40.7', '::ffff:1.2.3.4'], read: (_, text) => void readAddress(text) },
+	{ name: 'checkPassword', samples: ['three gulls in a row'], read: (_, text) => void checkPassword(text, 'keeper') },
+	{ name: 'readWav', samples: [wav()], read: (bytes) => void readWav(bytes) },
+	{
+		name: 'readFlac',
+		samples: [Uint8Array.from([0x66, 0x4c, 0x61, 0x43, 0, 0, 0, 34, ...Array<number>(40).fill(7)])],
+		read: (bytes) => void readFlac(bytes)
+	},
+	{
+		name: 'readTable',
+		samples: [file('image/fixtures/mbr.img.gz'), file('image/fixtures/gpt.img.gz')],
+		read: (bytes) => void readTable(bytes)
+	},
+	{
+		name: 'readFileSystem',
+		samples: [file('image/fixtures/mbr.img.gz')],
+		read: (bytes) => void readFileSystem(bytes.subarray(1024))
+	},
+	{
+		name: 'ImageScanner',
+		samples: [file('image/fixtures/mbr.img.gz'), file('image/fixtures/gpt.img.gz')],
+		read(bytes) {
+			const scanner = new ImageScanner();
+			scanner.push(bytes);
+			scanner.finish();
+			sniffForm(bytes);
+		}
+	},
+	{
+		name: 'readAlsaConf',
+		samples: ['pcm.!default {\n\ttype plug\n\tslave.pcm "hw:CARD=Field24,DEV=0"\n}\n'],
+		read: (_, text) => void readAlsaConf(text)
+	},
+	{
+		name: 'readControlWord',
+		samples: ["'PCM',1", 'Master'],
+		read: (_, text) => void readControlWord(text)
+	},
+	{
+		name: 'readDeviceName',
+		samples: ['hw:CARD=Field24,DEV=0', 'iec958:CARD=X,AES0=0x4'],
+		read: (_, text) => void readDeviceName(text)
+	},
+	{
+		name: 'readKeyfile',
+		samples: ['[connection]\nid=a\\sb\n[wifi]\nssid=72;105;\n[__proto__]\nx=1\n'],
+		read: (_, text) => void readKeyfile(text)
+	},
+	{
+		name: 'readMpvConf',
+		samples: ['audio-device=%6%🎵ab\nvolume="50" # x\nno-video\n[profile]\n'],
+		read: (_, text) => void readMpvConf(text)
+	},
+	{
+		name: 'readNftables',
+		samples: [
+			'table inet filter {\n\tchain input {\n\t\ttype filter hook input priority 0; policy drop;\n\t\tip saddr { 192.168.40.0/24 } accept\n\t}\n}\n'
+		],
+		read: (_, text) => void readNftables(text)
+	},
+	{
+		name: 'readSeedTimeZone',
+		samples: ['#cloud-config\ntimezone: "Atlantic/Faroe"\n'],
+		read: (_, text) => void readSeedTimeZone(text)
+	},
+	{
+		name: 'readCalendar',
+		samples: ['Mon..Fri *-*-* 07:30:00 Europe/Oslo', '*-*~01/7:00'],
+		read: (_, text) => void readCalendar(text)
+	},
+	{
+		name: 'readUnit',
+		samples: ['[Unit]\nDescription=a \\\n b\n[Service]\nExecStart=/bin/x "a b" $$x %%\n'],
+		read: (_, text) => void readUnit(text)
+	},
+	{ name: 'readExec', samples: ['-/bin/x "a b" \'c\' \\x41 \\u00e5'], read: (_, text) => void readExec(text) },
+	{ name: 'readTimeSpanMs', samples: ['1min 30s', 'infinity'], read: (_, text) => void readTimeSpanMs(text) },
+	{ name: 'shellWords', samples: [`place 0644 'a b' "c \\"d" # e`], read: (_, text) => void shellWords(text) },
+	{
+		name: 'addToExtlinux',
+		samples: ['label a\r\n\tlinux /x\r\n\tappend root=/dev/x "a b"\r\n'],
+		read: (_, text) => void addToExtlinux(text, ['quiet'])
+	},
+	{
+		name: 'addKernelArgs',
+		samples: ['root=/dev/x "a b" quiet'],
+		read: (_, text) => void addKernelArgs(text, ['quiet'])
+	}
+];
+
+/** Reached only through a reader of the list above. */
+export const INNER: readonly string[] = [
+	...['readM3u', 'readPls', 'readXspf', 'decodeText'],
+	...['readLsblk', 'readGetDisk', 'readPart', 'sniffForm'],
+	...['readEdidHex', 'readJsonListings', 'readOneValue', 'readSystem', 'splitSections'],
+	...['readAplayList', 'readAplayNames', 'readCards', 'readEld', 'readMixers', 'readStream']
+];
