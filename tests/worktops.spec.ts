@@ -143,6 +143,7 @@ test('network: the radio asks for its pass phrase when the set is written, and k
 	await page.getByLabel(/Pass phrase of the radio network/).fill('lantern and lens');
 	await page.getByText('Keep them in this browser').click();
 	await page.getByLabel(/A new pass phrase, for the vault alone/).fill('every gull has a name');
+	await page.getByLabel('The same pass phrase once more').fill('every gull has a name');
 	const downloading = page.waitForEvent('download');
 	await write.click();
 	await downloading;

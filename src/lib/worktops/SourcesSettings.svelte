@@ -49,7 +49,9 @@
 				...remarks,
 				refused ?? `${file.name}: ${Math.min(room, entries.length)} entries, ${format}.`,
 				...(entries.length > room
-					? [`The list is full: ${entries.length - room} entries of ${file.name} were left out.`]
+					? [
+							`The list is full: ${entries.length - room} of ${file.name} ${entries.length - room === 1 ? 'was' : 'were'} left out.`
+						]
 					: []),
 				...said
 			];

@@ -1,0 +1,42 @@
+/** Patterns of file names and cases. Source: POSIX.1-2017, Shell Command Language, 2.13. Quoted parts come escaped by a backslash. */
+export function patternSource(pattern: string, anyChar = '[^]'): string {
+	let out = '';
+	for (let at = 0; at < pattern.length; at++) {
+		const c = pattern[at]!;
+		if (c === '\\') out += escaped(pattern[++at] ?? '\\');
+		else if (c === '*') {
+			// Several stars are one, so that no expression tries each of them.
+			if (!out.endsWith(`${anyChar}*`)) out += `${anyChar}*`;
+		} else if (c === '?') out += anyChar;
+		else if (c === '[') {
+			const end = pattern.indexOf(']', at + 2);
+			if (end < 0) out += '\\[';
+			else {
+				out += `[${pattern
+					.slice(at + 1, end)
+					.replace(/^!/, '^')
+					.replace(/[\\[]/g, '\\$&')}]`;
+				at = end;
+			}
+		} else out += escaped(c);
+	}
+	return out;
+}
+const escaped = (c: string): string => c.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&');
+
+export const matches = (text: string, pattern: string): boolean =>
+	new RegExp(`^(?:${patternSource(pattern)})$`, 'u').test(text);
+export const hasPattern = (text: string): boolean => /(?<!\\)(?:\\\\)*[*?[]/.test(text);
+export const escapePattern = (text: string): string => text.replace(/[\\*?[\]]/g, '\\$&');
+export const unescapePattern = (text: string): string => text.replace(/\\([^])/g, '$1');
+
+/** ${name#pattern}, ##, %, %%. */
+export function trim(text: string, pattern: string, operator: '#' | '##' | '%' | '%%'): string {
+	const lengths = Array.from({ length: text.length + 1 }, (_, n) => n);
+	if (operator.length === 2) lengths.reverse();
+	for (const length of lengths) {
+		const piece = operator[0] === '#' ? text.slice(0, length) : text.slice(text.length - length);
+		if (matches(piece, pattern)) return operator[0] === '#' ? text.slice(length) : text.slice(0, text.length - length);
+	}
+	return text;
+}

@@ -1,0 +1,422 @@
+import { parseShell } from './parse';
+import { BUILTINS } from './builtins';
+import { computeCondition, ConditionFault } from './conditions';
+import { Expander } from './expand';
+import { matches } from './pattern';
+import {
+	elements,
+	ExitShell,
+	fail,
+	get,
+	LeaveLoop,
+	resolvePath,
+	ReturnFrom,
+	scalar,
+	set,
+	type Input,
+	type Output,
+	type Shell,
+	type ShellHost,
+	type Step,
+	type Value
+} from './state';
+import type { Assignment, Command, Pipeline, Redirect, Statement, Word } from './syntax';
+
+export interface ScriptRun {
+	readonly host: ShellHost;
+	readonly text: string;
+	/** What $0 is, and where the script stands. */
+	readonly name: string;
+	readonly args: readonly string[];
+	readonly isBash: boolean;
+	readonly env: ReadonlyMap<string, string>;
+	readonly stdin: string;
+	readonly cwd: string;
+	readonly out: Output;
+	readonly err: Output;
+}
+
+/** Functions within functions, and $( ) within $( ). */
+const DEEPEST = 100;
+const expander = new Expander((shell, script) => captured(shell, script));
+
+/**
+ * A script as a generator: it yields each program that it wants to be run, and gives its exit code. Time passes only in programs.
+ * What is not known of the language ends it with 2, as an error of syntax does, and is said to the host.
+ */
+export function* runScript(run: ScriptRun): Step<number> {
+	const parsed = parseShell(run.text);
+	if (!parsed.ok) {
+		const { message, where } = parsed.faults[0]!;
+		run.host.unknown(`${run.name}, ${where}: ${message}`);
+		run.err.write(`${run.name}: ${where}: ${message}\n`);
+		return 2;
+	}
+	const shell: Shell = {
+		host: run.host,
+		name: run.name,
+		source: run.name,
+		isBash: run.isBash,
+		variables: new Map(run.env),
+		exported: new Set(run.env.keys()),
+		functions: new Map(),
+		args: [...run.args],
+		options: { errexit: false, nounset: false, pipefail: false },
+		status: 0,
+		cwd: run.cwd,
+		onExit: null,
+		guarded: 0,
+		ranWithin: false,
+		depth: 0,
+		stdin: { text: run.stdin, at: 0 },
+		out: run.out,
+		err: run.err,
+		locals: []
+	};
+	return yield* toItsEnd(shell, parsed.value);
+}
+
+/** Statements up to an exit, and what was to be done at the end. */
+function* toItsEnd(shell: Shell, statements: readonly Statement[]): Step<number> {
+	let code: number;
+	try {
+		yield* all(shell, statements);
+		code = shell.status;
+	} catch (error) {
+		if (error instanceof ExitShell || error instanceof ReturnFrom) code = error.code;
+		else if (error instanceof LeaveLoop) code = shell.status;
+		else throw error;
+	}
+	const { onExit } = shell;
+	if (onExit === null) return code;
+	shell.onExit = null;
+	shell.status = code;
+	const parsed = parseShell(onExit);
+	if (!parsed.ok) return code;
+	try {
+		yield* all(shell, parsed.value);
+	} catch (error) {
+		if (error instanceof ExitShell) return error.code;
+		throw error;
+	}
+	return code;
+}
+
+function* captured(shell: Shell, script: readonly Statement[]): Step<string> {
+	let text = '';
+	const inner = subshell(shell, { write: (piece) => void (text += piece) });
+	// Without -e within: bash switches it off there, and dash's own is the same for what we write.
+	if (shell.isBash) inner.options.errexit = false;
+	shell.status = yield* toItsEnd(inner, script);
+	shell.ranWithin = true;
+	return text;
+}
+
+function subshell(shell: Shell, out: Output = shell.out): Shell {
+	if (shell.depth >= DEEPEST) fail(shell, 'nested too deep');
+	return {
+		...shell,
+		variables: new Map(
+			[...shell.variables].map(([name, value]) => [name, value instanceof Map ? new Map(value) : value])
+		),
+		exported: new Set(shell.exported),
+		functions: new Map(shell.functions),
+		args: [...shell.args],
+		options: { ...shell.options },
+		onExit: null,
+		depth: shell.depth + 1,
+		out,
+		locals: []
+	};
+}
+
+function* all(shell: Shell, statements: readonly Statement[]): Step<void> {
+	for (const statement of statements) yield* oneStatement(shell, statement);
+}
+
+/** Pipelines joined by && and ||. A failure ends a script under -e only where it is the last one's, and nothing asks about it. */
+function* oneStatement(shell: Shell, statement: Statement): Step<void> {
+	for (const [n, { join, pipeline }] of statement.entries()) {
+		if (join === '&&' && shell.status !== 0) continue;
+		if (join === '||' && shell.status === 0) continue;
+		const isLast = n === statement.length - 1;
+		if (isLast && !pipeline.negated) {
+			yield* onePipeline(shell, pipeline);
+			if (shell.status !== 0 && shell.options.errexit && shell.guarded === 0) throw new ExitShell(shell.status);
+		} else yield* guarded(shell, () => onePipeline(shell, pipeline));
+	}
+}
+
+/** Within it no failure ends the script. */
+function* guarded<T>(shell: Shell, work: () => Step<T>): Step<T> {
+	shell.guarded++;
+	try {
+		return yield* work();
+	} finally {
+		shell.guarded--;
+	}
+}
+
+function* onePipeline(shell: Shell, { negated, commands }: Pipeline): Step<void> {
+	if (commands.length === 1) yield* command(shell, commands[0]!);
+	else {
+		// One after another, each with what the one before has written.
+		let input: Input = shell.stdin;
+		const codes: number[] = [];
+		for (const [n, one] of commands.entries()) {
+			let text = '';
+			const isLast = n === commands.length - 1;
+			const inner = subshell(shell, isLast ? shell.out : { write: (piece) => void (text += piece) });
+			inner.stdin = input;
+			codes.push(yield* toItsEnd(inner, [[{ join: null, pipeline: { negated: false, commands: [one] } }]]));
+			input = { text, at: 0 };
+		}
+		shell.status = shell.options.pipefail ? (codes.findLast((code) => code !== 0) ?? 0) : codes.at(-1)!;
+	}
+	if (negated) shell.status = shell.status === 0 ? 1 : 0;
+}
+
+function* command(shell: Shell, one: Command): Step<void> {
+	if (one.kind === 'function') {
+		shell.functions.set(one.name, one.body);
+		shell.status = 0;
+		return;
+	}
+	const files = yield* redirected(shell, one.redirects);
+	if (!files) return;
+	try {
+		yield* compound(shell, one);
+	} finally {
+		files.back();
+	}
+}
+
+function* compound(shell: Shell, one: Exclude<Command, { kind: 'function' }>): Step<void> {
+	switch (one.kind) {
+		case 'simple':
+			return yield* simple(shell, one.assignments, one.words);
+		case 'if': {
+			for (const { when, then } of one.branches) {
+				yield* guarded(shell, () => all(shell, when));
+				if (shell.status === 0) return yield* all(shell, then);
+			}
+			shell.status = 0;
+			return yield* all(shell, one.otherwise);
+		}
+		case 'while':
+			return yield* loop(shell, one.body, function* () {
+				yield* guarded(shell, () => all(shell, one.when));
+				return (shell.status === 0) !== one.until;
+			});
+		case 'for': {
+			const values = one.words === null ? [...shell.args] : [];
+			for (const word of one.words ?? []) values.push(...(yield* expander.fields(shell, word)));
+			let n = 0;
+			// eslint-disable-next-line require-yield -- it has the shape of those that ask for programs
+			return yield* loop(shell, one.body, function* () {
+				if (n >= values.length) return false;
+				set(shell, one.name, values[n++]!);
+				return true;
+			});
+		}
+		case 'for-arithmetic': {
+			yield* expander.arithmetic(shell, one.start);
+			let first = true;
+			return yield* loop(shell, one.body, function* () {
+				if (!first) yield* expander.arithmetic(shell, one.step);
+				first = false;
+				return (yield* expander.arithmetic(shell, one.test)) !== 0 || one.test.length === 0;
+			});
+		}
+		case 'case': {
+			const subject = yield* expander.text(shell, one.word);
+			shell.status = 0;
+			for (const { patterns, body } of one.arms)
+				for (const pattern of patterns)
+					if (matches(subject, yield* expander.pattern(shell, pattern))) return yield* all(shell, body);
+			return;
+		}
+		case 'group':
+			if (!one.subshell) return yield* all(shell, one.body);
+			shell.status = yield* toItsEnd(subshell(shell), one.body);
+			return;
+		case 'arithmetic':
+			shell.status = (yield* expander.arithmetic(shell, one.text)) === 0 ? 1 : 0;
+			return;
+		case 'test': {
+			const words: { text: string; pattern: string; isSign: boolean }[] = [];
+			for (const word of one.words)
+				words.push({
+					text: yield* expander.text(shell, word),
+					pattern: yield* expander.pattern(shell, word),
+					isSign: word.length === 1 && word[0]!.kind === 'text' && !word[0]!.quoted
+				});
+			try {
+				shell.status = computeCondition(shell, words, true) ? 0 : 1;
+			} catch (error) {
+				if (!(error instanceof ConditionFault)) throw error;
+				shell.err.write(`${shell.name}: ${error.message}\n`);
+				shell.status = 2;
+			}
+		}
+	}
+}
+
+function* loop(shell: Shell, body: readonly Statement[], goesOn: () => Step<boolean>): Step<void> {
+	let last = 0;
+	while (yield* goesOn()) {
+		shell.status = 0;
+		try {
+			yield* all(shell, body);
+		} catch (error) {
+			if (!(error instanceof LeaveLoop)) throw error;
+			if (error.levels > 1) {
+				error.levels--;
+				throw error;
+			}
+			if (error.how === 'break') {
+				last = 0;
+				break;
+			}
+		}
+		last = shell.status;
+	}
+	shell.status = last;
+}
+
+function* simple(shell: Shell, assignments: readonly Assignment[], words: readonly Word[]): Step<void> {
+	const argv: string[] = [];
+	shell.ranWithin = false;
+	for (const word of words) argv.push(...(yield* expander.fields(shell, word)));
+	if (argv.length === 0) {
+		for (const one of assignments) yield* assign(shell, one);
+		// The status of a command within a value stays; without one all went well.
+		if (!shell.ranWithin) shell.status = 0;
+		return;
+	}
+	const [name, ...args] = argv as [string, ...string[]];
+	const body = shell.functions.get(name);
+	const builtin = Object.hasOwn(BUILTINS, name) ? BUILTINS[name] : undefined;
+	if (!body && !builtin) return yield* program(shell, argv, assignments);
+	// Values for this command alone.
+	const before = new Map<string, Value | undefined>();
+	for (const one of assignments) {
+		before.set(one.name, shell.variables.get(one.name));
+		yield* assign(shell, one);
+	}
+	try {
+		if (body) yield* call(shell, name, body, args);
+		else shell.status = builtin!(shell, args);
+	} finally {
+		// Special ones keep what is assigned before them, but for bash. Source: POSIX.1-2017, 2.14.
+		if (shell.isBash || !SPECIAL.has(name)) restore(shell, before);
+	}
+}
+
+function* call(shell: Shell, name: string, body: Command, args: string[]): Step<void> {
+	if (shell.depth >= DEEPEST) fail(shell, `${name}: nested too deep`);
+	const before = shell.args;
+	shell.args = args;
+	shell.depth++;
+	shell.locals.push(new Map());
+	try {
+		yield* command(shell, body);
+	} catch (error) {
+		if (!(error instanceof ReturnFrom)) throw error;
+		shell.status = error.code;
+	} finally {
+		restore(shell, shell.locals.pop()!);
+		shell.args = before;
+		shell.depth--;
+	}
+}
+
+function restore(shell: Shell, before: ReadonlyMap<string, Value | undefined>): void {
+	for (const [name, value] of before)
+		if (value === undefined) shell.variables.delete(name);
+		else shell.variables.set(name, value);
+}
+
+function* program(shell: Shell, argv: readonly string[], assignments: readonly Assignment[]): Step<void> {
+	const env = new Map<string, string>();
+	for (const name of shell.exported) env.set(name, scalar(shell.variables.get(name)) ?? '');
+	for (const { name, value } of assignments) if (!('list' in value)) env.set(name, yield* expander.text(shell, value));
+	const ended = yield { argv, env, stdin: shell.stdin.text.slice(shell.stdin.at), cwd: shell.cwd };
+	shell.out.write(ended.out);
+	shell.err.write(ended.err);
+	shell.status = ended.code;
+}
+
+function* assign(shell: Shell, { name, index, append, value }: Assignment): Step<void> {
+	const held = get(shell, name);
+	if ('list' in value) {
+		const list: string[] = append ? elements(held) : [];
+		for (const word of value.list) list.push(...(yield* expander.fields(shell, word)));
+		return set(shell, name, new Map(list.entries()));
+	}
+	const text = yield* expander.text(shell, value);
+	if (index !== null) {
+		const place = yield* expander.arithmetic(shell, index);
+		const map = held instanceof Map ? held : new Map(held === undefined ? [] : [[0, held]]);
+		map.set(place, append ? (map.get(place) ?? '') + text : text);
+		return set(shell, name, map);
+	}
+	if (held instanceof Map && name !== 'BASH_SOURCE') {
+		held.set(0, append ? (held.get(0) ?? '') + text : text);
+		return;
+	}
+	set(shell, name, append ? (scalar(held) ?? '') + text : text);
+}
+
+const SPECIAL = new Set([':', 'break', 'continue', 'exit', 'export', 'readonly', 'return', 'set', 'shift', 'trap', 'unset']);
+const NOWHERE: Output = { write: () => {} };
+
+/** Redirections in force; null, with the status set, when a file cannot be opened. */
+function* redirected(shell: Shell, redirects: readonly Redirect[]): Step<{ back(): void } | null> {
+	const { stdin, out, err } = shell;
+	const back = (): void => void Object.assign(shell, { stdin, out, err });
+	for (const { descriptor, operator, target } of redirects) {
+		const text = yield* expander.text(shell, target);
+		const refused = operator.endsWith('&')
+			? duplicate(shell, descriptor, text)
+			: open(shell, descriptor, operator, text);
+		if (refused === null) continue;
+		back();
+		shell.err.write(`${shell.name}: ${refused}\n`);
+		shell.status = 1;
+		if (shell.options.errexit && shell.guarded === 0) throw new ExitShell(1);
+		return null;
+	}
+	return { back };
+}
+
+function duplicate(shell: Shell, descriptor: number, text: string): string | null {
+	const from = text === '1' ? shell.out : text === '2' ? shell.err : null;
+	if (!from) return `${text}: ambiguous redirect`;
+	if (descriptor === 1) shell.out = from;
+	else shell.err = from;
+	return null;
+}
+
+function open(shell: Shell, descriptor: number, operator: Redirect['operator'], text: string): string | null {
+	const path = resolvePath(shell, text);
+	if (operator === '<') {
+		const found = path === '/dev/null' || path === '/dev/zero' ? '' : shell.host.read(path);
+		if (found === null) return `${text}: No such file or directory`;
+		shell.stdin = { text: found, at: 0 };
+		return null;
+	}
+	let output = NOWHERE;
+	if (path !== '/dev/null') {
+		const refused = shell.host.write(path, '', operator === '>>');
+		if (refused !== null) return `${text}: ${refused}`;
+		output = {
+			write(piece) {
+				if (piece !== '') shell.host.write(path, piece, true);
+			}
+		};
+	}
+	if (operator === '&>' || descriptor === 1) shell.out = output;
+	if (operator === '&>' || descriptor === 2) shell.err = output;
+	return null;
+}
