@@ -158,7 +158,7 @@ describe('a rehearsal', () => {
 			rmsDbfs: expect.closeTo(-21.01, 1),
 			pitchHz: expect.closeTo(440, 1)
 		});
-		expect(verdict).toBe('Sound after 9.1\u2009s: 48\u2009kHz, 16 bit, resampled from 44.1\u2009kHz');
+		expect(verdict).toBe('Sound after 9.3\u2009s: 48\u2009kHz, 16 bit, resampled from 44.1\u2009kHz');
 	});
 	it('is the same every time', () =>
 		expect(run({ faults: [{ name: 'power-cut', atMs: 30_000 }] })).toEqual(
@@ -168,9 +168,9 @@ describe('a rehearsal', () => {
 		[
 			'the converter has another name',
 			(b: Bench) => (b.soundCards[0]!.cardId = 'Other'),
-			'the converter Field24 is not there'
+			'the sound card Field24 is not there'
 		],
-		['there is no converter at all', (b: Bench) => (b.soundCards = []), 'the converter Field24 is not there'],
+		['there is no converter at all', (b: Bench) => (b.soundCards = []), 'the sound card Field24 is not there'],
 		['the amplifier is muted', (b: Bench) => (b.amplifier!.muted = true), 'the amplifier is muted'],
 		[
 			'its control has another name',

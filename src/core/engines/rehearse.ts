@@ -1,5 +1,5 @@
 import {
-	applyCard,
+	firstStart,
 	Machine,
 	type Bench,
 	type CardTree,
@@ -45,14 +45,15 @@ export interface RehearseOptions {
 
 /** Runs a card set on a bench from mains on. Deterministic: the same files, bench and faults give the same timeline. */
 export function rehearse({ links, card, bench, startUtcMs, forMs, faults = [] }: RehearseOptions): Rehearsal {
-	const disk = applyCard(card);
+	const installed = firstStart(card, bench, startUtcMs);
 	const timeZone = readSeedTimeZone(card.get('boot/user-data')?.text ?? '') ?? 'UTC';
-	const machine = new Machine(card, disk, bench, startUtcMs, timeZone);
+	const machine = new Machine(card, installed.disk, bench, startUtcMs, timeZone);
 	for (const link of links) link.rehearse(machine);
 	for (const fault of faults) planFault(machine, fault);
 	if (!card.has('boot/yphos/apply.sh'))
 		machine.log('card', 'There is no apply.sh on the card: nothing is set up', '', 'bad');
-	for (const path of disk.missing) machine.log('card', `apply.sh stops: ${path} is not on the card`, '', 'bad');
+	for (const problem of installed.problems) machine.log('card', `First start: ${problem}`, '', 'bad');
+	for (const what of installed.notRehearsed) machine.unknown(what);
 	machine.clock.at(0, () => machine.mains(true));
 	machine.clock.runUntil(forMs);
 	machine.finish();

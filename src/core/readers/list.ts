@@ -16,8 +16,9 @@ import { readKeyfile } from '../formats/keyfile/keyfile';
 import { readMpvConf } from '../formats/mpv/conf';
 import { readNftables } from '../formats/nftables/nftables';
 import { readPlaylist } from '../formats/playlist';
+import { parseShell } from '../engines/machine/shell';
+import { readSeedCommands } from '../formats/seed/commands';
 import { readSeedTimeZone } from '../formats/seed/timeZone';
-import { shellWords } from '../formats/shell/words';
 import { readPublicKey } from '../formats/ssh/publicKey';
 import { readCalendar } from '../formats/systemd/calendar';
 import { readExec, readTimeSpanMs, readUnit } from '../formats/systemd/unit';
@@ -224,6 +225,18 @@ export const FUZZED: readonly FuzzedReader[] = [
 		read: (_, text) => void readSeedTimeZone(text)
 	},
 	{
+		name: 'readSeedCommands',
+		samples: ['#cloud-config\nruncmd:\n  - [bash, "/boot/firmware/yphos/apply.sh"]\n  - echo x\nusers: []\n'],
+		read: (_, text) => void readSeedCommands(text)
+	},
+	{
+		name: 'parseShell',
+		samples: [
+			'set -e\nfor x in "$@"; do [ -e "$x" ] && echo "${x##*/}" >>/tmp/f || exit $((1 + 2)); done\nf() { local a=$(cat <x | sort); }\ncase $a in b*|c) f ;; esac\n'
+		],
+		read: (_, text) => void parseShell(text)
+	},
+	{
 		name: 'readCalendar',
 		samples: ['Mon..Fri *-*-* 07:30:00 Europe/Oslo', '*-*~01/7:00'],
 		read: (_, text) => void readCalendar(text)
@@ -235,7 +248,6 @@ export const FUZZED: readonly FuzzedReader[] = [
 	},
 	{ name: 'readExec', samples: ['-/bin/x "a b" \'c\' \\x41 \\u00e5'], read: (_, text) => void readExec(text) },
 	{ name: 'readTimeSpanMs', samples: ['1min 30s', 'infinity'], read: (_, text) => void readTimeSpanMs(text) },
-	{ name: 'shellWords', samples: [`place 0644 'a b' "c \\"d" # e`], read: (_, text) => void shellWords(text) },
 	{
 		name: 'addToExtlinux',
 		samples: ['label a\r\n\tlinux /x\r\n\tappend root=/dev/x "a b"\r\n'],
@@ -250,7 +262,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 
 /** Reached only through a reader of the list above. */
 export const INNER: readonly string[] = [
-	...['readM3u', 'readPls', 'readXspf', 'decodeText'],
+	...['readM3u', 'readPls', 'readXspf', 'decodeText', 'parseInstall'],
 	...['readLsblk', 'readGetDisk', 'readPart', 'sniffForm'],
 	...['readEdidHex', 'readJsonListings', 'readOneValue', 'readSystem', 'splitSections'],
 	...['readAplayList', 'readAplayNames', 'readCards', 'readEld', 'readMixers', 'readStream']

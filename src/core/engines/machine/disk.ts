@@ -1,10 +1,14 @@
-import { shellWords } from '../../formats/shell/words';
 import type { CardFile } from '../../link';
+import { parseInstall } from './install';
 
 export interface DiskFile {
 	readonly text: string;
 	readonly bytes: Uint8Array | null;
+	/** "0755". */
 	readonly mode: string;
+	readonly owner: string;
+	/** It belongs to a package, so that nothing of it is known but that it is there. */
+	readonly stub?: true;
 }
 
 /** Files as they stand on a card: by path below the card's root. */
@@ -20,29 +24,136 @@ export const cardTree = (files: readonly CardFile[]): CardTree =>
 		])
 	);
 
-/** The endpoint's own disk after apply.sh has run, as its lines say: what is placed where, and which units are enabled. */
-export interface Disk {
-	readonly files: ReadonlyMap<string, DiskFile>;
-	readonly enabled: readonly string[];
-	/** Lines of apply.sh that name a file which is not on the card. */
-	readonly missing: readonly string[];
+/** What the kernel shows as files: looked up each time, and written to at once. */
+export interface Mount {
+	readonly prefix: string;
+	read(path: string): string | null;
+	list(path: string): readonly string[];
+	write?(path: string, text: string): string | null;
 }
 
-const APPLY = 'boot/yphos/apply.sh';
-const ROOT = 'boot/yphos/root/';
+/** Merged since Debian 12: what stands in /bin stands in /usr/bin. */
+const merged = (path: string): string => path.replace(/^\/(bin|sbin|lib)\//, '/usr/$1/');
+const UNIT_FOLDERS = ['/etc/systemd/system/', '/usr/lib/systemd/system/'];
 
-export function applyCard(card: CardTree): Disk {
-	const files = new Map<string, DiskFile>();
-	const enabled: string[] = [];
-	const missing: string[] = [];
-	for (const line of (card.get(APPLY)?.text ?? '').split('\n')) {
-		const [verb, ...args] = shellWords(line) ?? [];
-		if (verb === 'place' && args.length === 4) {
-			const [mode, , , path] = args as [string, string, string, string];
-			const source = card.get(ROOT + path);
-			if (source) files.set(`/${path}`, { ...source, mode });
-			else missing.push(`/${path}`);
-		} else if (verb === 'enable' && args[0]) enabled.push(args[0]);
+/** The endpoint's own disk: files with their modes and owners, folders, what is installed, what is enabled. */
+export class Disk {
+	readonly files = new Map<string, DiskFile>();
+	readonly folders = new Set<string>(['/']);
+	/** By name, as dpkg says: installed, or left half-way. */
+	readonly packages = new Map<string, 'installed' | 'half-configured'>();
+	readonly mounts: Mount[] = [];
+	onChange: () => void = () => {};
+
+	/** Shares what nobody changes: contents are replaced, never edited. */
+	copy(): Disk {
+		const copy = new Disk();
+		for (const [path, file] of this.files) copy.files.set(path, file);
+		for (const folder of this.folders) copy.folders.add(folder);
+		for (const [name, state] of this.packages) copy.packages.set(name, state);
+		copy.mounts.push(...this.mounts);
+		return copy;
 	}
-	return { files, enabled, missing };
+
+	get(path: string): DiskFile | undefined {
+		return this.files.get(merged(path));
+	}
+
+	put(path: string, file: Omit<DiskFile, 'mode' | 'owner'> & Partial<DiskFile>): void {
+		const at = merged(path);
+		this.files.set(at, { mode: '0644', owner: 'root:root', ...file });
+		this.makeFolder(at.slice(0, at.lastIndexOf('/')) || '/');
+		this.onChange();
+	}
+
+	makeFolder(path: string): void {
+		let at = path;
+		while (at !== '' && !this.folders.has(at)) {
+			this.folders.add(at);
+			at = at.slice(0, at.lastIndexOf('/'));
+		}
+	}
+
+	remove(path: string): boolean {
+		const gone = this.files.delete(merged(path));
+		if (gone) this.onChange();
+		return gone;
+	}
+
+	#mount(path: string): Mount | undefined {
+		return this.mounts.find(({ prefix }) => path === prefix || path.startsWith(`${prefix}/`));
+	}
+
+	/** Text of a file; what the kernel shows as well. */
+	read(path: string): string | null {
+		return this.#mount(path)?.read(path) ?? this.get(path)?.text ?? null;
+	}
+
+	write(path: string, text: string, append: boolean): string | null {
+		const mount = this.#mount(path);
+		if (mount) return mount.write ? mount.write(path, text) : 'Permission denied';
+		const known = this.get(path);
+		if (!known && !this.folders.has(merged(path).replace(/\/[^/]+$/, '') || '/')) return 'No such file or directory';
+		this.put(path, {
+			mode: known?.mode,
+			owner: known?.owner,
+			text: (append ? (known?.text ?? '') : '') + text,
+			bytes: null
+		});
+		return null;
+	}
+
+	kind(path: string): 'file' | 'folder' | null {
+		const mount = this.#mount(path);
+		if (mount)
+			return mount.read(path) !== null ? 'file' : path === mount.prefix || mount.list(path).length ? 'folder' : null;
+		return this.get(path) ? 'file' : this.folders.has(merged(path)) ? 'folder' : null;
+	}
+
+	/** Names in a folder. */
+	list(path: string): readonly string[] {
+		const mount = this.#mount(path);
+		if (mount) return mount.list(path);
+		const from = path === '/' ? '/' : `${merged(path)}/`;
+		const names = new Set<string>();
+		for (const known of [...this.files.keys(), ...this.folders])
+			if (known.startsWith(from) && known.length > from.length) names.add(known.slice(from.length).split('/', 1)[0]!);
+		return [...names].sort();
+	}
+
+	isExecutable(path: string): boolean {
+		return (parseInt(this.get(path)?.mode ?? '0', 8) & 0o111) !== 0;
+	}
+
+	/** A unit's file: the administrator's own before a package's. */
+	unit(name: string): DiskFile | undefined {
+		for (const folder of UNIT_FOLDERS) {
+			const file = this.get(folder + name);
+			if (file) return file;
+		}
+		return undefined;
+	}
+
+	/** Units that the start brings up, in the order in which they were enabled. */
+	get enabled(): readonly string[] {
+		const names = [...this.files.keys()].flatMap(
+			(path) => /^\/etc\/systemd\/system\/[^/]+\.(?:wants|requires)\/([^/]+)$/.exec(path)?.[1] ?? []
+		);
+		return [...new Set(names)];
+	}
+
+	/** As `systemctl enable` does it: a link for each target that the unit wants to be wanted by. Gives how many there are. */
+	enable(name: string): number {
+		const file = this.unit(name);
+		const targets = file?.stub ? ['multi-user.target.wants'] : parseInstall(file?.text ?? '');
+		for (const target of targets)
+			this.put(`/etc/systemd/system/${target}/${name}`, { text: '', bytes: null, mode: '0777', stub: true });
+		return targets.length;
+	}
+
+	disable(name: string): void {
+		for (const path of [...this.files.keys()])
+			if (/^\/etc\/systemd\/system\/[^/]+\.(?:wants|requires)\//.test(path) && path.endsWith(`/${name}`))
+				this.files.delete(path);
+	}
 }

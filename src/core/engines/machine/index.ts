@@ -3,6 +3,8 @@
  * and a timeline; links attach their behaviour to it. Nothing here knows a plan.
  */
 export { benchSchema, type Bench, type BenchSoundCard } from './bench';
-export { applyCard, cardTree, type CardTree, type Disk } from './disk';
-export { FAULTS, Machine, type FaultName, type PlayedMedia, type Process } from './machine';
+export { cardTree, Disk, type CardTree, type DiskFile } from './disk';
+export { firstStart, type Installed } from './firstStart';
+export { FAULTS, Machine, type FaultName, type PlayedMedia } from './machine';
+export { mayRun, spawn, type Process } from './processes';
 export type { Audible, Heard, Span, TimelineEvent } from './timeline';

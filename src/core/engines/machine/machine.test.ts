@@ -4,7 +4,7 @@ import { chain } from '../../chain';
 import { benchFor } from '../benchFor';
 import { contextFor } from '../context';
 import { joinSound } from '../spans';
-import { applyCard, Machine, type CardTree } from '.';
+import { Disk, Machine } from '.';
 import { VirtualClock } from './clock';
 
 const { id, plan } = demoWorkshop.endpoints[0]!;
@@ -12,22 +12,20 @@ const bench = benchFor(chain, plan, contextFor(demoWorkshop, id));
 
 /** A machine whose disk holds these units, all enabled, with programs that note when they run. */
 function machineWith(units: Record<string, string>, programs: Record<string, number> = {}) {
-	const text = (value: string) => ({ text: value, bytes: null });
-	const lines = Object.keys(units).flatMap((name) => [
-		`place 0644 root:root 0 etc/systemd/system/${name}`,
-		`enable ${name}`
-	]);
-	const card: CardTree = new Map([
-		['boot/yphos/apply.sh', text(lines.join('\n'))],
-		...Object.entries(units).map(([name, body]) => [`boot/yphos/root/etc/systemd/system/${name}`, text(body)] as const)
-	]);
-	const machine = new Machine(card, applyCard(card), bench, Date.parse('2026-11-24T12:00:00Z'), 'UTC');
+	const disk = new Disk();
+	for (const [name, body] of Object.entries(units)) {
+		disk.put(`/etc/systemd/system/${name}`, { text: body, bytes: null });
+		disk.put(`/etc/systemd/system/multi-user.target.wants/${name}`, { text: '', bytes: null });
+	}
+	const machine = new Machine(new Map(), disk, bench, Date.parse('2026-11-24T12:00:00Z'), 'UTC');
 	const ran: string[] = [];
-	for (const [path, lastsMs] of Object.entries({ '/bin/a': 100, '/bin/b': 100, ...programs }))
-		machine.programs.set(path, (process) => {
+	for (const [path, lastsMs] of Object.entries({ '/bin/a': 100, '/bin/b': 100, ...programs })) {
+		disk.put(path, { text: '', bytes: null, mode: '0755' });
+		machine.programs.set(`/usr${path}`, (process) => {
 			ran.push(`${path}@${machine.clock.nowMs}`);
 			process.after(lastsMs, () => process.exit(path === '/bin/fails' ? 1 : 0));
 		});
+	}
 	machine.clock.at(0, () => {
 		machine.mains(true);
 		machine.systemd.boot();
@@ -106,24 +104,6 @@ describe('the simulated systemd', () => {
 		machine.clock.at(1000, () => machine.mains(false));
 		machine.clock.runUntil(20_000);
 		expect(ran).toEqual(['/bin/a@0']);
-	});
-});
-
-describe('the card on the endpoint\u2019s disk', () => {
-	it('holds what apply.sh places, and names what it misses', () => {
-		const card: CardTree = new Map([
-			[
-				'boot/yphos/apply.sh',
-				{
-					text: "place 0600 root:root 0 'etc/a b'\nplace 0644 root:root 0 etc/gone\nenable x.timer\n# place 0644 root:root 0 etc/no\n",
-					bytes: null
-				}
-			],
-			['boot/yphos/root/etc/a b', { text: 'x', bytes: null }]
-		]);
-		const disk = applyCard(card);
-		expect([...disk.files]).toEqual([['/etc/a b', { text: 'x', bytes: null, mode: '0600' }]]);
-		expect(disk).toMatchObject({ enabled: ['x.timer'], missing: ['/etc/gone'] });
 	});
 });
 

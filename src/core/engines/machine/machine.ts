@@ -4,6 +4,12 @@ import { VirtualClock } from './clock';
 import type { CardTree, Disk } from './disk';
 import type { Systemd } from './systemd';
 import { startSystemd } from './systemd';
+import type { Program } from './processes';
+import type { Foreseen } from './foresee';
+import { World } from './world';
+import { addFilePrograms } from './programs/files';
+import { addSystemPrograms } from './programs/system';
+import { wallClockMs } from '../../formats/systemd/zone';
 import type { Audible, Heard, Span, TimelineEvent } from './timeline';
 
 /** What happens to the machine as a whole; links listen. */
@@ -19,6 +25,12 @@ export interface Signals {
 	'sound-card-added': string;
 	'sound-card-removed': string;
 	fault: { readonly name: FaultName; readonly on: boolean };
+	/** A command before a unit's own one failed, with its last word. */
+	'unit-held-back': { readonly unit: string; readonly why: string };
+	/** A unit's own condition said no. */
+	'unit-skipped': string;
+	/** Somebody asks systemctl for a unit to be started or stopped. */
+	'unit-asked': { readonly verb: 'start' | 'stop'; readonly unit: string };
 }
 
 export const FAULTS = {
@@ -55,20 +67,22 @@ export interface Offers {
 	openMedia?(location: string, done: (found: PlayedMedia | string) => void): void;
 }
 
-/** A running program. `exit` ends it; `after` stops counting when it is gone. */
-export interface Process {
-	readonly argv: readonly string[];
-	exit(code: number): void;
-	after(ms: number, run: () => void): void;
-	onKill(run: () => void): void;
-}
-export type Program = (process: Process, machine: Machine) => void;
-
 /** The simulated endpoint: a disk, a bench, a clock, and a timeline of what happens. It never sees the plan. */
 export class Machine {
 	readonly clock = new VirtualClock();
 	readonly offers: Offers = {};
+	/** Stand-ins for other people's programs, by the path at which a package brings them. */
 	readonly programs = new Map<string, Program>();
+	/** Scripts that loop for ever, known by heart: what they do, as long as their text on the disk is this. */
+	readonly byHeart = new Map<string, { readonly text: string; readonly program: Program }>();
+	/** Counts what changes of all that a script could look at. */
+	readonly world = new World();
+	/** Scripts that only look and wait, with what came of them while the world was as it was. */
+	readonly foreseen = new Map<string, { readonly version: number; readonly result: Foreseen | null }>();
+	/** What was met and cannot be simulated. */
+	readonly notRehearsed = new Set<string>();
+	/** Nothing more can be written. */
+	isFull = false;
 	readonly events: TimelineEvent[] = [];
 	readonly spans: Span[] = [];
 	heard: Heard | null = null;
@@ -95,7 +109,22 @@ export class Machine {
 		/** The endpoint's own time zone, as its files set it. */
 		readonly timeZone: string
 	) {
+		this.disk.onChange = () => this.world.changed();
+		addFilePrograms(this);
+		addSystemPrograms(this);
 		this.systemd = startSystemd(this);
+	}
+
+	/** Says once that something is not simulated. */
+	unknown(what: string): void {
+		if (this.notRehearsed.has(what)) return;
+		this.notRehearsed.add(what);
+		this.log('system', `Not rehearsed: ${what}`);
+	}
+
+	/** The endpoint's own wall clock, as a reading in UTC. */
+	get wallClockMs(): number {
+		return wallClockMs(this.timeZone, this.nowUtcMs);
 	}
 
 	get nowUtcMs(): number {

@@ -1,6 +1,7 @@
 import { nextElapses, readCalendar } from '../../formats/systemd/calendar';
 import { readExec, readTimeSpanMs, readUnit, type UnitEntry } from '../../formats/systemd/unit';
-import type { Machine, Process } from './machine';
+import type { Machine } from './machine';
+import { mayRun, spawn } from './processes';
 
 /**
  * As much of systemd as our units use: enabling, ordering by After=, ExecCondition, ExecStartPre, ExecStart, Restart, timers.
@@ -14,6 +15,10 @@ export interface Systemd {
 	/** A target or unit that something else brings about. */
 	reach(unit: string): void;
 	isActive(unit: string): boolean;
+	/** Why a unit may not use a device; null: it may. Source: systemd.exec(5), systemd.resource-control(5). */
+	mayUse(unit: string | null, group: string, device: string): string | null;
+	/** Whether a unit may read a file of this mode that is not its own. */
+	mayRead(unit: string | null, mode: string): boolean;
 }
 
 /** Reached as part of every start, without our doing. */
@@ -26,6 +31,40 @@ const ALWAYS_REACHED = [
 	'network.target',
 	'alsa-restore.service'
 ];
+
+/** Simulated, or known not to decide success here (hardening as it stood the test of a real start, words for people). */
+const KNOWN: Readonly<Record<string, readonly string[]>> = {
+	Unit: ['Description', 'Documentation', 'After', 'Before', 'Wants', 'StartLimitIntervalSec', 'StartLimitBurst'],
+	Service: [
+		...[
+			'Type',
+			'ExecCondition',
+			'ExecStartPre',
+			'ExecStart',
+			'Restart',
+			'RestartSec',
+			'Environment',
+			'RemainAfterExit'
+		],
+		...[
+			'DynamicUser',
+			'User',
+			'SupplementaryGroups',
+			'DevicePolicy',
+			'DeviceAllow',
+			'StateDirectory',
+			'RuntimeDirectory'
+		],
+		...['NoNewPrivileges', 'CapabilityBoundingSet', 'ProtectHome', 'ProtectKernelTunables', 'ProtectKernelModules'],
+		...['ProtectControlGroups', 'RestrictAddressFamilies', 'RestrictNamespaces', 'LockPersonality', 'SystemCallFilter'],
+		...['SystemCallErrorNumber', 'Nice', 'IOSchedulingClass']
+	],
+	Timer: ['OnCalendar', 'AccuracySec', 'Unit', 'Persistent'],
+	Install: ['WantedBy', 'RequiredBy', 'Also', 'Alias']
+};
+
+/** From a program's end to what systemd does about it. Typical. */
+const NOTICED_MS = 18;
 
 interface Service {
 	state: 'inactive' | 'waiting' | 'active' | 'stopped';
@@ -40,15 +79,26 @@ export function startSystemd(machine: Machine): Systemd {
 	const units = new Map<string, UnitEntry[]>();
 	const unit = (name: string): UnitEntry[] => {
 		let entries = units.get(name);
-		if (!entries)
-			units.set(name, (entries = readUnit(machine.disk.files.get(`/etc/systemd/system/${name}`)?.text ?? '')));
+		if (!entries) units.set(name, (entries = readUnit(machine.disk.unit(name)?.text ?? '')));
 		return entries;
+	};
+	/** What of a unit is not simulated is said when it is first read. */
+	const judge = (name: string): void => {
+		for (const { section, key } of unit(name))
+			if (!KNOWN[section]?.includes(key)) machine.unknown(`${key}= in [${section}] of ${name}`);
 	};
 	const values = (name: string, key: string): string[] =>
 		unit(name)
 			.filter((e) => e.key === key && e.value)
 			.map((e) => e.value);
 	const after = (name: string): string[] => values(name, 'After').flatMap((value) => value.split(/\s+/));
+	/** What goes wrong at every attempt is said at the first. */
+	const said = new Set<string>();
+	const once = (text: string): void => {
+		if (said.has(text)) return;
+		said.add(text);
+		machine.log('system', text, '', 'bad');
+	};
 	const service = (name: string): Service => {
 		let found = services.get(name);
 		if (!found) services.set(name, (found = { state: 'inactive', kill: null, run: 0 }));
@@ -62,9 +112,14 @@ export function startSystemd(machine: Machine): Systemd {
 		(wanted.has(name) || services.get(name)?.state === 'waiting');
 	const wanted = new Set<string>();
 
+	/** As somebody who is not the administrator. */
+	const runsAsOther = (name: string): boolean =>
+		/^(?:yes|true|1|on)$/.test(values(name, 'DynamicUser')[0] ?? '') || (values(name, 'User')[0] ?? 'root') !== 'root';
+
 	function start(name: string): void {
 		const it = service(name);
 		if (it.state === 'active' || it.state === 'waiting') return;
+		judge(name);
 		for (const want of values(name, 'Wants').flatMap((v) => v.split(/\s+/))) wanted.add(want);
 		it.state = 'waiting';
 		tryWaiting();
@@ -92,14 +147,17 @@ export function startSystemd(machine: Machine): Systemd {
 				machine.log('system', `${name}: its command line is not readable`, '', 'bad');
 				return;
 			}
-			execute(exec.words, it, (code) => {
+			execute(name, exec.words, it, (code, why) => {
 				if (it.run !== run) return;
 				if (command.role === 'condition' && code > 0 && code < 255) {
 					it.state = 'inactive';
 					it.kill = null;
 					reach(name);
-				} else if (code !== 0 && command.role !== 'main' && !exec.flags.includes('-')) ended(name, it, code);
-				else if (command.role === 'main' && !(isOneshot && code === 0)) ended(name, it, code);
+					machine.emit('unit-skipped', name);
+				} else if (code !== 0 && command.role !== 'main' && !exec.flags.includes('-')) {
+					machine.emit('unit-held-back', { unit: name, why: why || `${exec.words[0]} ended with ${code}` });
+					ended(name, it, code);
+				} else if (command.role === 'main' && !(isOneshot && code === 0)) ended(name, it, code);
 				else next(index + 1);
 			});
 		};
@@ -107,35 +165,41 @@ export function startSystemd(machine: Machine): Systemd {
 		if (!isOneshot) reach(name);
 	}
 
-	function execute(argv: readonly string[], it: Service, onExit: (code: number) => void): void {
-		const program = machine.programs.get(argv[0] ?? '');
-		if (!program) {
-			machine.log('system', `${argv[0]} is not on the endpoint`, 'exit 203', 'bad');
-			machine.after(20, () => onExit(203));
+	function execute(
+		name: string,
+		argv: readonly string[],
+		it: Service,
+		onExit: (code: number, why: string) => void
+	): void {
+		const refused = mayRun(machine, argv[0] ?? '');
+		if (typeof refused === 'string') {
+			const words = refused === 'missing' ? 'is not on the endpoint' : 'may not be run: its mode forbids it';
+			machine.log('system', `${argv[0]} ${words}`, 'exit 203', 'bad');
+			machine.after(20, () => onExit(203, `${argv[0]} ${words}`));
 			return;
 		}
+		const env = new Map(
+			values(name, 'Environment').flatMap((line) =>
+				(readExec(line)?.words ?? []).map((word) => {
+					const equals = word.indexOf('=');
+					return [word.slice(0, equals), word.slice(equals + 1)] as const;
+				})
+			)
+		);
 		let alive = true;
-		const cleanUps: (() => void)[] = [];
-		const end = (): void => {
+		const kill = spawn(machine, { argv, env, stdin: '', unit: name }, ({ code, err }) => {
+			if (!alive) return;
+			const last = err.trim().split('\n').at(-1)!;
+			// A complaint is worth knowing even where the program went on.
+			if (last !== '') once(`${argv[0]}: ${last}`);
+			machine.after(NOTICED_MS, () => {
+				if (alive) onExit(code, last);
+			});
+		});
+		it.kill = () => {
 			alive = false;
-			for (const run of cleanUps) run();
+			kill();
 		};
-		it.kill = end;
-		const process: Process = {
-			argv,
-			exit(code) {
-				if (!alive) return;
-				end();
-				machine.after(20, () => onExit(code));
-			},
-			after(ms, run) {
-				machine.after(ms, () => {
-					if (alive) run();
-				});
-			},
-			onKill: (run) => void cleanUps.push(run)
-		};
-		program(process, machine);
 	}
 
 	function ended(name: string, it: Service, code: number): void {
@@ -169,6 +233,7 @@ export function startSystemd(machine: Machine): Systemd {
 	}
 
 	function startTimer(name: string): void {
+		judge(name);
 		const target = values(name, 'Unit')[0] ?? name.replace(/\.timer$/, '.service');
 		const rules = values(name, 'OnCalendar').flatMap((text) => {
 			const rule = readCalendar(text);
@@ -190,10 +255,12 @@ export function startSystemd(machine: Machine): Systemd {
 		boot() {
 			// All jobs of the start are queued before the first runs, so that After= finds them.
 			for (const name of machine.disk.enabled)
-				if (!name.endsWith('.timer') && machine.disk.files.has(`/etc/systemd/system/${name}`)) wanted.add(name);
+				if (!name.endsWith('.timer') && machine.disk.unit(name)) wanted.add(name);
 			for (const name of machine.disk.enabled) {
-				if (!machine.disk.files.has(`/etc/systemd/system/${name}`))
-					machine.log('system', `${name} is enabled but not on the endpoint`, '', 'bad');
+				const file = machine.disk.unit(name);
+				if (!file) machine.log('system', `${name} is enabled but not on the endpoint`, '', 'bad');
+				// A package's own: that it is there is all that is known of it.
+				else if (file.stub) reach(name);
 				else if (name.endsWith('.timer')) startTimer(name);
 				else start(name);
 			}
@@ -201,6 +268,17 @@ export function startSystemd(machine: Machine): Systemd {
 		start,
 		stop,
 		reach,
-		isActive: (name) => services.get(name)?.state === 'active'
+		isActive: (name) => services.get(name)?.state === 'active',
+		mayUse(name, group, device) {
+			if (name === null || !runsAsOther(name)) return null;
+			if (!values(name, 'SupplementaryGroups').some((line) => line.split(/\s+/).includes(group)))
+				return `the unit is not in the group ${group}`;
+			const policy = values(name, 'DevicePolicy')[0] ?? 'auto';
+			const allowed = values(name, 'DeviceAllow').map((line) => line.split(/\s+/)[0]);
+			if (policy !== 'auto' || allowed.length)
+				if (!allowed.includes(device)) return `DeviceAllow= keeps it from ${device}`;
+			return null;
+		},
+		mayRead: (name, mode) => name === null || !runsAsOther(name) || (parseInt(mode, 8) & 0o004) !== 0
 	};
 }

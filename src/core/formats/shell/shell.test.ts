@@ -2,7 +2,6 @@ import { execFileSync } from 'node:child_process';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shellQuote } from './quote';
-import { shellWords } from './words';
 
 const anyText = fc.string({ unit: 'binary', maxLength: 40 }).filter((text) => !text.includes('\0'));
 
@@ -13,22 +12,4 @@ describe('shellQuote', () => {
 		const back = execFileSync('sh', ['-c', script]).toString('utf8').split('\0').slice(0, -1);
 		expect(back).toEqual(texts.map((text) => Buffer.from(text).toString('utf8')));
 	});
-
-	it('is undone by our own word reader', () => {
-		fc.assert(
-			fc.property(
-				fc.array(anyText, { maxLength: 4 }),
-				(words) => void expect(shellWords(words.map(shellQuote).join(' '))).toEqual(words)
-			)
-		);
-	});
-});
-
-describe('shellWords', () => {
-	it.each([
-		['a "b c" d', ['a', 'b c', 'd']],
-		['a\\ b "x\\"y" # rest', ['a b', 'x"y']],
-		["''", ['']],
-		['open "quote', null]
-	])('reads %s', (line, words) => expect(shellWords(line)).toEqual(words));
 });

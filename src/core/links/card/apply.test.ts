@@ -39,6 +39,7 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 			`echo "systemctl $*" >>${dir}/log\ncase $1 in is-enabled) grep -q "systemctl enable -- $4" ${dir}/log ;; esac`
 		);
 		tool('dpkg', 'true');
+		tool('dpkg-query', 'printf installed');
 		// A root below a layer in memory, once it is told to be so; what runs below it sees a plain root.
 		tool('findmnt', `case $* in *-T*) echo /firmware ;; *) cat ${dir}/fstype$BELOW 2>/dev/null || echo ext4 ;; esac`);
 		tool('mountpoint', 'false');

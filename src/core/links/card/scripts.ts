@@ -11,7 +11,7 @@ here=$(cd "$(dirname "\${BASH_SOURCE[0]}")" && pwd)
 kept=/var/lib/yphos-card
 files=() packages=() units=() changed=
 
-for tool in sha256sum cut cmp stat install mv grep sort systemctl dpkg; do
+for tool in sha256sum cut cmp stat install mv grep sort systemctl dpkg dpkg-query; do
 	command -v "$tool" >/dev/null || { echo "$tool is missing on this system, and nothing can be put in place without it." >&2; exit 1; }
 done
 [[ $EUID -eq 0 ]] || { echo "Run it as the administrator: sudo bash $0" >&2; exit 1; }
@@ -44,12 +44,26 @@ place() { # MODE OWNER SHA256 PATH
 	files+=("$1" "$2" "$4")
 }
 beside_of() { printf '/%s/.%s.yphos-new' "\${1%/*}" "\${1##*/}"; }
-package() { dpkg -s "$1" >/dev/null 2>&1 || packages+=("$1"); }
+package() { # one that was left half-way counts as missing
+	[[ $(dpkg-query -W -f '\${db:Status-Status}' "$1" 2>/dev/null) == installed ]] || packages+=("$1")
+}
 enable() { units+=("$1"); }
 `.split('\n');
 
 export const APPLY_END = `
 mkdir -p "$kept"
+# Packages first: a file of theirs that stood there already would make dpkg ask, and nobody is there to answer.
+dpkg --configure -a --force-confdef --force-confold
+if ((\${#packages[@]})); then
+	nmcli connection reload 2>/dev/null || true
+	if command -v nm-online >/dev/null; then nm-online --quiet --timeout=60 || true; fi
+	apt=(apt-get -o APT::Update::Error-Mode=any -o DPkg::Lock::Timeout=300 -o Acquire::Retries=3
+		-o Dpkg::Options::=--force-confdef -o Dpkg::Options::=--force-confold)
+	export DEBIAN_FRONTEND=noninteractive
+	"\${apt[@]}" update
+	"\${apt[@]}" install -y --no-install-recommends "\${packages[@]}"
+	changed=1
+fi
 : >"$kept/wanted"
 for ((i = 0; i < \${#files[@]}; i += 3)); do printf '%s\\n' "\${files[i + 2]}" >>"$kept/wanted"; done
 # What may be placed is written down before any of it is: a run that is cut off leaves nothing behind that nobody knows of.
@@ -83,13 +97,6 @@ while IFS= read -r path; do
 done <"$kept/placed"
 mv "$kept/wanted" "$kept/placed"
 
-if ((\${#packages[@]})); then
-	nmcli connection reload 2>/dev/null || true
-	if command -v nm-online >/dev/null; then nm-online --quiet --timeout=60 || true; fi
-	apt-get update
-	DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "\${packages[@]}"
-	changed=1
-fi
 systemctl daemon-reload
 for unit in "\${units[@]}"; do
 	systemctl is-enabled --quiet -- "$unit" 2>/dev/null || { systemctl enable -- "$unit"; changed=1; }

@@ -1,6 +1,7 @@
 import { withUnit } from '../../format';
 import type { Machine } from '../../engines/machine';
 import { FAN_SCRIPT } from './files';
+import { FAN } from './scripts';
 import { droppedAt, runHeat, settledAfterSec, type ThermalModel } from './thermal';
 
 /**
@@ -15,9 +16,12 @@ export function rehearseHeat(machine: Machine): void {
 		const mine = ++current;
 		foretell(machine, delaySec, fanPoints, () => mine === current);
 	};
-	machine.programs.set(FAN_SCRIPT, (process) => {
-		const [, , , on = '60', off = '50'] = process.argv;
-		fanPoints = { onC: Number(on), offC: Number(off) };
+	machine.byHeart.set(FAN_SCRIPT, {
+		text: `${FAN.join('\n')}\n`,
+		program: (process) => {
+			const [, , , on = '60', off = '50'] = process.argv;
+			fanPoints = { onC: Number(on), offC: Number(off) };
+		}
 	});
 	machine.on('userspace', () => {
 		fanPoints = null;

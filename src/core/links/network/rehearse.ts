@@ -67,8 +67,7 @@ function whyNot(machine: Machine): string | null {
 /** It says its name, if the program for that is on the card, and each visitor of the bench knocks once. */
 function announce(machine: Machine): void {
 	const hostName = /^hostname: "?([^"\n]+)"?$/m.exec(machine.card.get('boot/user-data')?.text ?? '')?.[1];
-	const apply = machine.card.get('boot/yphos/apply.sh')?.text ?? '';
-	if (hostName && /^package '?avahi-daemon'?$/m.test(apply))
+	if (hostName && machine.disk.packages.get('avahi-daemon') === 'installed')
 		machine.log('network', 'Found by name', `${hostName}.local`, 'good');
 	for (const visitor of machine.bench.network.visitors) {
 		const answer = knock(machine, visitor);

@@ -1,10 +1,7 @@
 import { readMpvConf } from '../../formats/mpv/conf';
 import { isStream, readM3u, type PlaylistEntry } from '../../formats/playlist';
-import { wallClockMs } from '../../formats/systemd/zone';
 import type { Machine, PlayedMedia, Process } from '../../engines/machine';
 import { PLAYER_UNIT } from '../../cardFile';
-import { QUIET_HOURS_PATH } from './files';
-import { isQuiet } from './quiet';
 
 /** From its start to its first question for a file; to end after its device is lost; to notice that a stream has dried up. Typical. */
 const PLAYER_START_MS = 700;
@@ -21,32 +18,18 @@ interface Playing {
 export function rehearseProgramme(machine: Machine): void {
 	let playing: Playing | null = null;
 	machine.programs.set('/usr/bin/mpv', (process) => play(process, machine, (now) => (playing = now)));
-	machine.programs.set('/opt/yphos/bin/may-sound.sh', (process) => {
-		const now = new Date(wallClockMs(machine.timeZone, machine.nowUtcMs));
-		const quiet = isQuiet(
-			machine.disk.files.get(QUIET_HOURS_PATH)?.text ?? '',
-			((now.getUTCDay() + 6) % 7) + 1,
-			now.getUTCHours() * 100 + now.getUTCMinutes()
-		);
-		if (quiet) {
-			machine.log('programme', 'Quiet hours: the player stays off');
-			machine.setAudible('quiet', 'quiet hours', null);
-		}
-		process.after(15, () => process.exit(quiet ? 1 : 0));
+	machine.on('unit-asked', ({ verb, unit }) => {
+		if (unit !== PLAYER_UNIT) return;
+		machine.log('programme', verb === 'stop' ? 'Quiet hours begin' : 'Quiet hours end');
+		if (verb === 'stop') machine.setAudible('quiet', 'quiet hours', null);
 	});
-	machine.programs.set('/usr/bin/systemctl', (process) => {
-		const [verb, unit] = process.argv.slice(1).filter((arg) => !arg.startsWith('--'));
-		process.after(20, () => {
-			if (verb === 'stop') {
-				machine.log('programme', 'Quiet hours begin');
-				machine.systemd.stop(unit!);
-				machine.setAudible('quiet', 'quiet hours', null);
-			} else if (verb === 'start') {
-				machine.log('programme', 'Quiet hours end');
-				machine.systemd.start(unit!);
-			}
-			process.exit(0);
-		});
+	machine.on('unit-held-back', ({ unit, why }) => {
+		if (unit === PLAYER_UNIT) machine.setAudible('silence', why, null);
+	});
+	machine.on('unit-skipped', (unit) => {
+		if (unit !== PLAYER_UNIT) return;
+		machine.log('programme', 'Quiet hours: the player stays off');
+		machine.setAudible('quiet', 'quiet hours', null);
 	});
 	machine.on('userspace', () => {
 		playing = null;
@@ -69,12 +52,70 @@ export function rehearseProgramme(machine: Machine): void {
 	});
 }
 
+/** What silences the player whatever it plays. Source: mpv(1). */
+const SILENT: readonly (readonly [string, string, string])[] = [
+	['ao', 'null', 'its sound goes nowhere'],
+	['pause', 'yes', 'it is paused'],
+	['mute', 'yes', 'it is muted'],
+	['audio', 'no', 'it plays no sound'],
+	['aid', 'no', 'it plays no sound']
+];
+/** Simulated here, or of no consequence to what is heard. */
+const KNOWN_OPTIONS = new Set([
+	...['playlist', 'audio-device', 'volume', 'audio-samplerate', 'loop-playlist', 'loop-file', 'shuffle'],
+	...[
+		'video',
+		'ytdl',
+		'load-scripts',
+		'input-default-bindings',
+		'input-terminal',
+		'msg-color',
+		'quiet',
+		'network-timeout'
+	],
+	...[
+		'audio-format',
+		'audio-channels',
+		'audio-exclusive',
+		'gapless-audio',
+		'volume-max',
+		'replaygain',
+		'terminal',
+		'cache'
+	]
+]);
+
+/** Options on the command line. Source: mpv(1), OPTIONS. */
+const argumentOptions = (argv: readonly string[]): { name: string; value: string }[] =>
+	argv.slice(1).flatMap((arg) => {
+		if (!arg.startsWith('--')) return [];
+		const equals = arg.indexOf('=');
+		return [
+			equals < 0 ? { name: arg.slice(2), value: 'yes' } : { name: arg.slice(2, equals), value: arg.slice(equals + 1) }
+		];
+	});
+
+/** A file as the player's own user may read it; null: not there, or not for everybody. */
+function readAs(process: Process, machine: Machine, path: string): string | null {
+	const file = machine.disk.get(path);
+	if (!file) return null;
+	if (machine.systemd.mayRead(process.unit, file.mode)) return file.text;
+	machine.log('programme', `The player may not read ${path}: its mode is ${file.mode}`, '', 'bad');
+	return null;
+}
+
 function play(process: Process, machine: Machine, tell: (now: Playing | null) => void): void {
 	const options = new Map(
-		readMpvConf(machine.disk.files.get('/etc/mpv/mpv.conf')?.text ?? '').map((option) => [option.name, option.value])
+		[...readMpvConf(readAs(process, machine, '/etc/mpv/mpv.conf') ?? ''), ...argumentOptions(process.argv)].map(
+			(option) => [option.name, option.value]
+		)
 	);
-	const path = process.argv.find((arg) => arg.startsWith('--playlist='))?.slice('--playlist='.length) ?? '';
-	const list = readM3u(machine.disk.files.get(path)?.text ?? '');
+	const silent = SILENT.find(([name, value]) => options.get(name) === value);
+	for (const [name, value] of options)
+		if (!KNOWN_OPTIONS.has(name) && !SILENT.some(([known]) => known === name))
+			machine.unknown(`the player's option ${name}=${value}`);
+	const path = options.get('playlist') ?? '';
+	const list = readM3u(readAs(process, machine, path) ?? '');
 	if (!list.ok) {
 		machine.log('sources', list.faults[0]!.message, '', 'bad');
 		machine.setAudible('silence', 'the playlist is empty', null);
@@ -84,6 +125,18 @@ function play(process: Process, machine: Machine, tell: (now: Playing | null) =>
 	const device = (options.get('audio-device') ?? 'alsa/default').replace(/^alsa\//, '');
 	const gainDb = 60 * Math.log10(Number(options.get('volume') ?? 100) / 100);
 	const forcedRateHz = options.has('audio-samplerate') ? Number(options.get('audio-samplerate')) : null;
+	if (silent) {
+		machine.log('programme', `The player is told ${silent[0]}=${silent[1]}: ${silent[2]}`, '', 'bad');
+		machine.setAudible('silence', silent[2], null);
+		// It goes on, and nobody hears it.
+		return;
+	}
+	const refused = machine.systemd.mayUse(process.unit, 'audio', 'char-alsa');
+	if (refused) {
+		machine.log('sound', `The player may not open the sound hardware: ${refused}`, '', 'bad');
+		machine.setAudible('silence', refused, null);
+		return process.after(PLAYER_START_MS, () => process.exit(2));
+	}
 	const endless = options.get('loop-playlist') === 'inf';
 	const oneForEver = options.get('loop-file') === 'inf';
 	let failures = 0;

@@ -18,6 +18,7 @@ export function rehearseSound(machine: Machine): void {
 
 	const plug = (card: BenchSoundCard): void => {
 		present.add(card.cardId);
+		machine.world.changed();
 		volumeDb.set(card.cardId, card.volume?.startDb ?? 0);
 		machine.log('sound', `${card.name} found`, card.cardId);
 		machine.systemd.reach('sound.target');
@@ -32,6 +33,7 @@ export function rehearseSound(machine: Machine): void {
 
 	machine.on('userspace', () => {
 		present.clear();
+		machine.world.changed();
 		playing = null;
 		lastOpened = '';
 		for (const card of machine.bench.soundCards)
@@ -49,6 +51,7 @@ export function rehearseSound(machine: Machine): void {
 		machine.log('fault', on ? 'Converter unplugged' : 'Converter plugged in again', '', 'fault');
 		if (on) {
 			present.clear();
+			machine.world.changed();
 			lastOpened = '';
 			const lost = playing?.lost;
 			playing = null;
@@ -61,18 +64,10 @@ export function rehearseSound(machine: Machine): void {
 				});
 	});
 
-	machine.programs.set('/opt/yphos/bin/wait-for-sound.sh', (process) => {
-		const [, cardId = '', seconds = '30'] = process.argv;
-		const look = (triesLeft: number): void => {
-			if (present.has(cardId)) return process.exit(0);
-			if (triesLeft === 0) {
-				machine.log('sound', `${cardId} is not there; the player waits for it`, '', 'bad');
-				machine.setAudible('silence', `the converter ${cardId} is not there`, null);
-				return process.exit(1);
-			}
-			process.after(200, () => look(triesLeft - 1));
-		};
-		look(Number(seconds) * 5);
+	machine.disk.mounts.push({
+		prefix: '/proc/asound',
+		read: (path) => (present.has(path.slice('/proc/asound/'.length)) ? '' : null),
+		list: (path) => (path === '/proc/asound' ? [...present] : [])
 	});
 	machine.programs.set('/usr/bin/amixer', (process) => {
 		const { argv } = process;
@@ -82,8 +77,8 @@ export function rehearseSound(machine: Machine): void {
 		const card = machine.bench.soundCards.find((known) => known.cardId === cardId && present.has(known.cardId));
 		const wanted = /^(-?\d+(?:\.\d+)?)dB$/.exec(level);
 		if (!card?.volume || card.volume.name !== control || !wanted) {
+			process.err(`the converter has no control "${control ?? word}"\n`);
 			machine.log('sound', `The converter has no control "${control ?? word}": the player is not started`, '', 'bad');
-			machine.setAudible('silence', `the converter has no control "${control ?? word}"`, null);
 			return process.after(30, () => process.exit(1));
 		}
 		volumeDb.set(card.cardId, Math.max(card.volume.lowestDb, Number(wanted[1])));

@@ -41,7 +41,9 @@ export function rehearseSources(machine: Machine): void {
 }
 
 function lookOnDisk(machine: Machine, path: string): PlayedMedia | string {
-	const file = machine.disk.files.get(path);
+	const file = machine.disk.get(path);
+	// Media are read by the player's own user.
+	if (file && (parseInt(file.mode, 8) & 0o004) === 0) return `its mode ${file.mode} keeps the player from it`;
 	if (file?.bytes) return fromBytes(file.bytes) ?? 'the file is in no format that is known here';
 	const known = machine.bench.media.find((media) => media.location === path);
 	return known ? asPlayed(known) : 'there is no such file';

@@ -36,6 +36,17 @@ export class Expander {
 			.join(' ');
 	}
 
+	/** The same word both as text and as pattern, expanded once. */
+	*both(shell: Shell, word: Word): Step<{ text: string; pattern: string }> {
+		const parted = yield* this.#fragments(shell, word);
+		const join = (of: (fragment: Fragment) => string): string =>
+			parted.map((fragments) => fragments.map(of).join('')).join(' ');
+		return {
+			text: join(({ text }) => text),
+			pattern: join(({ text, quoted }) => (quoted ? escapePattern(text) : text))
+		};
+	}
+
 	*arithmetic(shell: Shell, word: Word): Step<number> {
 		const text = yield* this.text(shell, word);
 		try {

@@ -26,7 +26,16 @@ const escaped = (c: string): string => c.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&')
 
 export const matches = (text: string, pattern: string): boolean =>
 	new RegExp(`^(?:${patternSource(pattern)})$`, 'u').test(text);
-export const hasPattern = (text: string): boolean => /(?<!\\)(?:\\\\)*[*?[]/.test(text);
+/** Whether a star, a question mark or a pair of brackets stands there unescaped; a bracket that is never closed, as the command [, is none. */
+export function hasPattern(text: string): boolean {
+	for (let at = 0; at < text.length; at++) {
+		const c = text[at];
+		if (c === '\\') at++;
+		else if (c === '*' || c === '?') return true;
+		else if (c === '[') return text.indexOf(']', at + 2) > 0;
+	}
+	return false;
+}
 export const escapePattern = (text: string): string => text.replace(/[\\*?[\]]/g, '\\$&');
 export const unescapePattern = (text: string): string => text.replace(/\\([^])/g, '$1');
 

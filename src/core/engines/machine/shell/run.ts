@@ -247,8 +247,7 @@ function* compound(shell: Shell, one: Exclude<Command, { kind: 'function' }>): S
 			const words: { text: string; pattern: string; isSign: boolean }[] = [];
 			for (const word of one.words)
 				words.push({
-					text: yield* expander.text(shell, word),
-					pattern: yield* expander.pattern(shell, word),
+					...(yield* expander.both(shell, word)),
 					isSign: word.length === 1 && word[0]!.kind === 'text' && !word[0]!.quoted
 				});
 			try {
@@ -341,7 +340,13 @@ function* program(shell: Shell, argv: readonly string[], assignments: readonly A
 	const env = new Map<string, string>();
 	for (const name of shell.exported) env.set(name, scalar(shell.variables.get(name)) ?? '');
 	for (const { name, value } of assignments) if (!('list' in value)) env.set(name, yield* expander.text(shell, value));
-	const ended = yield { argv, env, stdin: shell.stdin.text.slice(shell.stdin.at), cwd: shell.cwd };
+	const ended = yield {
+		argv,
+		env,
+		stdin: shell.stdin.text.slice(shell.stdin.at),
+		stdinFile: shell.stdin.file ?? null,
+		cwd: shell.cwd
+	};
 	shell.out.write(ended.out);
 	shell.err.write(ended.err);
 	shell.status = ended.code;
@@ -368,7 +373,19 @@ function* assign(shell: Shell, { name, index, append, value }: Assignment): Step
 	set(shell, name, append ? (scalar(held) ?? '') + text : text);
 }
 
-const SPECIAL = new Set([':', 'break', 'continue', 'exit', 'export', 'readonly', 'return', 'set', 'shift', 'trap', 'unset']);
+const SPECIAL = new Set([
+	':',
+	'break',
+	'continue',
+	'exit',
+	'export',
+	'readonly',
+	'return',
+	'set',
+	'shift',
+	'trap',
+	'unset'
+]);
 const NOWHERE: Output = { write: () => {} };
 
 /** Redirections in force; null, with the status set, when a file cannot be opened. */
@@ -403,7 +420,7 @@ function open(shell: Shell, descriptor: number, operator: Redirect['operator'], 
 	if (operator === '<') {
 		const found = path === '/dev/null' || path === '/dev/zero' ? '' : shell.host.read(path);
 		if (found === null) return `${text}: No such file or directory`;
-		shell.stdin = { text: found, at: 0 };
+		shell.stdin = { text: found, at: 0, file: path };
 		return null;
 	}
 	let output = NOWHERE;

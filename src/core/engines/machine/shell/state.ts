@@ -22,6 +22,8 @@ export interface Spawn {
 	readonly argv: readonly string[];
 	readonly env: ReadonlyMap<string, string>;
 	readonly stdin: string;
+	/** The file that standard input is, where it is one: its bytes may be no text. */
+	readonly stdinFile?: string | null;
 	readonly cwd: string;
 }
 export interface Ended {
@@ -35,6 +37,7 @@ export type Step<T> = Generator<Spawn, T, Ended>;
 export interface Input {
 	text: string;
 	at: number;
+	file?: string;
 }
 export interface Output {
 	write(text: string): void;

@@ -1,0 +1,51 @@
+import { Disk, type CardTree } from './disk';
+import { IMAGE_PACKAGES, type PackageContents } from './packageTable';
+
+/** Where an image shows the card's first partition. */
+export const FIRMWARE = '/boot/firmware';
+const FOLDERS = [
+	'/boot/firmware',
+	'/dev',
+	'/etc/systemd/system',
+	'/etc/systemd/system.conf.d',
+	'/home',
+	'/media',
+	'/mnt',
+	'/opt',
+	'/proc',
+	'/root',
+	'/run',
+	'/srv',
+	'/sys',
+	'/tmp',
+	'/usr/bin',
+	'/usr/sbin',
+	'/var/lib',
+	'/var/log'
+];
+
+/** Programs are there without their insides: what they do is a stand-in's business. */
+export function unpack(disk: Disk, name: string, { programs, units, conffiles }: PackageContents): void {
+	for (const path of programs) disk.put(path, { text: '', bytes: null, mode: '0755', stub: true });
+	for (const unit of units) disk.put(`/usr/lib/systemd/system/${unit}`, { text: '', bytes: null, stub: true });
+	for (const path of conffiles) if (!disk.get(path)) disk.put(path, { text: '', bytes: null, stub: true });
+	disk.packages.set(name, 'installed');
+}
+
+let made: Disk | null = null;
+
+/** A lite image as it comes, with the card set on its first partition. */
+export function imageDisk(card: CardTree): Disk {
+	if (!made) {
+		made = new Disk();
+		for (const folder of FOLDERS) made.makeFolder(folder);
+		for (const [name, contents] of Object.entries(IMAGE_PACKAGES)) unpack(made, name, contents);
+		// The shells are one program each under two names.
+		made.put('/usr/bin/sh', { text: '', bytes: null, mode: '0755', stub: true });
+	}
+	const disk = made.copy();
+	for (const [path, { text, bytes }] of card)
+		// FAT knows neither owner nor mode: all is root's, and may be run.
+		if (path.startsWith('boot/')) disk.put(`${FIRMWARE}/${path.slice('boot/'.length)}`, { text, bytes, mode: '0755' });
+	return disk;
+}

@@ -1,0 +1,222 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
+import type { DiskFile } from '../disk';
+import type { Machine } from '../machine';
+import type { Process, Program } from '../processes';
+
+/** Stand-ins for the programs of coreutils and their kind, as far as scripts on a card use them. Source: their own man pages. */
+type Simple = (process: Process, machine: Machine, args: readonly string[]) => number;
+
+const bytesOf = (file: DiskFile | undefined): Uint8Array => file?.bytes ?? new TextEncoder().encode(file?.text ?? '');
+const digests = new WeakMap<Uint8Array, string>();
+function digestOf(file: DiskFile | undefined): string {
+	const bytes = bytesOf(file);
+	let digest = digests.get(bytes);
+	if (!digest) digests.set(bytes, (digest = bytesToHex(sha256(bytes))));
+	return digest;
+}
+/** Options first, then operands; "--" ends the options. */
+function operands(
+	args: readonly string[],
+	withValue = ''
+): { flags: Set<string>; values: Map<string, string>; rest: string[] } {
+	const flags = new Set<string>();
+	const values = new Map<string, string>();
+	const rest: string[] = [];
+	for (let n = 0; n < args.length; n++) {
+		const arg = args[n]!;
+		if (arg === '--') return { flags, values, rest: [...rest, ...args.slice(n + 1)] };
+		if (!arg.startsWith('-') || arg === '-') rest.push(arg);
+		else if (arg.startsWith('--')) flags.add(arg);
+		else
+			for (let k = 1; k < arg.length; k++) {
+				const letter = arg[k]!;
+				if (withValue.includes(letter)) {
+					values.set(letter, arg.slice(k + 1) || args[++n] || '');
+					break;
+				}
+				flags.add(letter);
+			}
+	}
+	return { flags, values, rest };
+}
+const lines = (text: string): string[] => (text === '' ? [] : text.replace(/\n$/, '').split('\n'));
+const missing = (process: Process, path: string): number => {
+	process.err(`${process.argv[0]}: ${path}: No such file or directory\n`);
+	return 1;
+};
+function input(process: Process, machine: Machine, rest: readonly string[]): string | null {
+	if (rest.length === 0) return process.stdin;
+	let text = '';
+	for (const path of rest) {
+		const read = machine.disk.read(path);
+		if (read === null) return null;
+		text += read;
+	}
+	return text;
+}
+
+const SIMPLE: Readonly<Record<string, Simple>> = {
+	cat(process, machine, args) {
+		const text = input(process, machine, args);
+		if (text === null) return missing(process, args[0]!);
+		process.out(text);
+		return 0;
+	},
+	sha256sum(process, machine, args) {
+		const path = args[0] ?? process.stdinFile;
+		const file = path === null ? { text: process.stdin, bytes: null } : machine.disk.get(path);
+		if (!file) return missing(process, path!);
+		process.out(`${digestOf(file as DiskFile)}  ${args[0] ?? '-'}\n`);
+		return 0;
+	},
+	cut(process, machine, args) {
+		const { values, rest } = operands(args, 'cdf');
+		const range = /^(\d+)-(\d+)?$/.exec(values.get('c') ?? '');
+		if (!range) {
+			machine.unknown(`cut ${args.join(' ')}`);
+			return 1;
+		}
+		for (const line of lines(input(process, machine, rest) ?? ''))
+			process.out(`${line.slice(Number(range[1]) - 1, range[2] ? Number(range[2]) : undefined)}\n`);
+		return 0;
+	},
+	cmp(process, machine, args) {
+		const { rest } = operands(args, 'n');
+		const [a, b] = rest.map((path) => machine.disk.get(path));
+		if (!a || !b) return 2;
+		return digestOf(a) === digestOf(b) ? 0 : 1;
+	},
+	stat(process, machine, args) {
+		const { values, rest } = operands(args, 'c');
+		const file = machine.disk.get(rest[0] ?? '');
+		if (!file) return missing(process, rest[0] ?? '');
+		const [user, group] = file.owner.split(':') as [string, string];
+		const text = (values.get('c') ?? '')
+			.replace('%04a', file.mode)
+			.replace('%a', file.mode.replace(/^0/, ''))
+			.replace('%U', user)
+			.replace('%G', group);
+		process.out(`${text}\n`);
+		return 0;
+	},
+	install(process, machine, args) {
+		const { values, rest } = operands(args, 'mog');
+		const [from, to] = rest as [string, string];
+		const file = machine.disk.get(from);
+		if (!file) return missing(process, from);
+		if (machine.isFull) {
+			process.err(`install: error writing '${to}': No space left on device\n`);
+			return 1;
+		}
+		machine.disk.put(to, {
+			text: file.text,
+			bytes: file.bytes,
+			mode: (values.get('m') ?? '0755').padStart(4, '0'),
+			owner: `${values.get('o') ?? 'root'}:${values.get('g') ?? 'root'}`
+		});
+		return 0;
+	},
+	mv(process, machine, args) {
+		const { rest } = operands(args);
+		const [from, to] = rest as [string, string];
+		const file = machine.disk.get(from);
+		if (!file) return missing(process, from);
+		machine.disk.remove(from);
+		machine.disk.put(to, file);
+		return 0;
+	},
+	rm(process, machine, args) {
+		const { flags, rest } = operands(args);
+		let code = 0;
+		for (const path of rest) if (!machine.disk.remove(path) && !flags.has('f')) code = missing(process, path);
+		return code;
+	},
+	mkdir(_, machine, args) {
+		for (const path of operands(args, 'm').rest) machine.disk.makeFolder(path);
+		return 0;
+	},
+	touch(_, machine, args) {
+		for (const path of operands(args).rest)
+			if (!machine.disk.get(path)) machine.disk.put(path, { text: '', bytes: null });
+		return 0;
+	},
+	sort(process, machine, args) {
+		const { flags, rest } = operands(args);
+		const text = input(process, machine, rest);
+		if (text === null) return 2;
+		const sorted = lines(text).sort();
+		const kept = flags.has('u') ? [...new Set(sorted)] : sorted;
+		process.out(kept.map((line) => `${line}\n`).join(''));
+		return 0;
+	},
+	/** Whole lines as they stand (-xF), or a plain text within them; quietly or not. */
+	grep(process, machine, args) {
+		const { flags, rest } = operands(args);
+		const [wanted = '', ...paths] = rest;
+		if (!flags.has('F') && /[.*[\]^$\\+?(){}|]/.test(wanted)) {
+			machine.unknown(`grep ${args.join(' ')}`);
+			return 2;
+		}
+		const text = input(process, machine, paths);
+		if (text === null) return 2;
+		const found = lines(text).filter((line) => (flags.has('x') ? line === wanted : line.includes(wanted)));
+		if (!flags.has('q')) process.out(found.map((line) => `${line}\n`).join(''));
+		return found.length ? 0 : 1;
+	},
+	dirname(process, _, args) {
+		const path = args.at(-1) ?? '';
+		process.out(`${path.includes('/') ? path.slice(0, path.lastIndexOf('/')) || '/' : '.'}\n`);
+		return 0;
+	},
+	basename(process, _, args) {
+		process.out(`${(args[0] ?? '').split('/').at(-1)}\n`);
+		return 0;
+	},
+	/** The wall clock of the endpoint, by the formats that scripts of ours ask for. */
+	date(process, machine, args) {
+		const now = new Date(machine.wallClockMs);
+		const two = (n: number): string => String(n).padStart(2, '0');
+		const parts: Readonly<Record<string, string>> = {
+			u: String(((now.getUTCDay() + 6) % 7) + 1),
+			H: two(now.getUTCHours()),
+			M: two(now.getUTCMinutes()),
+			S: two(now.getUTCSeconds()),
+			Y: String(now.getUTCFullYear()),
+			m: two(now.getUTCMonth() + 1),
+			d: two(now.getUTCDate())
+		};
+		const format = args.find((arg) => arg.startsWith('+'))?.slice(1);
+		if (format === undefined || [...format.matchAll(/%(.)/g)].some(([, letter]) => !(letter! in parts))) {
+			machine.unknown(`date ${args.join(' ')}`);
+			return 1;
+		}
+		process.out(`${format.replace(/%(.)/g, (_, letter: string) => parts[letter]!)}\n`);
+		return 0;
+	},
+	/** The root as it is mounted; a layer in memory comes only with the restart after it was asked for. */
+	findmnt(process, _, args) {
+		process.out(args.includes('-T') ? '/boot/firmware\n' : 'ext4\n');
+		return 0;
+	},
+	mountpoint: () => 1,
+	mount: () => 0,
+	umount: () => 0
+};
+
+const sleep: Program = (process) => {
+	const seconds = Number(process.argv[1]);
+	if (!Number.isFinite(seconds) || seconds < 0) return process.exit(1);
+	process.after(seconds * 1000, () => process.exit(0));
+};
+
+/** How long one of them takes: next to nothing, on a card. Typical. */
+const TAKES_MS = 1;
+
+export function addFilePrograms(machine: Machine): void {
+	for (const [name, run] of Object.entries(SIMPLE))
+		machine.programs.set(`/usr/bin/${name}`, (process) =>
+			process.after(TAKES_MS, () => process.exit(run(process, machine, process.argv.slice(1))))
+		);
+	machine.programs.set('/usr/bin/sleep', sleep);
+}
