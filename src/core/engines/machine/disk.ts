@@ -105,9 +105,11 @@ export class Disk {
 
 	kind(path: string): 'file' | 'folder' | null {
 		const mount = this.#mount(path);
-		if (mount)
-			return mount.read(path) !== null ? 'file' : path === mount.prefix || mount.list(path).length ? 'folder' : null;
-		return this.get(path) ? 'file' : this.folders.has(merged(path)) ? 'folder' : null;
+		if (!mount) return this.get(path) ? 'file' : this.folders.has(merged(path)) ? 'folder' : null;
+		if (mount.read(path) !== null) return 'file';
+		const slash = path.lastIndexOf('/');
+		const isListed = path === mount.prefix || mount.list(path.slice(0, slash)).includes(path.slice(slash + 1));
+		return isListed || mount.list(path).length ? 'folder' : null;
 	}
 
 	/** Names in a folder. */

@@ -97,6 +97,65 @@ describe('the simulated systemd', () => {
 		machine.clock.runUntil(1000);
 		expect(machine.events.map((event) => event.text)).toContain('/bin/nowhere is not on the endpoint');
 	});
+	it.each([
+		['ConditionPathExists=/nowhere', []],
+		['ConditionPathExists=!/nowhere', ['/bin/a@0']],
+		['ConditionPathExists=/bin/a', ['/bin/a@0']],
+		['ConditionPathExistsGlob=/usr/bin/*', ['/bin/a@0']],
+		['ConditionPathExistsGlob=/usr/bin/z*', []]
+	])('begins a unit only where %s holds', (condition, expected) => {
+		const { machine, ran } = machineWith({
+			'p.service': `[Unit]\n${condition}\n[Service]\nType=oneshot\nExecStart=/bin/a\n`
+		});
+		machine.clock.runUntil(1000);
+		expect(ran).toEqual(expected);
+	});
+	it('says what of a unit, and which program, it cannot simulate', () => {
+		const { machine } = machineWith({
+			'p.service': '[Service]\nRootImage=/x\nExecStart=/bin/strange\n[Bind]\nA=1\n'
+		});
+		machine.disk.put('/bin/strange', { text: '', bytes: null, mode: '0755' });
+		machine.clock.runUntil(1000);
+		expect([...machine.notRehearsed]).toEqual([
+			'RootImage= in [Service] of p.service',
+			'A= in [Bind] of p.service',
+			expect.stringContaining('/bin/strange')
+		]);
+	});
+	it('runs a script by its own shell, with what it finds, and not without the right to', () => {
+		const script = '#!/bin/sh\n[ -e /etc/flag ] || exit 4\necho seen >/tmp/out\n';
+		const { machine } = machineWith({
+			'p.service': '[Service]\nType=oneshot\nExecStart=/opt/s.sh\n',
+			'q.service': '[Unit]\nAfter=p.service\n[Service]\nType=oneshot\nExecStart=/opt/t.sh\n'
+		});
+		for (const [path, mode] of [
+			['/opt/s.sh', '0755'],
+			['/opt/t.sh', '0644']
+		] as const)
+			machine.disk.put(path, { text: script, bytes: null, mode });
+		machine.disk.put('/usr/bin/sh', { text: '', bytes: null, mode: '0755', stub: true });
+		machine.disk.put('/etc/flag', { text: '', bytes: null });
+		machine.disk.makeFolder('/tmp');
+		machine.clock.runUntil(5000);
+		expect(machine.disk.read('/tmp/out')).toBe('seen\n');
+		expect(machine.events.map(({ text }) => text)).toContain('/opt/t.sh may not be run: its mode forbids it');
+	});
+	it('takes up a script that waits where it stands when what it waits for comes', () => {
+		const { machine, ran } = machineWith({
+			'p.service': '[Service]\nType=oneshot\nExecStartPre=/opt/wait.sh\nExecStart=/bin/a\n'
+		});
+		machine.disk.put('/usr/bin/sh', { text: '', bytes: null, mode: '0755', stub: true });
+		machine.disk.put('/opt/wait.sh', {
+			text: '#!/bin/sh\nn=0\nwhile [ $n -lt 100 ]; do\n[ -e /run/there ] && exit 0\nsleep 1\nn=$((n + 1))\ndone\nexit 1\n',
+			bytes: null,
+			mode: '0755'
+		});
+		machine.clock.at(7400, () => machine.disk.put('/run/there', { text: '', bytes: null }));
+		machine.clock.runUntil(60_000);
+		expect(ran).toHaveLength(1);
+		expect(Number(ran[0]!.split('@')[1])).toBeGreaterThanOrEqual(8000);
+		expect(Number(ran[0]!.split('@')[1])).toBeLessThan(8100);
+	});
 	it('forgets everything when the power goes', () => {
 		const { machine, ran } = machineWith({
 			'p.service': '[Service]\nExecStart=/bin/a\nRestart=always\nRestartSec=2\n'

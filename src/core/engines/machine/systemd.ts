@@ -2,6 +2,7 @@ import { nextElapses, readCalendar } from '../../formats/systemd/calendar';
 import { readExec, readTimeSpanMs, readUnit, type UnitEntry } from '../../formats/systemd/unit';
 import type { Machine } from './machine';
 import { mayRun, spawn } from './processes';
+import { matches } from './shell/pattern';
 
 /**
  * As much of systemd as our units use: enabling, ordering by After=, ExecCondition, ExecStartPre, ExecStart, Restart, timers.
@@ -34,7 +35,17 @@ const ALWAYS_REACHED = [
 
 /** Simulated, or known not to decide success here (hardening as it stood the test of a real start, words for people). */
 const KNOWN: Readonly<Record<string, readonly string[]>> = {
-	Unit: ['Description', 'Documentation', 'After', 'Before', 'Wants', 'StartLimitIntervalSec', 'StartLimitBurst'],
+	Unit: [
+		'Description',
+		'Documentation',
+		'After',
+		'Before',
+		'Wants',
+		'StartLimitIntervalSec',
+		'StartLimitBurst',
+		'ConditionPathExists',
+		'ConditionPathExistsGlob'
+	],
 	Service: [
 		...[
 			'Type',
@@ -57,7 +68,7 @@ const KNOWN: Readonly<Record<string, readonly string[]>> = {
 		],
 		...['NoNewPrivileges', 'CapabilityBoundingSet', 'ProtectHome', 'ProtectKernelTunables', 'ProtectKernelModules'],
 		...['ProtectControlGroups', 'RestrictAddressFamilies', 'RestrictNamespaces', 'LockPersonality', 'SystemCallFilter'],
-		...['SystemCallErrorNumber', 'Nice', 'IOSchedulingClass']
+		...['SystemCallErrorNumber', 'Nice', 'IOSchedulingClass', 'ProtectSystem']
 	],
 	Timer: ['OnCalendar', 'AccuracySec', 'Unit', 'Persistent'],
 	Install: ['WantedBy', 'RequiredBy', 'Also', 'Alias']
@@ -71,6 +82,12 @@ interface Service {
 	kill: (() => void) | null;
 	/** Each start has its own number, so that late events of an earlier one are recognised. */
 	run: number;
+}
+
+/** Whether a pattern in the last step of a path matches something. */
+function globbed(disk: Machine['disk'], path: string): boolean {
+	const slash = path.lastIndexOf('/');
+	return disk.list(path.slice(0, slash) || '/').some((name) => matches(name, path.slice(slash + 1)));
 }
 
 export function startSystemd(machine: Machine): Systemd {
@@ -129,7 +146,25 @@ export function startSystemd(machine: Machine): Systemd {
 		for (const [name, it] of services) if (it.state === 'waiting' && !after(name).some(isAwaited)) begin(name, it);
 	}
 
+	/** The first of a unit's conditions that does not hold; null: all do. Source: systemd.unit(5), CONDITIONS AND ASSERTS. */
+	function unmet(name: string): string | null {
+		for (const key of ['ConditionPathExists', 'ConditionPathExistsGlob'])
+			for (const value of values(name, key)) {
+				const wantsNone = value.startsWith('!');
+				const path = value.replace(/^!/, '');
+				const there = key.endsWith('Glob') ? globbed(machine.disk, path) : machine.disk.kind(path) !== null;
+				if (there === wantsNone) return `${key}=${value}`;
+			}
+		return null;
+	}
+
 	function begin(name: string, it: Service): void {
+		const condition = unmet(name);
+		if (condition !== null) {
+			it.state = 'inactive';
+			once(`${name} is passed over: ${condition} does not hold`);
+			return reach(name);
+		}
 		it.state = 'active';
 		const run = ++it.run;
 		const isOneshot = values(name, 'Type')[0] === 'oneshot';

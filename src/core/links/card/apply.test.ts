@@ -18,7 +18,11 @@ import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { cardBytes } from '../../cardBytes';
 import { chain } from '../../chain';
+import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
+import { cardTree, Machine, spawn } from '../../engines/machine';
+import { imageDisk } from '../../engines/machine/image';
+import type { Ended } from '../../engines/machine/shell';
 import { write } from '../../engines/write';
 import type { Plan } from '../../plan/plan';
 
@@ -111,6 +115,46 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 				.out.match(/^placed .*/gm)
 				?.sort()
 		).toEqual(['placed /etc/asound.conf', 'placed /opt/yphos/bin/may-sound.sh']);
+	});
+
+	it('does in the rehearsal what it does under bash: the same calls in the same order, the same words, the same end', async () => {
+		place(lounge.plan);
+		// What the image brings is installed, here as there.
+		const installed =
+			'#!/bin/sh\ncase $* in *openssh-server | *network-manager) printf installed ;; *) exit 1 ;; esac\n';
+		writeFileSync(join(dir, 'bin/dpkg-query'), installed, { mode: 0o755 });
+		for (const name of ['nmcli', 'nm-online'])
+			writeFileSync(join(dir, 'bin', name), `#!/bin/sh\necho "${name} $*" >>${dir}/log\n`, { mode: 0o755 });
+		const real = apply();
+		const calls = readFileSync(join(dir, 'log'), 'utf8').trim().split('\n');
+
+		const mediaBytes = new Map([['Night ferry.wav', demoMediaBytes('Night ferry.wav')!]]);
+		const card = cardTree(write(chain, lounge.plan, contextFor(demoWorkshop, lounge.id), { mediaBytes }));
+		const bench = benchFor(chain, lounge.plan, contextFor(demoWorkshop, lounge.id));
+		const machine = new Machine(card, imageDisk(card), bench, 0, 'UTC');
+		const noted: string[] = [];
+		for (const name of ['systemctl', 'apt-get', 'nmcli', 'nm-online']) {
+			const program = machine.programs.get(`/usr/bin/${name}`)!;
+			machine.programs.set(`/usr/bin/${name}`, (process, on) => {
+				noted.push([name, ...process.argv.slice(1)].join(' '));
+				program(process, on);
+			});
+		}
+		const ours = await new Promise<Ended>((done) => {
+			machine.mains(true);
+			spawn(machine, { argv: ['bash', '/boot/firmware/yphos/apply.sh'], env: new Map(), stdin: '' }, done);
+			machine.clock.runUntil(3_600_000);
+		});
+		expect(noted).toEqual(calls);
+		expect([ours.code, ours.out]).toEqual([real.code, real.out]);
+		const placed = filesOf(there('')).filter((path) => !path.startsWith('var/lib/yphos-card/'));
+		for (const path of placed) {
+			const file = machine.disk.get(`/${path}`);
+			expect(file?.mode, path).toBe(`0${(statSync(there(path)).mode & 0o777).toString(8)}`);
+			expect(file?.bytes ? Buffer.from(file.bytes) : Buffer.from(file!.text), path).toEqual(readFileSync(there(path)));
+		}
+		expect(placed.length).toBeGreaterThan(8);
+		expect([...machine.notRehearsed]).toEqual([]);
 	});
 
 	it('takes away what an earlier set placed and this one no longer has', () => {

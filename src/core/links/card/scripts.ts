@@ -57,6 +57,12 @@ dpkg --configure -a --force-confdef --force-confold
 if ((\${#packages[@]})); then
 	nmcli connection reload 2>/dev/null || true
 	if command -v nm-online >/dev/null; then nm-online --quiet --timeout=60 || true; fi
+	# A board without a battery begins years behind, and the archive refuses an old clock.
+	for ((try = 0; try < 180; try++)); do
+		[[ $(timedatectl show --property=NTPSynchronized --value 2>/dev/null) != no ]] && break
+		((try)) || echo "waiting for the time from the network, three minutes at most"
+		sleep 1
+	done
 	apt=(apt-get -o APT::Update::Error-Mode=any -o DPkg::Lock::Timeout=300 -o Acquire::Retries=3
 		-o Dpkg::Options::=--force-confdef -o Dpkg::Options::=--force-confold)
 	export DEBIAN_FRONTEND=noninteractive

@@ -4,11 +4,23 @@ import { FAN_SCRIPT } from './files';
 import { FAN } from './scripts';
 import { droppedAt, runHeat, settledAfterSec, type ThermalModel } from './thermal';
 
+/** What the kernel of a board with a header shows; a PWM chip only where its start file asks for one, which is not rehearsed. */
+const SHOWN: Readonly<Record<string, readonly string[]>> = {
+	'/sys/class/gpio': ['gpiochip0'],
+	'/sys/class/pwm': ['pwmchip0']
+};
+
 /**
  * The board warms up from its start. What the bench says of heat is turned into the moments at which something changes:
  * the fan begins, the board slows itself, frames come late. A fan that nothing controls on the card stands still.
  */
 export function rehearseHeat(machine: Machine): void {
+	for (const [prefix, names] of Object.entries(SHOWN))
+		machine.disk.mounts.push({
+			prefix,
+			read: () => null,
+			list: (path) => (path === prefix ? names : [])
+		});
 	let fanPoints: FanPoints = null;
 	/** Each warming-up has its own number, so that the moments of an earlier one are passed over. */
 	let current = 0;

@@ -104,6 +104,12 @@ const aptGet: Program = (process, machine) => {
 	});
 };
 
+/** Time from the network is there as soon as the network is. */
+const timedatectl: Program = (process) => {
+	process.out('yes\n');
+	process.after(TAKES_MS, () => process.exit(0));
+};
+
 const quick: Program = (process) => process.after(TAKES_MS, () => process.exit(0));
 
 export function addSystemPrograms(machine: Machine): void {
@@ -111,6 +117,7 @@ export function addSystemPrograms(machine: Machine): void {
 	machine.programs.set('/usr/bin/dpkg', query);
 	machine.programs.set('/usr/bin/dpkg-query', query);
 	machine.programs.set('/usr/bin/apt-get', aptGet);
+	machine.programs.set('/usr/bin/timedatectl', timedatectl);
 	for (const path of ['/usr/bin/nmcli', '/usr/bin/nm-online', '/usr/sbin/locale-gen'])
 		machine.programs.set(path, quick);
 }

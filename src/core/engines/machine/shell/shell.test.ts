@@ -1,10 +1,14 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shellQuote } from '../../../formats/shell/quote';
+import { APPLY_BEGIN, APPLY_END, VERIFY_BEGIN, VERIFY_END } from '../../../links/card/scripts';
+import { FAN } from '../../../links/heat/scripts';
+import { MAY_SOUND } from '../../../links/programme/scripts';
+import { WAIT_FOR_SOUND } from '../../../links/sound/scripts';
 import { parseShell, runScript, type ShellHost } from '.';
 
 /** A machine with nothing on it but a few files. */
@@ -60,7 +64,9 @@ function ours(text: string, isBash: boolean, args: readonly string[] = [], host 
 				? { code: 0, out: step.value.stdin, err: '' }
 				: name === 'fails'
 					? { code: 3, out: 'half\n', err: '' }
-					: { code: 127, out: '', err: `${name}: not found\n` }
+					: name === 'sleep'
+						? { code: 0, out: '', err: '' }
+						: { code: 127, out: '', err: `${name}: not found\n` }
 		);
 	}
 	return { code: step.value, out, err, called };
@@ -164,6 +170,49 @@ describe('our shell does as the real ones do', () => {
 		);
 		expect(done).toMatchObject({ code: 1, out: '1\n2\nthere\n/etc/a\n' });
 		expect(done.err).toContain('No space left on device');
+	});
+});
+
+describe('our own scripts', () => {
+	it.each([
+		['apply.sh', [...APPLY_BEGIN, ...APPLY_END].join('\n')],
+		['verify.sh', [...VERIFY_BEGIN, ...VERIFY_END].join('\n')],
+		['may-sound.sh', MAY_SOUND.join('\n')],
+		['wait-for-sound.sh', WAIT_FOR_SOUND.join('\n')],
+		['fan.sh', FAN.join('\n')],
+		['probe.sh', readFileSync(resolve(import.meta.dirname, '../../../probe/probe.sh'), 'utf8')]
+	])('%s is written in the part of the language that is known here', (_, text) =>
+		expect(parseShell(text)).toMatchObject({ ok: true })
+	);
+	it('may-sound.sh says the same under dash and here, at any hour of any day', () => {
+		const list = join(dir, 'quiet-hours.txt');
+		const clock = fc.tuple(fc.nat(23), fc.nat(59)).map(([h, m]) => `${h}`.padStart(2, '0') + `${m}`.padStart(2, '0'));
+		const hours = fc
+			.tuple(fc.subarray([...'1234567'], { minLength: 1 }), clock, clock)
+			.map(([days, from, until]) => `${days.join('')} ${from} ${until}\n`);
+		fc.assert(
+			fc.property(fc.array(hours, { maxLength: 3 }), fc.integer({ min: 1, max: 7 }), clock, (rows, weekday, time) => {
+				const text = rows.join('');
+				writeFileSync(list, text);
+				const env = { YPHOS_QUIET_HOURS: list, YPHOS_WEEKDAY: String(weekday), YPHOS_TIME: time };
+				const script = join(dir, 'may-sound.sh');
+				writeFileSync(script, MAY_SOUND.join('\n'));
+				const expected = spawnSync('dash', [script], { env: { ...process.env, ...env } }).status;
+				const prelude = Object.entries(env)
+					.map(([name, value]) => `${name}=${shellQuote(value)}\n`)
+					.join('');
+				expect(ours(prelude + MAY_SOUND.slice(1).join('\n'), false, [], hostOf({ [list]: text })).code).toBe(expected);
+			}),
+			{ numRuns: 80 }
+		);
+	});
+	it('wait-for-sound.sh succeeds when the card is there, and waits as long as it was told', () => {
+		const host = hostOf({ '/proc/asound/Field24': '' });
+		const text = WAIT_FOR_SOUND.join('\n');
+		expect(ours(text, false, ['Field24', '30'], host)).toMatchObject({ code: 0, called: [] });
+		const away = ours(text, false, ['Field42', '2'], host);
+		expect(away.called).toEqual(Array(10).fill(['sleep', '0.2']));
+		expect([away.code, away.err]).toEqual([1, 'the sound card Field42 is not there\n']);
 	});
 });
 
