@@ -15,6 +15,17 @@ test('the card is written by the right commands only: image compared, disk found
 	await image.locator('input[type=file]').first().setInputFiles(packed);
 	await expect(image.getByRole('row', { name: /1 FAT32 FAT32 bootfs 35\.7/ })).toBeVisible();
 	await expect(image.getByText(/It has a place for a seed/)).toBeVisible();
+	await image
+		.locator('input[type=file]')
+		.first()
+		.setInputFiles({
+			name: 'torn.img.gz',
+			mimeType: 'application/gzip',
+			buffer: readFileSync(packed).subarray(0, 20_000)
+		});
+	await expect(image.getByText('it could not be unpacked to its end. Do not write it')).toBeVisible();
+	await image.locator('input[type=file]').first().setInputFiles(packed);
+	await expect(image.getByText(/It has a place for a seed/)).toBeVisible();
 	const digest = createHash('sha256').update(readFileSync(packed)).digest('hex');
 	const pasted = image.getByLabel(/The publisher/);
 	await pasted.fill(`${'0'.repeat(64)}  mbr.img.gz`);

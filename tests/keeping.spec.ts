@@ -64,6 +64,7 @@ test('a damaged store waits for a decision; mended, it is all there, and what wa
 	await page.goto('/');
 	await expect(page.getByRole('heading', { name: 'Part of the saved workshop cannot be understood' })).toBeVisible();
 	await expect(page.getByText('Fog-horn room endpoints[1]: plan.sound')).toBeVisible();
+	expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([]);
 	const stored = page.waitForEvent('download');
 	await page.getByRole('button', { name: 'Download what is stored' }).click();
 	expect(readFileSync(await (await stored).path(), 'utf8')).toContain('"sound": "torn"');
@@ -75,6 +76,7 @@ test('a damaged store waits for a decision; mended, it is all there, and what wa
 
 	await page.getByRole('link', { name: 'See what is kept aside' }).click();
 	const kept = page.getByRole('region', { name: 'Kept aside' });
+	expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([]);
 	const downloading = page.waitForEvent('download');
 	await kept.getByRole('button', { name: 'Download' }).click();
 	expect(readFileSync(await (await downloading).path(), 'utf8')).toContain('"sound": "torn"');

@@ -76,19 +76,32 @@ export function placesIn(items: readonly Listed[]): (location: string) => Place 
 	return place;
 }
 
+/** Names of long lists are asked for again at every key; so many are remembered. */
+const REMEMBERED = 50_000;
+const remembered = new Map<string, string>();
+function nameOf(location: string): string {
+	let name = remembered.get(location);
+	if (name === undefined) {
+		if (remembered.size >= REMEMBERED) remembered.clear();
+		remembered.set(location, (name = cardFileName(location)));
+	}
+	return name;
+}
+
 function cardNames(items: readonly Listed[]): Map<string, string> {
 	const locations = [...new Set(items.map(({ location }) => location))].filter(
 		(location) => placeKind(location) === 'card'
 	);
+	const plain = new Map(locations.map((location) => [location, nameOf(location)]));
 	const times = new Map<string, number>();
 	const folded = (name: string): string => name.toUpperCase().toLowerCase();
 	for (const location of locations) {
-		const key = folded(cardFileName(location));
+		const key = folded(plain.get(location)!);
 		times.set(key, (times.get(key) ?? 0) + 1);
 	}
 	return new Map(
 		locations.map((location) => {
-			const name = cardFileName(location);
+			const name = plain.get(location)!;
 			return [location, times.get(folded(name))! > 1 ? cardFileName(location, true) : name];
 		})
 	);

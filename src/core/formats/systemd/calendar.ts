@@ -113,32 +113,52 @@ function expand(text: string, low: number, high: number): number[] | null {
 	return [...found].sort((a, b) => a - b);
 }
 
+const HOUR_MS = 3_600_000;
+const MINUTE_MS = 60_000;
+/** No zone has put its clock back by more at once. Source: tz database, its largest shift but for changes of the date line. */
+const LARGEST_SHIFT_MS = 3 * HOUR_MS;
+
 /**
  * The next `count` instants (ms UTC) strictly after `afterUtcMs`, in `zone` unless the rule names its own.
  * A wall clock that a day skips is passed over, one shown twice counts once. Gives fewer when 60 years hold no more.
+ * Searches by fields, from the wall clock on: what lies before it on the day is never tried.
  */
 export function nextElapses(rule: CalendarRule, zone: string, afterUtcMs: number, count = 1): number[] {
 	const where = rule.zone ?? zone;
 	const found: number[] = [];
-	// One day earlier: the wall clock's day may begin before the instant's.
-	let dayMs = Math.floor(wallClockMs(where, afterUtcMs) / DAY_MS) * DAY_MS - DAY_MS;
-	for (let n = 0; n < 60 * 366 && found.length < count; n++, dayMs += DAY_MS) {
-		const date = new Date(dayMs);
-		if (
-			!rule.years(date.getUTCFullYear()) ||
-			!rule.months(date.getUTCMonth() + 1) ||
-			!rule.days(date.getUTCDate(), monthLength(date) - date.getUTCDate() + 1)
-		)
-			continue;
-		if (rule.weekdays.length && !rule.weekdays.includes((date.getUTCDay() + 6) % 7)) continue;
-		for (const hour of rule.hours)
-			for (const minute of rule.minutes)
-				for (const second of rule.seconds) {
-					const utc = instantOf(where, dayMs + ((hour * 60 + minute) * 60 + second) * 1000);
-					if (utc !== null && utc > afterUtcMs && found.length < count) found.push(utc);
-				}
-	}
+	const wallMs = wallClockMs(where, afterUtcMs);
+	const offsetMs = (utcMs: number): number => wallClockMs(where, utcMs) - utcMs;
+	// Near a change of the clocks what comes later may be shown earlier.
+	const isSteady = offsetMs(afterUtcMs - DAY_MS) === offsetMs(afterUtcMs + DAY_MS);
+	const fromMs = isSteady ? wallMs : wallMs - LARGEST_SHIFT_MS;
+	let dayMs = Math.floor(fromMs / DAY_MS) * DAY_MS;
+	for (let n = 0; n < 60 * 366 && found.length < count; n++, dayMs += DAY_MS)
+		if (isDayOf(rule, new Date(dayMs)))
+			for (const timeMs of timesFrom(rule, fromMs - dayMs)) {
+				const utc = instantOf(where, dayMs + timeMs);
+				if (utc !== null && utc > afterUtcMs) found.push(utc);
+				if (found.length === count) break;
+			}
 	return found;
+}
+
+function isDayOf(rule: CalendarRule, date: Date): boolean {
+	if (!rule.years(date.getUTCFullYear()) || !rule.months(date.getUTCMonth() + 1)) return false;
+	if (!rule.days(date.getUTCDate(), monthLength(date) - date.getUTCDate() + 1)) return false;
+	return rule.weekdays.length === 0 || rule.weekdays.includes((date.getUTCDay() + 6) % 7);
+}
+
+/** Times of the day, in ms, in their order, those that end before `fromMs` left out. */
+function* timesFrom({ hours, minutes, seconds }: CalendarRule, fromMs: number): Generator<number> {
+	for (const hour of hours) {
+		const hourMs = hour * HOUR_MS;
+		if (hourMs + HOUR_MS <= fromMs) continue;
+		for (const minute of minutes) {
+			const minuteMs = hourMs + minute * MINUTE_MS;
+			if (minuteMs + MINUTE_MS <= fromMs) continue;
+			for (const second of seconds) if (minuteMs + second * 1000 >= fromMs) yield minuteMs + second * 1000;
+		}
+	}
 }
 
 const monthLength = (date: Date): number =>

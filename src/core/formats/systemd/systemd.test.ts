@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { nextElapses, readCalendar } from './calendar';
+import { nextElapses, readCalendar, type CalendarRule } from './calendar';
 import { escapeUnitPath, escapeUnitText, fillUnitTemplate, unescapeUnitText } from './escape';
 import { execLine, readExec, readTimeSpanMs, readUnit } from './unit';
 import { instantOf, wallClockMs } from './zone';
@@ -121,5 +121,64 @@ it('finds the first of two instants at which a clock shows one time, and none fo
 			fc.integer({ min: 0, max: 4e12 }),
 			(utc) => void expect(instantOf('Atlantic/Faroe', wallClockMs('Atlantic/Faroe', utc))).not.toBeNull()
 		)
+	);
+});
+
+it('finds the same times as one who tries every second of every day', () => {
+	/** The plain way: each time of each day, and whether it comes after. */
+	const slowly = (rule: CalendarRule, zone: string, afterUtcMs: number, count: number): number[] => {
+		const found: number[] = [];
+		let dayMs = Math.floor(wallClockMs(zone, afterUtcMs) / 86_400_000) * 86_400_000 - 86_400_000;
+		for (let n = 0; n < 800 && found.length < count; n++, dayMs += 86_400_000) {
+			const date = new Date(dayMs);
+			const length = new Date(Date.UTC(date.getUTCFullYear(), date.getUTCMonth() + 1, 0)).getUTCDate();
+			if (!rule.years(date.getUTCFullYear()) || !rule.months(date.getUTCMonth() + 1)) continue;
+			if (!rule.days(date.getUTCDate(), length - date.getUTCDate() + 1)) continue;
+			if (rule.weekdays.length && !rule.weekdays.includes((date.getUTCDay() + 6) % 7)) continue;
+			for (const h of rule.hours)
+				for (const m of rule.minutes)
+					for (const s of rule.seconds) {
+						const utc = instantOf(zone, dayMs + ((h * 60 + m) * 60 + s) * 1000);
+						if (utc !== null && utc > afterUtcMs && found.length < count) found.push(utc);
+					}
+		}
+		return found;
+	};
+	const two = (n: number): string => String(n).padStart(2, '0');
+	const expression = fc.oneof(
+		fc.tuple(fc.nat(23), fc.nat(59)).map(([h, m]) => `*-*-* ${two(h)}:${two(m)}:00`),
+		fc.tuple(fc.constantFrom('Mon', 'Sat,Sun', 'Mon..Fri'), fc.nat(23)).map(([d, h]) => `${d} *-*-* ${two(h)}:30:00`),
+		fc.constantFrom(
+			'*-*-* *:0/20:00',
+			'*-*-* 02:0/10:00',
+			'*-10-* 02:15:00',
+			'*-*~01 23:59:59',
+			'*-03-29..31 *:30:00',
+			'hourly'
+		)
+	);
+	const zone = fc.constantFrom(
+		'UTC',
+		'Europe/Oslo',
+		'America/New_York',
+		'Australia/Lord_Howe',
+		'Asia/Kolkata',
+		'Atlantic/Faroe'
+	);
+	const near = fc.constantFrom(
+		'2026-03-29T00:00:00Z',
+		'2026-10-25T00:00:00Z',
+		'2026-11-01T05:00:00Z',
+		'2026-04-04T14:00:00Z',
+		'2026-07-01T00:00:00Z'
+	);
+	fc.assert(
+		fc.property(expression, zone, near, fc.integer({ min: -7_200_000, max: 7_200_000 }), (text, where, at, shift) => {
+			const rule = readCalendar(text);
+			if (!rule.ok) throw new Error(text);
+			const after = Date.parse(at) + shift;
+			expect(nextElapses(rule.value, where, after, 4)).toEqual(slowly(rule.value, where, after, 4));
+		}),
+		{ numRuns: 120 }
 	);
 });

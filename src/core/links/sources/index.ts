@@ -43,6 +43,13 @@ function claims(plan: Plan, context: Context): Claim[] {
 	return out;
 }
 
+/** A sheet of paper holds so many; the list itself names the others. */
+const NAMED = 12;
+const namesOf = (paths: readonly string[]): string =>
+	paths.length <= NAMED
+		? paths.join(', ')
+		: `${paths.slice(0, NAMED).join(', ')} and ${paths.length - NAMED} more, as playlist.m3u8 of the card set names them`;
+
 export const sources: Link<SourcesSettings> = {
 	id: 'sources',
 	title: 'Sources',
@@ -90,7 +97,7 @@ export const sources: Link<SourcesSettings> = {
 						{
 							id: 'copy-media',
 							phase: 'set up' as const,
-							do: `Copy ${byHand.length} file${byHand.length > 1 ? 's' : ''} of yours to the endpoint, under these names: ${byHand.map((item) => placeOf(item.location).inPlaylist).join(', ')}.`,
+							do: `Copy ${byHand.length} file${byHand.length > 1 ? 's' : ''} of yours to the endpoint, under these names: ${namesOf(byHand.map((item) => placeOf(item.location).inPlaylist))}.`,
 							expect: 'verify.sh names none of them as missing.'
 						}
 					]
