@@ -62,7 +62,7 @@ describe('yphos', () => {
 		const folder = yphos(['rehearse', join(dir, 'same'), ...at])
 			.out.split('\n')
 			.slice(1);
-		expect(folder.at(-3)).toContain('Sound after 9.3');
+		expect(folder.join('\n')).toContain('Sound after 9.3');
 		expect(
 			yphos(['rehearse', 'demo', '--endpoint', 'test-bench', ...at])
 				.out.split('\n')

@@ -66,7 +66,9 @@ export function rehearse({ links, card, bench, startUtcMs, forMs, faults = [] }:
 		startUtcMs,
 		timeZone
 	};
-	return { ...result, ...describeRehearsal(result, faults) };
+	const described = describeRehearsal(result, faults);
+	const assumed = [...machine.assumed].map((what) => `Assumed: ${what}.`);
+	return { ...result, ...described, words: [...described.words, ...assumed] };
 }
 
 function planFault(machine: Machine, { name, atMs, lastsMs = FAULTS[name].lastsMs }: PlannedFault): void {

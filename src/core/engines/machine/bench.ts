@@ -75,6 +75,8 @@ export const benchSchema = z.object({
 			cardId: z.string(),
 			deviceNumber: z.number().int(),
 			name: z.string(),
+			/** Nobody has seen that name yet: it is the plan's own. */
+			assumed: z.boolean().default(false),
 			playback: playbackSchema,
 			readyMs: z.number().min(0),
 			fullScaleVrms: z.number().positive(),

@@ -79,6 +79,8 @@ export class Machine {
 	readonly world = new World();
 	/** Scripts that only look and wait, with what came of them while the world was as it was. */
 	readonly foreseen = new Map<string, { readonly version: number; readonly result: Foreseen | null }>();
+	/** What is taken for granted because nobody has told. */
+	readonly assumed = new Set<string>();
 	/** What was met and cannot be simulated. */
 	readonly notRehearsed = new Set<string>();
 	/** Nothing more can be written. */

@@ -33,6 +33,7 @@ function soundCards(plan: Plan, context: Context): BenchSoundCard[] {
 					cardId: device.cardId,
 					deviceNumber: device.deviceNumber,
 					name: device.cardName,
+					assumed: false,
 					playback,
 					volume: mixer ? { name: mixer.name, lowestDb: mixer.lowestDb ?? -60, startDb: mixer.nowDb ?? 0 } : null
 				}
@@ -45,6 +46,7 @@ function soundCards(plan: Plan, context: Context): BenchSoundCard[] {
 			cardId: plan.sound.cardId,
 			deviceNumber: plan.sound.deviceNumber,
 			name: part.name,
+			assumed: true,
 			playback: part.playback,
 			volume: part.volume
 		}

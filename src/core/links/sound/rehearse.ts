@@ -18,6 +18,8 @@ export function rehearseSound(machine: Machine): void {
 
 	const plug = (card: BenchSoundCard): void => {
 		present.add(card.cardId);
+		if (card.assumed)
+			machine.assumed.add(`the kernel calls the converter ${card.cardId}, which no probe report has said yet`);
 		machine.world.changed();
 		volumeDb.set(card.cardId, card.volume?.startDb ?? 0);
 		machine.log('sound', `${card.name} found`, card.cardId);
