@@ -24,12 +24,14 @@ const [
 	{ rehearse },
 	{ benchFor },
 	{ contextFor },
-	{ cardTree },
+	{ cardTree, firstStart },
 	{ demoWorkshop },
 	{ demoMediaBytes },
 	{ openWorkshop },
 	{ catalogue },
-	{ shoppingList }
+	{ shoppingList },
+	{ misfit },
+	{ diff }
 ] = await Promise.all(
 	[
 		'/src/core/chain.ts',
@@ -43,7 +45,9 @@ const [
 		'/demo/media.ts',
 		'/src/core/plan/open.ts',
 		'/src/core/parts/catalogue/index.ts',
-		'/src/core/engines/shopping.ts'
+		'/src/core/engines/shopping.ts',
+		'/src/core/plan/misfit.ts',
+		'/src/core/plan/patch.ts'
 	].map(load)
 );
 
@@ -91,6 +95,30 @@ const large = Array.from({ length: 6 }, (_, n) => {
 		plan: { ...plan, parts: { ...plan.parts, also: [...plan.parts.also, ...more] } }
 	};
 });
+/** A list of the most entries that one may have, and the same with one title changed. */
+const long = (() => {
+	const [first] = demoWorkshop.endpoints;
+	const items = Array.from({ length: 10_000 }, (_, n) => ({
+		id: `i${n}`,
+		location: `f${n}.wav`,
+		title: `T${n}`,
+		durationSec: null,
+		extra: []
+	}));
+	const withItems = (list) => ({
+		...demoWorkshop,
+		endpoints: demoWorkshop.endpoints.map((endpoint) =>
+			endpoint.id === first.id
+				? { ...endpoint, plan: { ...endpoint.plan, sources: { ...endpoint.plan.sources, items: list } } }
+				: endpoint
+		)
+	});
+	return {
+		before: withItems(items),
+		after: withItems(items.with(5000, { ...items[5000], title: 'Typed' })),
+		id: first.id
+	};
+})();
 const reference = median(() => JSON.parse(JSON.stringify(demoWorkshop)));
 const rows = [
 	[
@@ -120,6 +148,17 @@ const rows = [
 		median(() =>
 			each.forEach(({ card, bench }) => rehearse({ links: chain, card, bench, startUtcMs: START, forMs: DAY_MS }))
 		)
+	],
+	['first start of a new card (lounge)', 200, median(() => firstStart(new Map(lounge.card), lounge.bench, START))],
+	[
+		'10 000 entries: judge and note a key',
+		60,
+		median(() => (misfit(long.before, long.after), diff(long.before, long.after)))
+	],
+	[
+		'10 000 entries: assess',
+		60,
+		median(() => assess(chain, long.after.endpoints[0].plan, contextFor(long.after, long.id)))
 	],
 	['open a saved workshop', 50, median(() => openWorkshop(text, 'UTC'))]
 ];

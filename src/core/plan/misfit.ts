@@ -1,5 +1,6 @@
-import type { z } from 'zod';
+import { z } from 'zod';
 import { planSchema } from './plan';
+import { listRuleOf, type ListRule } from './text';
 import { endpointSchema, workshopSchema, WORKSHOP_LIMITS, type Endpoint, type Workshop } from './workshop';
 
 const without = (shape: Record<string, z.ZodType>, key: string): Record<string, z.ZodType> =>
@@ -32,12 +33,48 @@ function misfitOfEndpoints(before: readonly Endpoint[], after: readonly Endpoint
 
 function misfitOf<T extends object>(shape: Record<string, z.ZodType>, before: T | null, after: T): string | null {
 	for (const [key, schema] of Object.entries(shape)) {
-		const value = after[key as keyof T];
-		if (before && before[key as keyof T] === value) continue;
-		const parsed = schema.safeParse(value);
-		if (parsed.success) continue;
-		const issue = parsed.error.issues[0]!;
-		return `${[key, ...issue.path].join('.')}: ${issue.message}`;
+		const why = misfitAt(schema, before?.[key as keyof T], after[key as keyof T], key);
+		if (why) return why;
+	}
+	return null;
+}
+
+/** Goes down to what is another object than before, and has the schema judge that. */
+function misfitAt(schema: z.ZodType, before: unknown, after: unknown, at: string): string | null {
+	if (before !== undefined && before === after) return null;
+	const rule = listRuleOf(schema);
+	if (rule && Array.isArray(before) && Array.isArray(after)) return misfitInList(rule, before, after, at);
+	if (schema instanceof z.ZodObject && !schema._zod.def.checks?.length && isPlain(before) && isPlain(after)) {
+		for (const [key, inner] of Object.entries(schema.shape as Record<string, z.ZodType>)) {
+			const why = misfitAt(inner, before[key], after[key], `${at}.${key}`);
+			if (why) return why;
+		}
+		return null;
+	}
+	const parsed = schema.safeParse(after);
+	if (parsed.success) return null;
+	const issue = parsed.error.issues[0]!;
+	return `${[at, ...issue.path].join('.')}: ${issue.message}`;
+}
+
+const isPlain = (value: unknown): value is Record<string, unknown> =>
+	typeof value === 'object' && value !== null && !Array.isArray(value);
+
+function misfitInList(
+	{ entry, most, key, message }: ListRule,
+	before: readonly unknown[],
+	after: readonly unknown[],
+	at: string
+): string | null {
+	if (after.length > most) return `${at}: At most ${most}.`;
+	const judged = new Set(before);
+	const keys = new Set<string>();
+	for (const [n, item] of after.entries()) {
+		const why = judged.has(item) ? null : misfitAt(entry, undefined, item, `${at}.${n}`);
+		if (why) return why;
+		const known = key(item as never);
+		if (keys.has(known)) return `${at}.${n}: ${message}`;
+		keys.add(known);
 	}
 	return null;
 }

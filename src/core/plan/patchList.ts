@@ -35,6 +35,8 @@ export interface ListDiff {
 /** Null when the entries of either list cannot be told apart by a key. */
 export function diffList(before: readonly unknown[], after: readonly unknown[]): ListDiff | null {
 	for (const by of KEYS) {
+		const quick = inSameOrder(before, after, by);
+		if (quick) return quick;
 		const a = byKey(before, by);
 		const b = a && byKey(after, by);
 		if (!a || !b || a.size + b.size === 0) continue;
@@ -62,6 +64,25 @@ export function diffList(before: readonly unknown[], after: readonly unknown[]):
 		};
 	}
 	return null;
+}
+
+/** Most changes are within one entry: the same entries in the same order. Null when it is anything else. */
+function inSameOrder(before: readonly unknown[], after: readonly unknown[], by: 'id' | 'location'): ListDiff | null {
+	if (before.length !== after.length || before.length === 0) return null;
+	const keys = new Set<unknown>();
+	const both: ListDiff['both'][number][] = [];
+	for (const [n, item] of before.entries()) {
+		const next = after[n];
+		if (typeof item !== 'object' || item === null || !Object.hasOwn(item, by)) return null;
+		const key = (item as Record<string, unknown>)[by];
+		if (typeof key !== 'string') return null;
+		keys.add(key);
+		if (item === next) continue;
+		if (typeof next !== 'object' || next === null || !Object.hasOwn(next, by)) return null;
+		if ((next as Record<string, unknown>)[by] !== key) return null;
+		both.push({ step: (by === 'id' ? { id: key } : { location: key }) as Step, before: item, after: next });
+	}
+	return keys.size === before.length ? { both, change: null } : null;
 }
 
 /** The key before each key. */

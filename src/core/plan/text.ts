@@ -47,14 +47,24 @@ export function freeId(wanted: string, taken: ReadonlySet<string>): string {
 	return `${base}-${number}`;
 }
 
+/** What is asked of a list besides its entries, so that a change to one entry need not judge all the others again. */
+export interface ListRule {
+	readonly entry: z.ZodType;
+	readonly most: number;
+	readonly key: (item: never) => string;
+	readonly message: string;
+}
+const rules = new WeakMap<z.ZodType, ListRule>();
+export const listRuleOf = (schema: z.ZodType): ListRule | undefined => rules.get(schema);
+
 /** A list whose entries are told apart by one field: each later one with a field that is taken is refused at its place. */
-export const uniqueList = <T extends z.ZodType>(
+export function uniqueList<T extends z.ZodType>(
 	entry: T,
 	most: number,
 	key: (item: z.infer<T>) => string,
 	message: string
-) =>
-	z
+) {
+	const schema = z
 		.array(entry)
 		.max(most, `At most ${most}.`)
 		.check(({ value, issues }) => {
@@ -64,6 +74,9 @@ export const uniqueList = <T extends z.ZodType>(
 				seen.add(key(item));
 			});
 		});
+	rules.set(schema, { entry, most, key: key as ListRule['key'], message });
+	return schema;
+}
 
 /** A wall clock's hours and minutes. */
 export const timeOfDay = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Hours and minutes, such as 22:00.');
