@@ -84,6 +84,7 @@ describe('a damage to one file of the card is noticed', () => {
 		['the player’s package is not asked for', () => damaged(APPLY, without(/^package mpv$/))],
 		['the package of amixer is not asked for', () => damaged(APPLY, without(/^package alsa-utils$/))],
 		['a package has another name', () => damaged(APPLY, instead('package mpv', 'package mvp'))],
+		['the lists of the archive are not fetched', () => damaged(APPLY, instead('"${apt[@]}" update', ':'))],
 		['apt-get is misspelt', () => damaged(APPLY, instead('apt=(apt-get', 'apt=(apt-gett'))],
 		['install is misspelt', () => damaged(APPLY, instead('if ! install -D', 'if ! instal -D'))],
 		['nothing is moved into its place', () => damaged(APPLY, without(/^\t\tmv -f/))],

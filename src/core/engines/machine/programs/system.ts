@@ -8,6 +8,7 @@ const TAKES_MS = 20;
 /** To fetch lists; to fetch and set up one package. Typical of a card and a home's line. */
 const LISTS_MS = 8000;
 const PACKAGE_MS = 15_000;
+const LISTS = '/var/lib/apt/lists/archive_Packages';
 
 const plain = (args: readonly string[]): string[] => args.filter((arg) => !arg.startsWith('-'));
 
@@ -77,12 +78,18 @@ const aptGet: Program = (process, machine) => {
 	const args = process.argv.slice(1);
 	const options = args.flatMap((arg, n) => (args[n - 1] === '-o' ? [arg] : []));
 	const [verb, ...names] = args.filter((arg, n) => !arg.startsWith('-') && args[n - 1] !== '-o');
-	if (verb === 'update') return process.after(LISTS_MS, () => process.exit(0));
+	if (verb === 'update')
+		return process.after(LISTS_MS, () => {
+			machine.disk.put(LISTS, { text: '', bytes: null, stub: true });
+			process.exit(0);
+		});
 	if (verb !== 'install') {
 		machine.unknown(`apt-get ${verb}`);
 		return process.after(TAKES_MS, () => process.exit(0));
 	}
-	const unheard = names.find((name) => !ASKED_PACKAGES[name] && !IMAGE_PACKAGES[name]);
+	// An image brings no lists: before they are fetched, apt knows of no package.
+	const hasLists = machine.disk.get(LISTS) !== undefined;
+	const unheard = names.find((name) => !hasLists || (!ASKED_PACKAGES[name] && !IMAGE_PACKAGES[name]));
 	if (unheard !== undefined) {
 		process.err(`E: Unable to locate package ${unheard}\n`);
 		return process.after(TAKES_MS, () => process.exit(100));
