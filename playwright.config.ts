@@ -8,6 +8,11 @@ export default defineConfig({
 	timeout: 60_000,
 	retries: 0,
 	workers: 2,
+	// What is about milliseconds runs alone, after all else.
+	projects: [
+		{ name: 'pages', testIgnore: /killed/ },
+		{ name: 'killed', testMatch: /killed/, dependencies: ['pages'] }
+	],
 	use: {
 		baseURL: `http://127.0.0.1:${PORT}`,
 		viewport: { width: 1280, height: 800 },

@@ -23,7 +23,8 @@ const change = z.union([
 	}),
 	z.strictObject({ path, before: z.unknown().optional(), after: z.unknown().optional() })
 ]);
-const entry = z.object({ label: z.string(), changes: z.array(change) });
+export const changesSchema = z.array(change);
+const entry = z.object({ label: z.string(), changes: changesSchema });
 export const historySchema = z.object({ undo: z.array(entry).max(1000), redo: z.array(entry).max(1000) });
 
 /** One step of the history: what it was called, and what it changed. */

@@ -55,6 +55,12 @@ export function stubPage(): void {
 			request: (_: string, work: () => Promise<unknown>) => (last = last.catch(() => {}).then(work))
 		}
 	});
+	const texts = new Map<string, string>();
+	vi.stubGlobal('localStorage', {
+		getItem: (key: string) => texts.get(key) ?? null,
+		setItem: (key: string, text: string) => void texts.set(key, text),
+		removeItem: (key: string) => void texts.delete(key)
+	});
 	vi.stubGlobal('addEventListener', () => {});
 	vi.stubGlobal('document', { addEventListener: () => {} });
 	vi.stubGlobal(

@@ -1,7 +1,7 @@
 /** At least every so often while changes keep coming; oftener where saving is quick. */
 const LONGEST_WAIT_MS = 1000;
-/** The page gets so many times as long to itself as a save took. */
-const PAUSE_PER_SAVE = 3;
+/** The page gets as long to itself as a save took. */
+const PAUSE_PER_SAVE = 1;
 const FIRST_RETRY_MS = 2000;
 const LONGEST_RETRY_MS = 30_000;
 

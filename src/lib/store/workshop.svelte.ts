@@ -7,6 +7,7 @@ import { sentence } from '$core/result';
 import type { Plan } from '$core/plan/plan';
 import { decide, openStored, type Decision, type Lock, type Opening } from './opening';
 import { Saver, type Saved } from './saver.svelte';
+import { Tail, withTail } from './tail';
 import { changeKeptAside, readKeptAside, writeEnvelope, type KeptAside, type ReadEnvelope } from './storage';
 
 /** Typing in one field is one step as long as no pause is longer. */
@@ -32,9 +33,12 @@ class WorkshopStore {
 
 	#tab = crypto.randomUUID();
 	#revision: number | null = null;
+	/** Who saved what was opened. */
+	#openedTab = '';
 	#lastStep = { label: '', atMs: 0 };
 	#channel: BroadcastChannel | null = null;
 	#saver = new Saver(() => this.#write());
+	#tail = new Tail(this.#tab);
 
 	readonly zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
@@ -49,6 +53,7 @@ class WorkshopStore {
 	async open(): Promise<void> {
 		if (this.workshop) return;
 		await this.#take(await openStored(this.zone));
+		this.#takeTail();
 		try {
 			this.keptAside = await readKeptAside();
 		} catch {
@@ -67,6 +72,7 @@ class WorkshopStore {
 
 	async #take(opening: Opening): Promise<void> {
 		this.#revision = opening.revision;
+		this.#openedTab = opening.tab;
 		this.savedUtc = opening.savedUtc;
 		this.history = opening.history;
 		this.lock = opening.lock;
@@ -74,6 +80,17 @@ class WorkshopStore {
 		this.remarks = opening.remarks;
 		if (opening.strangeHistory !== undefined)
 			await this.#setHistoryAside('The steps back could not be read', opening.strangeHistory);
+	}
+
+	/** What a page that is gone had done, and had no time to save. */
+	#takeTail(): void {
+		const { workshop, history } = this;
+		if (this.lock || !workshop) return;
+		const caught = withTail({ workshop, history, revision: this.#revision, tab: this.#openedTab });
+		if (!caught) return;
+		this.workshop = caught.workshop;
+		this.history = caught.history;
+		this.#later();
 	}
 
 	/** Tries once more what could not be opened. */
@@ -160,6 +177,7 @@ class WorkshopStore {
 		this.#lastStep = { label, atMs: Date.now() };
 		this.workshop = after;
 		this.history = withStep(this.history, { label, changes }, goesOn);
+		this.#tail.note({ did: 'change', label, changes, goesOn }, this.#revision);
 		this.#later();
 		return null;
 	}
@@ -204,6 +222,7 @@ class WorkshopStore {
 		this.history = done.value.history;
 		this.said = `${word}: ${done.value.label}`;
 		this.#lastStep.label = '';
+		this.#tail.note({ did: way }, this.#revision);
 		this.#later();
 	}
 
@@ -250,9 +269,11 @@ class WorkshopStore {
 			workshop: this.workshop,
 			history: this.history
 		};
+		this.#tail.saving(this.#revision);
 		const done = await writeEnvelope(envelope, this.#revision, WORKSHOP_VERSION);
 		if (done === 'saved') {
 			this.#revision = envelope.revision;
+			this.#tail.saved(envelope.revision);
 			this.savedUtc = savedUtc;
 			this.#channel?.postMessage('saved');
 			return 'saved';
@@ -278,6 +299,7 @@ class WorkshopStore {
 		if (!other) return;
 		if (keep === 'theirs') {
 			this.#saver.drop();
+			this.#tail.forget();
 			await this.#take(await openStored(this.zone));
 			this.conflict = null;
 		} else {

@@ -116,6 +116,29 @@ describe('saving', () => {
 		expect(disk.writes).toBeLessThanOrEqual(41);
 	});
 
+	it('keeps what was done before a save could end: a page that is gone at once loses nothing', async () => {
+		const first = await tab();
+		rename(first, 'Tern Light');
+		await first.flush();
+		disk.full = true;
+		rename(first, 'Auk Light');
+		first.change('currency', (w) => ({ ...w, venue: { ...w.venue, currency: 'NOK' } }));
+		first.undo();
+		await first.flush();
+		tabs.splice(0);
+		disk.full = false;
+		const second = await tab();
+		expect([nameOf(second), second.workshop!.venue.currency]).toEqual(['Auk Light', 'EUR']);
+		expect(second.history.redo).toHaveLength(1);
+		await second.flush();
+		expect(storedName()).toBe('Auk Light');
+		// What another has saved meanwhile is never changed by it.
+		rename(second, 'Gull Light');
+		await second.flush();
+		stored({ ...demoWorkshop, venue: { ...demoWorkshop.venue, name: 'Other Light' } });
+		expect(nameOf(await tab())).toBe('Other Light');
+	});
+
 	it('says that it failed, tries again by itself, and then has everything', async () => {
 		vi.useFakeTimers();
 		try {
