@@ -34,6 +34,12 @@ export class Tail {
 
 	constructor(readonly tab: string) {}
 
+	/** What another page noted and never saved is this one's to save. */
+	adopt(left: readonly Done[], revision: number | null): void {
+		this.#done.push(...left);
+		this.#write(revision);
+	}
+
 	note(one: Done, revision: number | null): void {
 		this.#done.push(one);
 		this.#write(revision);
@@ -80,7 +86,7 @@ export function withTail(stored: {
 	readonly history: History;
 	readonly revision: number | null;
 	readonly tab: string;
-}): { workshop: Workshop; history: History } | null {
+}): { workshop: Workshop; history: History; left: Done[] } | null {
 	try {
 		const parsed = tailSchema.safeParse(JSON.parse(localStorage.getItem(KEY) ?? 'null'));
 		if (!parsed.success) return null;
@@ -94,7 +100,7 @@ export function withTail(stored: {
 			if (!next) return null;
 			({ workshop, history } = next);
 		}
-		return left.length ? { workshop, history } : null;
+		return left.length ? { workshop, history, left } : null;
 	} catch {
 		return null;
 	}

@@ -90,6 +90,7 @@ class WorkshopStore {
 		if (!caught) return;
 		this.workshop = caught.workshop;
 		this.history = caught.history;
+		this.#tail.adopt(caught.left, this.#revision);
 		this.#later();
 	}
 
@@ -177,7 +178,7 @@ class WorkshopStore {
 		this.#lastStep = { label, atMs: Date.now() };
 		this.workshop = after;
 		this.history = withStep(this.history, { label, changes }, goesOn);
-		this.#tail.note({ did: 'change', label, changes, goesOn }, this.#revision);
+		if (!this.unsaved) this.#tail.note({ did: 'change', label, changes, goesOn }, this.#revision);
 		this.#later();
 		return null;
 	}
@@ -222,7 +223,7 @@ class WorkshopStore {
 		this.history = done.value.history;
 		this.said = `${word}: ${done.value.label}`;
 		this.#lastStep.label = '';
-		this.#tail.note({ did: way }, this.#revision);
+		if (!this.unsaved) this.#tail.note({ did: way }, this.#revision);
 		this.#later();
 	}
 

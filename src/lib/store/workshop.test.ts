@@ -126,6 +126,9 @@ describe('saving', () => {
 		first.undo();
 		await first.flush();
 		tabs.splice(0);
+		// Closed again before anything was saved.
+		await (await tab()).flush();
+		tabs.splice(0);
 		disk.full = false;
 		const second = await tab();
 		expect([nameOf(second), second.workshop!.venue.currency]).toEqual(['Auk Light', 'EUR']);
@@ -257,6 +260,14 @@ describe('a storage that cannot be trusted', () => {
 		expect(store.workshop!.endpoints).toEqual([]);
 		expect(asides()).toMatchObject([{ where: 'workshop' }]);
 		expect(JSON.stringify(record)).toContain(JSON.stringify(asides()[0]!.raw));
+	});
+
+	it('leaves nothing of what was done where nothing is kept', async () => {
+		disk.shut = true;
+		const store = await tab();
+		store.workUnsaved(demoWorkshop);
+		expect(rename(store, 'Auk Light')).toBeNull();
+		expect(localStorage.getItem('yphos-tail')).toBeNull();
 	});
 
 	it('that gives nothing out is not taken for an empty one', async () => {

@@ -83,8 +83,6 @@ export class Machine {
 	readonly assumed = new Set<string>();
 	/** What was met and cannot be simulated. */
 	readonly notRehearsed = new Set<string>();
-	/** Nothing more can be written. */
-	isFull = false;
 	readonly events: TimelineEvent[] = [];
 	readonly spans: Span[] = [];
 	heard: Heard | null = null;

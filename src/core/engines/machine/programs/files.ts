@@ -105,10 +105,6 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		const [from, to] = rest as [string, string];
 		const file = machine.disk.get(from);
 		if (!file) return missing(process, from);
-		if (machine.isFull) {
-			process.err(`install: error writing '${to}': No space left on device\n`);
-			return 1;
-		}
 		machine.disk.put(to, {
 			text: file.text,
 			bytes: file.bytes,
