@@ -1,5 +1,5 @@
 import { emptyPlan, type Plan } from '$core/plan/plan';
-import { WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
+import { VERSIONS, WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { demoMedia } from './media';
 
 const item = (
@@ -42,6 +42,7 @@ const demoOwnParts: Workshop['parts'] = [
 export const demoWorkshop: Workshop = {
 	yphos: 'workshop',
 	version: WORKSHOP_VERSION,
+	links: { ...VERSIONS },
 	venue: {
 		name: 'Skerrin Light',
 		timeZone: 'Atlantic/Faroe',

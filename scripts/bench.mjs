@@ -65,7 +65,7 @@ function median(work) {
 const text = JSON.stringify(demoWorkshop);
 const ids = demoWorkshop.endpoints.map(({ id }) => id);
 const each = demoWorkshop.endpoints.map(({ id, plan }) => {
-	const context = contextFor(demoWorkshop, id);
+	const context = contextFor(chain, demoWorkshop, id);
 	const mediaBytes = new Map(
 		plan.sources.items.flatMap(({ location }) =>
 			demoMediaBytes(location) ? [[location, demoMediaBytes(location)]] : []
@@ -91,7 +91,7 @@ const large = Array.from({ length: 6 }, (_, n) => {
 		.slice(0, 20 - has)
 		.map(({ id: part }) => ({ part, count: 1 }));
 	return {
-		context: contextFor(demoWorkshop, id),
+		context: contextFor(chain, demoWorkshop, id),
 		plan: { ...plan, parts: { ...plan.parts, also: [...plan.parts.also, ...more] } }
 	};
 });
@@ -158,7 +158,7 @@ const rows = [
 	[
 		'10 000 entries: assess',
 		60,
-		median(() => assess(chain, long.after.endpoints[0].plan, contextFor(long.after, long.id)))
+		median(() => assess(chain, long.after.endpoints[0].plan, contextFor(chain, long.after, long.id)))
 	],
 	['open a saved workshop', 50, median(() => openWorkshop(text, 'UTC'))]
 ];

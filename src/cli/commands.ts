@@ -6,10 +6,11 @@ import { chain } from '$core/chain';
 import { readDisks } from '$core/disks/read';
 import { judgeDisks } from '$core/disks/verdict';
 import { assess } from '$core/engines/assess';
-import { benchFor } from '$core/engines/benchFor';
+import { benchFor, benchSchemaOf } from '$core/engines/benchFor';
 import { contextFor } from '$core/engines/context';
-import { benchSchema, cardTree, FAULTS, type Bench, type CardTree, type FaultName } from '$core/engines/machine';
-import { rehearse, type PlannedFault, type Rehearsal } from '$core/engines/rehearse';
+import { cardTree, type Bench, type CardTree } from '$core/engines/machine';
+import { faultsOf, rehearse, type PlannedFault, type Rehearsal } from '$core/engines/rehearse';
+import { inWords } from '$core/engines/say';
 import { costOfUse, shoppingCsv, shoppingList } from '$core/engines/shopping';
 import { write } from '$core/engines/write';
 import { checkPassword } from '$core/formats/crypt/password';
@@ -58,7 +59,7 @@ export const check: Command = (args, flags) => {
 	for (const remark of remarks) complain(remark);
 	const reports = chosen(workshop, flags).map((endpoint) => ({
 		endpoint,
-		assessment: assess(chain, endpoint.plan, contextFor(workshop, endpoint.id))
+		assessment: assess(chain, endpoint.plan, contextFor(chain, workshop, endpoint.id))
 	}));
 	if (flags.json)
 		sayJson(
@@ -94,7 +95,7 @@ export const writeCommand: Command = (args, flags) => {
 	const endpoints = chosen(workshop, flags);
 	let refused = 0;
 	for (const endpoint of endpoints) {
-		const context = contextFor(workshop, endpoint.id);
+		const context = contextFor(chain, workshop, endpoint.id);
 		const { findings, worst } = assess(chain, endpoint.plan, context);
 		if (worst === 'stop' && !flags['even-so']) {
 			complain(
@@ -135,7 +136,7 @@ function radioKey(endpoint: Endpoint, flags: Flags): string | undefined {
 
 /** The same for the keeper's password; a new salt each time. */
 function userPassword({ id, plan }: Endpoint, flags: Flags): string | undefined {
-	if (!takesPassword(plan)) return undefined;
+	if (!takesPassword(plan.network)) return undefined;
 	const file = text(flags, 'password-file');
 	if (!file)
 		throw new Refusal(
@@ -160,12 +161,12 @@ export const rehearseCommand: Command = (args, flags) => {
 			bench,
 			startUtcMs: startOf(flags),
 			forMs: lengthOf(flags),
-			faults: faultsOf(flags)
+			faults: plannedFaults(flags)
 		})
 	}));
-	if (flags.json) sayJson(results.map(({ name, result }) => ({ name, ...result })));
+	if (flags.json) sayJson(results.map(({ name, result }) => ({ name, ...result, events: inWords(chain, result.events) })));
 	else for (const { name, result } of results) sayTimeline(name, result);
-	return results.every(({ result }) => result.first) ? 0 : 1;
+	return results.every(({ result }) => result.good) ? 0 : 1;
 };
 
 interface Run {
@@ -181,7 +182,7 @@ function readBench(path: string): Bench {
 		);
 	const json = readJson(readFileSync(path, 'utf8'));
 	if (!json.ok) throw new Refusal(`${path}: ${sentence(json.faults)}`);
-	const parsed = benchSchema.safeParse(json.value);
+	const parsed = benchSchemaOf(chain).safeParse(json.value);
 	if (!parsed.success)
 		throw new Refusal(
 			`${path} is no bench: ${parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ')}`
@@ -198,7 +199,7 @@ const fromFolder = (dir: string, flags: Flags): Run => ({
 function fromPlan(path: string, flags: Flags): Run[] {
 	const { workshop } = readPlanFile(path);
 	return chosen(workshop, flags).map((endpoint) => {
-		const context = contextFor(workshop, endpoint.id);
+		const context = contextFor(chain, workshop, endpoint.id);
 		const bench = text(flags, 'bench');
 		return {
 			name: endpoint.plan.brief.name,
@@ -226,16 +227,17 @@ function span(value: string, flag: string): number {
 
 const lengthOf = (flags: Flags): number => span(text(flags, 'for') ?? '2min', '--for');
 
-function faultsOf(flags: Flags): PlannedFault[] {
+function plannedFaults(flags: Flags): PlannedFault[] {
+	const known = faultsOf(chain);
 	const given = flags.fault === undefined ? [] : ([flags.fault].flat() as string[]);
 	return given.map((word) => {
 		const m = /^([a-z-]+)@([^+]+)(?:\+(.+))?$/.exec(word);
-		if (!m || !Object.hasOwn(FAULTS, m[1]!))
+		if (!m || !Object.hasOwn(known, m[1]!))
 			throw new Refusal(
-				`--fault ${word}: write NAME@TIME or NAME@TIME+LENGTH, such as power-cut@40s+5s. Names: ${Object.keys(FAULTS).join(', ')}.`
+				`--fault ${word}: write NAME@TIME or NAME@TIME+LENGTH, such as power-cut@40s+5s. Names: ${Object.keys(known).join(', ')}.`
 			);
 		return {
-			name: m[1] as FaultName,
+			name: m[1]!,
 			atMs: span(m[2]!, '--fault'),
 			...(m[3] ? { lastsMs: span(m[3], '--fault') } : {})
 		};
@@ -244,11 +246,10 @@ function faultsOf(flags: Flags): PlannedFault[] {
 
 function sayTimeline(name: string, result: Rehearsal): void {
 	say(`${name}\n`);
-	for (const event of result.events)
-		say(
-			`${(event.atMs / 1000).toFixed(1).padStart(9)}  ${event.link.padEnd(10)}${event.text}${event.reading ? `  [${event.reading}]` : ''}`
-		);
-	say(`\n${result.verdict}`);
+	for (const { atMs, from, text, reading } of inWords(chain, result.events))
+		say(`${(atMs / 1000).toFixed(1).padStart(9)}  ${from.padEnd(10)}${text}${reading ? `  [${reading}]` : ''}`);
+	say('');
+	for (const { title, verdict } of result.tracks) if (verdict) say(`${`${title}:`.padEnd(14)}${verdict.words}`);
 	for (const word of result.words) say(word);
 }
 

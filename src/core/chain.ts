@@ -1,5 +1,4 @@
-/** The links in signal order, from what is wanted to what is heard. A new link: its folder, its settings in plan/plan.ts, its line here. */
-import type { Link } from './link';
+/** The links in signal order, from what is wanted to what is heard. A new link: its folder, and its line here. */
 import { brief } from './links/brief';
 import { card } from './links/card';
 import { header } from './links/header';
@@ -11,15 +10,4 @@ import { programme } from './links/programme';
 import { sound } from './links/sound';
 import { sources } from './links/sources';
 
-export const chain: readonly Link[] = [
-	brief,
-	parts,
-	header,
-	power,
-	heat,
-	card,
-	network,
-	sources,
-	sound,
-	programme
-] as readonly Link[];
+export const chain = [brief, parts, header, power, heat, card, network, sources, sound, programme] as const;

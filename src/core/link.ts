@@ -1,14 +1,17 @@
 import type { z } from 'zod';
+import type { Change, Changes } from './changes';
 import type { Claim } from './claims';
-import type { Bench, Machine } from './engines/machine';
+import type { Bench, Fault, Machine, TrackKind, Words } from './engines/machine';
+import type { Facts } from './facts';
 import type { Media } from './parts/media';
 import type { Part, PartKind, PartOf } from './parts/schema';
-import type { LinkId, Plan } from './plan/plan';
+import type { Plan } from './plan/plan';
+import type { Saved } from './plan/saved';
 import type { Venue } from './plan/venue';
 import type { ProbeFacts } from './probe/facts';
 
 /** The rest of the workshop, as far as a plan refers to it. */
-export interface Context {
+export interface Surroundings {
 	readonly venue: Venue;
 	/** The part with this id, when it is in the drawer and of this kind; a board as far as it is probed, as it is. */
 	part<K extends PartKind>(kind: K, id: string | null): PartOf<K> | null;
@@ -18,12 +21,29 @@ export interface Context {
 	readonly drawer: readonly Part[];
 	media(location: string): Media | null;
 	readonly probe: ProbeFacts | null;
-	/** Host names and addresses that the other endpoints have taken; no address: "". */
-	readonly others: readonly { readonly name: string; readonly hostName: string; readonly address: string }[];
+	/** What the workshop's other endpoints publish. */
+	readonly others: readonly Facts[];
 }
 
-/** A setting's place in the plan, such as "sound.cardId". */
-export type SettingPath = LinkId | `${LinkId}.${string}`;
+/** All that a link sees besides its own settings: the workshop, what the other links publish, and what they let it change. */
+export interface Context extends Surroundings {
+	readonly facts: Facts;
+	readonly change: Changes;
+	/** The same after a change, to see what it would bring. */
+	suppose(change: Change): Context;
+}
+
+type Key<S> = keyof S & string;
+type Below<V> = V extends readonly (infer E)[]
+	? `${number}` | (E extends object ? `${number}.${Key<E>}` : never)
+	: V extends object
+		? string extends keyof V
+			? string
+			: Key<V>
+		: never;
+type PathIn<S> = { [K in Key<S>]: K | `${K}.${Below<NonNullable<S[K]>>}` }[Key<S>];
+/** A setting's place in the plan, such as "sound.cardId" or "programme.quiet.0"; only those that the schemas have. */
+export type SettingPath = { [L in Key<Plan>]: L | `${L}.${PathIn<Plan[L]>}` }[Key<Plan>];
 
 /** Something worked out. `text` is what a person reads, number and unit together. */
 export interface Figure {
@@ -42,7 +62,7 @@ export type Level = 'stop' | 'caution' | 'note';
 
 export interface Fix {
 	readonly label: string;
-	readonly apply: (plan: Plan) => Plan;
+	readonly apply: Change;
 }
 
 export interface Finding {
@@ -99,19 +119,84 @@ export interface Step {
 	readonly needsRestart?: true;
 }
 
-/** One stage of the chain. Links know the plan, the context and claims, and never each other. */
-export interface Link<Settings = unknown> {
-	readonly id: LinkId;
+/** What an endpoint is called and wanted for, before anything else of it is decided. */
+export interface Named {
+	readonly name: string;
+	readonly hostName: string;
+	readonly kind: Wish;
+}
+
+/** What people want of an endpoint. */
+export const WISHES = ['music', 'film', 'notices', 'recorder', 'second-screen'] as const;
+export type Wish = (typeof WISHES)[number];
+/** Those that play a list of their own. */
+export const playsList = (wish: Wish): boolean => wish === 'music' || wish === 'film' || wish === 'notices';
+
+/** Where a link stands in the drawing of the chain, and what runs from it to which other. */
+export interface Place {
+	/** The world outside, what is played, the board, and what leaves it. */
+	readonly column: 'world' | 'content' | 'board' | 'out';
+	/** Small is above. */
+	readonly row: number;
+	/** It shares its row with another. */
+	readonly half?: 'left' | 'right';
+	/** The board itself: everything meets there. */
+	readonly centre?: true;
+	readonly wires: readonly { readonly to: string; readonly carries: 'power' | 'data' | 'signal' | 'rule' }[];
+	/** What stands at the end of the signal, with the figure that says what arrives there. */
+	readonly end?: {
+		readonly sense: 'eye' | 'ear' | 'store';
+		readonly figure: string;
+		readonly words: string;
+		/** Beside the end when there is no such figure. */
+		readonly without: string;
+	};
+}
+
+/**
+ * One stage of the chain, whole: its settings with their history, its place, what it works out, writes, asks of a person, and
+ * what the simulated endpoint does with its files. It is handed its own settings; of the others it knows what they publish.
+ */
+export interface Link<Id extends string = string, Settings = unknown> {
+	readonly id: Id;
 	readonly title: string;
+	/** Its letter: g and this one open its worktop. */
+	readonly key: string;
+	readonly place: Place;
+
 	readonly settings: z.ZodType<Settings>;
-	claims(plan: Plan, context: Context): Claim[];
-	figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[];
-	assess(plan: Plan, context: Context, claims: readonly Claim[]): Finding[];
-	files(plan: Plan, context: Context, claims: readonly Claim[], secrets: Secrets): CardFile[];
+	/** Counts the shapes that its saved settings have had. */
+	readonly version: number;
+	/** Each brings saved settings from the version that it is keyed by to the next. */
+	readonly migrations?: Readonly<Record<number, (saved: Saved) => Saved>>;
+	/** To begin with: nothing chosen, and every default on the careful side. */
+	empty(named: Named): Settings;
+	/** A link that a plan may do without says whether it does, and changes that; the engines pass over what is not used. */
+	readonly use?: { is(settings: Settings): boolean; set(settings: Settings, on: boolean): Settings };
+
+	/** What the others may know of it. */
+	publish?(settings: Settings): Partial<Facts>;
+	/** What the others may change in it, from their fixes. */
+	readonly changes?: Partial<Changes>;
+
+	claims?(settings: Settings, context: Context): Claim[];
+	figures?(settings: Settings, context: Context, claims: readonly Claim[]): Figure[];
+	assess?(settings: Settings, context: Context, claims: readonly Claim[]): Finding[];
+	files?(settings: Settings, context: Context, claims: readonly Claim[], secrets: Secrets): CardFile[];
 	/** Files that list other files: made last, from all that the links put on the card. */
-	seal?(files: readonly CardFile[], plan: Plan, claims: readonly Claim[]): CardFile[];
-	steps(plan: Plan, context: Context, claims: readonly Claim[]): Step[];
-	/** What of the simulated surroundings this link knows: the parts that it deals in, as they are. */
-	bench?(plan: Plan, context: Context, claims: readonly Claim[]): Partial<Bench>;
-	rehearse(machine: Machine): void;
+	seal?(files: readonly CardFile[], settings: Settings, claims: readonly Claim[]): CardFile[];
+	steps?(settings: Settings, context: Context, claims: readonly Claim[]): Step[];
+
+	/** What of the simulated surroundings this link knows: their shape, and the parts that it deals in, as they are. */
+	readonly bench?: {
+		readonly shape: z.ZodRawShape;
+		of?(settings: Settings, context: Context, claims: readonly Claim[]): Partial<Bench>;
+	};
+	/** What can be broken while it is rehearsed, by name. */
+	readonly faults?: Readonly<Record<string, Fault>>;
+	/** The ends of the chain that it speaks for. */
+	readonly tracks?: readonly TrackKind[];
+	/** What the events that it tells of are in words, by code. */
+	readonly words?: Words;
+	rehearse?(machine: Machine): void;
 }

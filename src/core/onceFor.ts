@@ -1,17 +1,16 @@
 import type { Claim } from './claims';
 import type { Context } from './link';
-import type { Plan } from './plan/plan';
 
-type Derived<R> = (plan: Plan, context: Context, claims: readonly Claim[]) => R;
+type Derived<S, R> = (settings: S, context: Context, claims: readonly Claim[]) => R;
 
-/** Figures, findings, steps and drawings ask for the same thing; it is worked out once for the same plan, context and claims. */
-export function onceFor<R>(compute: Derived<R>): Derived<R> {
-	const known = new WeakMap<readonly Claim[], { plan: Plan; context: Context; result: R }>();
-	return (plan, context, claims) => {
+/** Figures, findings, steps and drawings ask for the same thing; it is worked out once for the same settings, context and claims. */
+export function onceFor<S, R>(compute: Derived<S, R>): Derived<S, R> {
+	const known = new WeakMap<readonly Claim[], { settings: S; context: Context; result: R }>();
+	return (settings, context, claims) => {
 		const found = known.get(claims);
-		if (found?.plan === plan && found.context === context) return found.result;
-		const result = compute(plan, context, claims);
-		known.set(claims, { plan, context, result });
+		if (found?.settings === settings && found.context === context) return found.result;
+		const result = compute(settings, context, claims);
+		known.set(claims, { settings, context, result });
 		return result;
 	};
 }

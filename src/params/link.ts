@@ -1,4 +1,4 @@
-import { planSchema, type LinkId } from '$core/plan/plan';
+import { isLinkId, type LinkId } from '$core/plan/plan';
 
 /** Only names of links are worktops. */
-export const match = (value: string): value is LinkId => value in planSchema.shape;
+export const match = (value: string): value is LinkId => isLinkId(value);

@@ -1,12 +1,15 @@
 <script lang="ts">
-	import { Button } from 'carbon-components-svelte';
+	import { Button, Select, SelectItem } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { chain } from '$core/chain';
 	import { assess } from '$core/engines/assess';
 	import { contextFor } from '$core/engines/context';
 	import { quietNow } from '$core/links/programme/quiet';
+	import type { Wish } from '$core/link';
 	import { emptyPlan } from '$core/plan/plan';
 	import type { Endpoint } from '$core/plan/workshop';
+	import { homeOf } from '$lib/endpoint/home';
+	import { WISH_WORDS } from '$lib/endpoint/wishes';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { store } from '$lib/store/workshop.svelte';
 	import MiniChain from '$lib/shell/MiniChain.svelte';
@@ -19,6 +22,7 @@
 	});
 
 	function nowAndNext({ plan }: Endpoint): string {
+		if (!plan.programme.used) return 'Plays no list of its own';
 		if (!plan.programme.startAtBoot) return 'Nothing starts it by itself';
 		const zone = store.workshop!.venue.timeZone;
 		const { isQuiet, changesUtcMs } = quietNow(plan.programme.quiet, zone, nowMs);
@@ -33,10 +37,11 @@
 	const rows = $derived(
 		store.workshop!.endpoints.map((endpoint) => ({
 			endpoint,
-			assessment: assess(chain, endpoint.plan, contextFor(store.workshop!, endpoint.id))
+			assessment: assess(chain, endpoint.plan, contextFor(chain, store.workshop!, endpoint.id))
 		}))
 	);
 
+	let kind = $state<Wish>('music');
 	function add(): void {
 		const hostNames = new Set(store.workshop!.endpoints.map(({ plan }) => plan.network.hostName));
 		let number = store.workshop!.endpoints.length + 1;
@@ -46,7 +51,7 @@
 			...workshop,
 			endpoints: [
 				...workshop.endpoints,
-				{ id, plan: emptyPlan(`Endpoint ${number}`, `endpoint-${number}`), probe: null, written: null, done: {} }
+				{ id, plan: emptyPlan(`Endpoint ${number}`, `endpoint-${number}`, kind), probe: null, written: null, done: {} }
 			]
 		}));
 		void goto(`/endpoint/${id}/plan/brief`);
@@ -63,7 +68,12 @@
 
 <header>
 	<h1>Shelf</h1>
-	<Button on:click={add}>New endpoint</Button>
+	<div class="new">
+		<Select hideLabel labelText="Kind of the new endpoint" size="sm" bind:selected={kind}>
+			{#each WISH_WORDS as { value, text } (value)}<SelectItem {value} {text} />{/each}
+		</Select>
+		<Button on:click={add}>New endpoint</Button>
+	</div>
 </header>
 <div class="shelf">
 	{#each rows as { endpoint, assessment } (endpoint.id)}
@@ -71,7 +81,7 @@
 		{@const worst = assessment.findings[0]}
 		<article class="sheet">
 			<div class="head">
-				<h2><a href={`/endpoint/${endpoint.id}/plan/sound`}>{endpoint.plan.brief.name}</a></h2>
+				<h2><a href={homeOf(endpoint.id, endpoint.plan)}>{endpoint.plan.brief.name}</a></h2>
 				<span class="soft small">{endpoint.plan.brief.room}</span>
 				<button type="button" class="quiet" onclick={() => remove(endpoint.id, endpoint.plan.brief.name)}>Remove</button
 				>
@@ -111,6 +121,11 @@
 		align-items: center;
 		padding: 9px 20px;
 		border-bottom: 1px solid var(--rule);
+	}
+	.new {
+		display: flex;
+		align-items: center;
+		gap: 10px;
 	}
 	.shelf {
 		padding: 18px 20px;

@@ -72,7 +72,7 @@ it('any workshop that the schema takes goes through every engine and every fix',
 
 function goThrough(workshop: Workshop, id: string): void {
 	const { plan } = workshop.endpoints.find((endpoint) => endpoint.id === id)!;
-	const context = contextFor(workshop, id);
+	const context = contextFor(chain, workshop, id);
 	const { findings } = assess(chain, plan, context);
 	runSheet(chain, plan, context);
 	const files = write(chain, plan, context);
@@ -104,7 +104,7 @@ function goThrough(workshop: Workshop, id: string): void {
 				endpoints: workshop.endpoints.map((endpoint) => (endpoint.id === id ? { ...endpoint, plan: mended } : endpoint))
 			};
 			expect(misfit(workshop, after), `${finding.id}: ${fix.label}`).toBeNull();
-			assess(chain, mended, contextFor(after, id));
+			assess(chain, mended, contextFor(chain, after, id));
 		}
 	}
 }

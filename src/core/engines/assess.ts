@@ -1,10 +1,12 @@
-import type { Claim } from '../claims';
-import type { Context, Figure, Finding, Level, Link } from '../link';
+import type { Figure, Finding, Level, Link, Surroundings } from '../link';
 import type { LinkId, Plan } from '../plan/plan';
+import { derive, isUsed, sliceOf, type Derived } from './derive';
 
 export interface LinkState {
 	readonly id: LinkId;
 	readonly title: string;
+	/** A link that the plan does without has neither figures nor findings. */
+	readonly used: boolean;
 	readonly figures: readonly Figure[];
 	readonly findings: readonly Finding[];
 	readonly telling: string;
@@ -23,21 +25,29 @@ const ORDER: readonly Level[] = ['stop', 'caution', 'note'];
 const worstOf = (findings: readonly Finding[]): Level | null =>
 	ORDER.find((level) => findings.some((finding) => finding.level === level)) ?? null;
 
-export const collectClaims = (chain: readonly Link[], plan: Plan, context: Context): Claim[] =>
-	chain.flatMap((link) => link.claims(plan, context));
+const known = new WeakMap<Derived, Assessment>();
 
-/** Walks the chain once: what follows from the plan, and what is wrong with it. */
-export function assess(chain: readonly Link[], plan: Plan, context: Context): Assessment {
-	const claims = collectClaims(chain, plan, context);
+/** Walks the chain once: what follows from the plan, and what is wrong with it. The same plan is not judged twice. */
+export function assess(chain: readonly Link[], plan: Plan, surroundings: Surroundings): Assessment {
+	const derived = derive(chain, plan, surroundings);
+	let assessment = known.get(derived);
+	if (!assessment) known.set(derived, (assessment = judge(chain, plan, derived)));
+	return assessment;
+}
+
+function judge(chain: readonly Link[], plan: Plan, { context, claims }: Derived): Assessment {
 	const links = chain.map((link): LinkState => {
-		const figures = link.figures(plan, context, claims);
-		const findings = link.assess(plan, context, claims);
+		const used = isUsed(link, plan);
+		const settings = sliceOf(plan, link);
+		const figures = used ? (link.figures?.(settings, context, claims) ?? []) : [];
+		const findings = used ? (link.assess?.(settings, context, claims) ?? []) : [];
 		return {
-			id: link.id,
+			id: link.id as LinkId,
 			title: link.title,
+			used,
 			figures,
 			findings,
-			telling: figures.find((figure) => figure.telling)?.text ?? '',
+			telling: used ? (figures.find((figure) => figure.telling)?.text ?? '') : 'not used',
 			worst: worstOf(findings)
 		};
 	});

@@ -1,31 +1,21 @@
-import type { Context, Link } from '../link';
-import type { Plan } from '../plan/plan';
-import { collectClaims } from './assess';
+import { z } from 'zod';
 import type { Bench } from './machine';
+import type { Link, Surroundings } from '../link';
+import type { Plan } from '../plan/plan';
+import { derive, sliceOf } from './derive';
+
+/** The surroundings as a file has them: the shapes of all links joined. What a file leaves out is not there. */
+export const benchSchemaOf = (chain: readonly Link[]): z.ZodType<Bench> =>
+	z.object(Object.assign({}, ...chain.map((link) => link.bench?.shape ?? {}))) as unknown as z.ZodType<Bench>;
 
 /** Surroundings in which nothing is there. */
-const BARE: Bench = {
-	board: {
-		name: 'a board of no particular class',
-		firmwareMs: 3000,
-		kernelMs: 5000,
-		servicesMs: 4000,
-		hasClock: false
-	},
-	power: null,
-	header: null,
-	heat: null,
-	soundCards: [],
-	amplifier: null,
-	speakers: null,
-	distanceM: 1,
-	network: { wired: true, radio: null, joinMs: 0, visitors: [] },
-	streams: [],
-	media: []
-};
+export const bareBench = (chain: readonly Link[]): Bench => benchSchemaOf(chain).parse({});
 
 /** The surroundings that a plan expects, each part of them told by the link that deals in it. */
-export function benchFor(chain: readonly Link[], plan: Plan, context: Context): Bench {
-	const claims = collectClaims(chain, plan, context);
-	return Object.assign({}, BARE, ...chain.map((link) => link.bench?.(plan, context, claims) ?? {})) as Bench;
+export function benchFor(chain: readonly Link[], plan: Plan, surroundings: Surroundings): Bench {
+	const { links, context, claims } = derive(chain, plan, surroundings);
+	return Object.assign(
+		bareBench(chain),
+		...links.map((link) => link.bench?.of?.(sliceOf(plan, link), context, claims) ?? {})
+	) as Bench;
 }

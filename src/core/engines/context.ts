@@ -1,8 +1,12 @@
-import type { Context } from '../link';
+import type { Facts } from '../facts';
+import type { Link, Surroundings } from '../link';
+import type { Media } from '../parts/media';
 import { catalogue } from '../parts/catalogue';
 import { measuredBoard } from '../parts/measured';
 import type { Part, PartKind, PartOf } from '../parts/schema';
+import type { Plan } from '../plan/plan';
 import type { Workshop } from '../plan/workshop';
+import { factsOf } from './derive';
 
 const drawers = new WeakMap<readonly Part[], { drawer: readonly Part[]; byId: ReadonlyMap<string, Part> }>();
 
@@ -17,12 +21,46 @@ export function drawerOf(own: readonly Part[]): { drawer: readonly Part[]; byId:
 	return made;
 }
 
-/** The rest of the workshop, seen from one endpoint. */
-export function contextFor(workshop: Workshop, endpointId: string): Context {
+const locations = new WeakMap<Workshop['media'], ReadonlyMap<string, Media>>();
+function mediaOf(media: Workshop['media']): ReadonlyMap<string, Media> {
+	let map = locations.get(media);
+	if (!map) locations.set(media, (map = new Map(media.map((item) => [item.location, item]))));
+	return map;
+}
+
+const published = new WeakMap<Plan, Facts>();
+/** Told once for each plan, so that what did not change is the same object. */
+function namesOf(chain: readonly Link[], plan: Plan): Facts {
+	let facts = published.get(plan);
+	if (!facts) published.set(plan, (facts = factsOf(chain, plan)));
+	return facts;
+}
+
+interface Seen {
+	readonly of: readonly unknown[];
+	readonly surroundings: Surroundings;
+}
+const seen = new WeakMap<Workshop['media'], Map<string, Seen>>();
+
+/** The rest of the workshop, seen from one endpoint; the same object as long as nothing changes that it shows. */
+export function contextFor(chain: readonly Link[], workshop: Workshop, endpointId: string): Surroundings {
+	const probe = workshop.endpoints.find((item) => item.id === endpointId)?.probe ?? null;
+	const others = workshop.endpoints
+		.filter((item) => item.id !== endpointId)
+		.map(({ plan }) => namesOf(chain, plan));
+	const of = [workshop.venue, workshop.parts, probe, ...others];
+	let byEndpoint = seen.get(workshop.media);
+	if (!byEndpoint) seen.set(workshop.media, (byEndpoint = new Map()));
+	const known = byEndpoint.get(endpointId);
+	if (known && known.of.length === of.length && known.of.every((value, n) => value === of[n])) return known.surroundings;
+	const surroundings = look(workshop, probe, others);
+	byEndpoint.set(endpointId, { of, surroundings });
+	return surroundings;
+}
+
+function look(workshop: Workshop, probe: Surroundings['probe'], others: Surroundings['others']): Surroundings {
 	const { drawer, byId } = drawerOf(workshop.parts);
-	const media = new Map(workshop.media.map((item) => [item.location, item]));
-	const endpoint = workshop.endpoints.find((item) => item.id === endpointId);
-	const probe = endpoint?.probe ?? null;
+	const media = mediaOf(workshop.media);
 	return {
 		venue: workshop.venue,
 		part<K extends PartKind>(kind: K, id: string | null): PartOf<K> | null {
@@ -34,12 +72,6 @@ export function contextFor(workshop: Workshop, endpointId: string): Context {
 		drawer,
 		media: (location) => media.get(location) ?? null,
 		probe,
-		others: workshop.endpoints
-			.filter((item) => item.id !== endpointId)
-			.map(({ plan: { brief, network } }) => ({
-				name: brief.name,
-				hostName: network.hostName,
-				address: network.address.kind === 'free' ? '' : network.address.ip
-			}))
+		others
 	};
 }

@@ -7,10 +7,12 @@ import { benchFor } from './benchFor';
 import { cardTree, type CardTree } from './machine';
 import { rehearse } from './rehearse';
 import { write } from './write';
+import { heardIn } from '../links/sound/track';
+import { inWords } from './say';
 
 /** An endpoint's card, its files as they are written, and the same with one damage. */
 const endpoint = demoWorkshop.endpoints.find(({ id }) => id === 'bunkhouse-lounge')!;
-const context = contextFor(demoWorkshop, endpoint.id);
+const context = contextFor(chain, demoWorkshop, endpoint.id);
 const mediaBytes = new Map(
 	endpoint.plan.sources.items.flatMap(({ location }) => {
 		const bytes = demoMediaBytes(location);
@@ -65,7 +67,7 @@ const both = (path: string, edit: Edit): CardTree => {
 };
 
 describe('a damage to one file of the card is noticed', () => {
-	it('by an endpoint that sounds without it', () => expect(good.first).not.toBeNull());
+	it('by an endpoint that sounds without it', () => expect(heardIn(good.tracks)[0] ?? null).not.toBeNull());
 	it.each<[string, () => CardTree]>([
 		['both scripts deleted', () => new Map([...card].filter(([path]) => ![WAIT, MAY].includes(path)))],
 		['wait-for-sound.sh ends with 1', () => both(WAIT, () => '#!/bin/sh\nexit 1\n')],
@@ -140,8 +142,8 @@ describe('a damage to one file of the card is noticed', () => {
 		const told = (result: typeof good): string =>
 			JSON.stringify([
 				result.verdict,
-				result.titles,
-				result.events
+				heardIn(result.tracks),
+				inWords(chain, result.events)
 					.filter(({ kind, text }) => kind === 'bad' || text.startsWith('Not rehearsed'))
 					.map(({ text }) => text)
 			]);

@@ -1,43 +1,29 @@
-import { formatHz, formatSeconds } from '../format';
-import type { Heard, Span } from './machine';
-import { FAULTS } from './machine/machine';
+import { formatSeconds } from '../format';
+import type { Fault, Said, Span, TrackKind } from './machine';
 import type { PlannedFault } from './rehearse';
 
-/** One line that says what was heard first, or why nothing was; then what each fault did. */
-export function describeRehearsal(
-	run: {
-		readonly spans: readonly Span[];
-		readonly first: { readonly atMs: number; readonly heard: Heard } | null;
-		readonly untilMs: number;
-	},
-	faults: readonly PlannedFault[]
-): { verdict: string; words: string[] } {
-	const last = run.spans.at(-1);
-	const verdict = run.first
-		? `Sound after ${formatSeconds(run.first.atMs)}: ${describeHeard(run.first.heard)}`
-		: `Silence: ${last?.state === 'quiet' ? 'it is quiet hours' : (last?.why ?? 'nothing happened')}`;
-	return { verdict, words: faults.map((fault) => describeFault(run.spans, fault, run.untilMs)) };
+interface Told {
+	readonly kind: TrackKind;
+	readonly spans: readonly Span[];
+	readonly untilMs: number;
+	say(said: Said): string;
 }
 
-export const describeHeard = (heard: Heard): string =>
-	`${formatHz(heard.sampleRateHz)}, ${heard.bitDepth} bit, ${heard.treatment}`;
-
-function describeFault(spans: readonly Span[], fault: PlannedFault, untilMs: number): string {
-	const label = FAULTS[fault.name].label;
-	const lost = spans.find(
-		(span) =>
-			span.fromMs >= fault.atMs - 1 &&
-			span.state !== 'sound' &&
-			span.fromMs <= fault.atMs + (fault.lastsMs ?? FAULTS[fault.name].lastsMs)
-	);
-	const wasSounding = spans.some(
-		(span) => span.state === 'sound' && span.fromMs < fault.atMs && span.toMs >= fault.atMs
-	);
-	if (!wasSounding)
-		return `${label} at ${formatSeconds(fault.atMs)}: nothing was sounding yet; compare the first sound.`;
-	if (!lost) return `${label} at ${formatSeconds(fault.atMs)}: nobody hears a difference.`;
-	const back = spans.find((span) => span.state === 'sound' && span.fromMs >= lost.fromMs);
+/** What a fault did to one end of the chain: nothing, a gap of so long, or the end of it. */
+export function describeFault({ kind, spans, untilMs, say }: Told, fault: PlannedFault, known: Fault | undefined): string {
+	const at = `${known?.label ?? fault.name} at ${formatSeconds(fault.atMs)}`;
+	const isGood = (span: Span): boolean => kind.states[span.state]?.tone === 'good';
+	const endMs = fault.atMs + (fault.lastsMs ?? known?.lastsMs ?? 0);
+	const lost = spans.find((span) => span.fromMs >= fault.atMs - 1 && !isGood(span) && span.fromMs <= endMs);
+	const wasGood = spans.some((span) => isGood(span) && span.fromMs < fault.atMs && span.toMs >= fault.atMs);
+	const first = spans.find(isGood);
+	if (!wasGood)
+		return first
+			? `${at}: not yet at work then; it comes ${formatSeconds(first.fromMs)} after the power.`
+			: `${at}: ${kind.missed} from the beginning to the end.`;
+	if (!lost) return `${at}: nobody notices a difference.`;
+	const back = spans.find((span) => isGood(span) && span.fromMs >= lost.fromMs);
 	return back
-		? `${label} at ${formatSeconds(fault.atMs)}: nothing is heard for ${formatSeconds(back.fromMs - lost.fromMs)}; it comes back by itself.`
-		: `${label} at ${formatSeconds(fault.atMs)}: sound does not come back within ${formatSeconds(untilMs - lost.fromMs)} (${lost.why}).`;
+		? `${at}: ${kind.missed} for ${formatSeconds(back.fromMs - lost.fromMs)}; it comes back by itself.`
+		: `${at}: ${kind.missed} for the remaining ${formatSeconds(untilMs - lost.fromMs)} (${say(lost.why)}).`;
 }

@@ -1,82 +1,132 @@
+import { readSeedTimeZone } from '../formats/seed/timeZone';
+import type { Link } from '../link';
 import {
+	ARCHIVE_FAULTS,
 	firstStart,
+	joinGaps,
 	Machine,
 	type Bench,
 	type CardTree,
-	type FaultName,
-	type Heard,
+	type Fault,
+	type Mark,
+	type Said,
 	type Span,
-	type TimelineEvent
+	type TimelineEvent,
+	type Track,
+	type TrackKind,
+	type Verdict
 } from './machine';
-import { describeRehearsal } from './rehearsalWords';
-import { joinSound } from './spans';
-import { FAULTS } from './machine/machine';
-import { readSeedTimeZone } from '../formats/seed/timeZone';
+import { describeFault } from './rehearsalWords';
+import { say } from './say';
 
 export interface PlannedFault {
-	readonly name: FaultName;
+	readonly name: string;
 	readonly atMs: number;
 	readonly lastsMs?: number;
 }
 
+/** One end of the chain over the whole rehearsal, and what is to be said of it. */
+export interface RehearsedTrack extends Track {
+	readonly id: string;
+	readonly title: string;
+	readonly spans: readonly Span[];
+	readonly marks: readonly Mark[];
+	readonly verdict: Verdict | null;
+}
+
 export interface Rehearsal {
 	readonly events: readonly TimelineEvent[];
-	readonly spans: readonly Span[];
-	readonly first: { readonly atMs: number; readonly heard: Heard } | null;
-	/** Every title that was heard, as it sounded first. */
-	readonly titles: readonly Heard[];
+	/** What a person asks for first comes first. */
+	readonly tracks: readonly RehearsedTrack[];
 	readonly untilMs: number;
 	readonly startUtcMs: number;
 	readonly timeZone: string;
-	/** "Sound after 14.2 s: 44.1 kHz, 16 bit, untouched", or why there is silence. */
+	/** The first of the verdicts: "Sound after 14.2 s: 44.1 kHz, 16 bit, untouched", or why there is silence. */
 	readonly verdict: string;
-	/** What the faults did, a sentence each. */
+	readonly good: boolean;
+	/** What the faults did, a sentence each; then what is taken for granted. */
 	readonly words: readonly string[];
 }
 
+type Rehearsed = Pick<Link, 'id' | 'words' | 'tracks' | 'faults' | 'rehearse'>;
 export interface RehearseOptions {
-	readonly links: readonly { rehearse(machine: Machine): void }[];
+	readonly links: readonly Rehearsed[];
 	readonly card: CardTree;
 	readonly bench: Bench;
 	readonly startUtcMs: number;
 	readonly forMs: number;
 	readonly faults?: readonly PlannedFault[];
+	/** Called now and then with how far it is, 0 to 1. */
+	readonly onProgress?: (part: number) => void;
 }
+
+/** All that can be broken, by name, from the links that know how. */
+export const faultsOf = (links: readonly Pick<Link, 'faults'>[]): Readonly<Record<string, Fault>> =>
+	Object.assign({}, ARCHIVE_FAULTS, ...links.map((link) => link.faults ?? {}));
+
+const PIECES = 50;
 
 /** Runs a card set on a bench from mains on. Deterministic: the same files, bench and faults give the same timeline. */
-export function rehearse({ links, card, bench, startUtcMs, forMs, faults = [] }: RehearseOptions): Rehearsal {
-	const installed = firstStart(card, bench, startUtcMs);
+export function rehearse(options: RehearseOptions): Rehearsal {
+	const { links, card, bench, startUtcMs, forMs, faults = [], onProgress } = options;
+	const known = faultsOf(links);
+	const early = faults.flatMap(({ name, lastsMs }) =>
+		known[name]?.fromStart ? [{ name, lastsMs: lastsMs ?? known[name].lastsMs }] : []
+	);
+	const installed = firstStart({ links, card, bench, startUtcMs, faults: early });
 	const timeZone = readSeedTimeZone(card.get('boot/user-data')?.text ?? '') ?? 'UTC';
-	const machine = new Machine(card, installed.disk, bench, startUtcMs, timeZone);
-	for (const link of links) link.rehearse(machine);
-	for (const fault of faults) planFault(machine, fault);
-	if (!card.has('boot/yphos/apply.sh'))
-		machine.log('card', 'There is no apply.sh on the card: nothing is set up', '', 'bad');
-	for (const problem of installed.problems) machine.log('card', `First start: ${problem}`, '', 'bad');
+	const kinds = links.flatMap((link) => link.tracks ?? []);
+	const machine = new Machine({ card, disk: installed.disk, bench, startUtcMs, timeZone, tracks: kinds });
+	for (const link of links) link.rehearse?.(machine);
+	machine.clockBehindMs = installed.clockBehindMs;
+	for (const what of installed.assumed) machine.assumed.add(what);
+	for (const fault of faults) if (!known[fault.name]?.fromStart) planFault(machine, fault, known);
+	if (!card.has('boot/yphos/apply.sh')) machine.say('no-apply', 'bad');
+	for (const problem of installed.problems) machine.say('first-start', 'bad', { problem });
 	for (const what of installed.notRehearsed) machine.unknown(what);
 	machine.clock.at(0, () => machine.mains(true));
-	machine.clock.runUntil(forMs);
+	for (let piece = 1; piece <= PIECES; piece++) {
+		if (!machine.clock.runUntil((forMs * piece) / PIECES)) {
+			machine.unknown(`what comes after ${Math.round(machine.clock.nowMs / 3_600_000)} hours: too much happens`);
+			break;
+		}
+		onProgress?.(piece / PIECES);
+	}
 	machine.finish();
-	const result = {
-		events: machine.events,
-		spans: joinSound(machine.spans),
-		first: machine.firstHeard,
-		titles: [...machine.titlesHeard.values()],
-		untilMs: forMs,
-		startUtcMs,
-		timeZone
-	};
-	const described = describeRehearsal(result, faults);
-	const assumed = [...machine.assumed].map((what) => `Assumed: ${what}.`);
-	return { ...result, ...described, words: [...described.words, ...assumed] };
+	return describe(machine, kinds, options);
 }
 
-function planFault(machine: Machine, { name, atMs, lastsMs = FAULTS[name].lastsMs }: PlannedFault): void {
-	const turn = (on: boolean): void => {
-		if (on) machine.activeFaults.add(name);
-		else machine.activeFaults.delete(name);
-		machine.emit('fault', { name, on });
+function describe(machine: Machine, kinds: readonly TrackKind[], { links, faults = [] }: RehearseOptions): Rehearsal {
+	const words = (said: Said): string => say(links, said)[0];
+	const tracks = [...kinds]
+		.sort((a, b) => a.rank - b.rank)
+		.map((kind): RehearsedTrack => {
+			const live = machine.tracks.get(kind.id)!;
+			const track = { spans: joinGaps(live.spans, kind), marks: live.marks };
+			return { id: kind.id, title: kind.title, ...track, verdict: kind.verdict(track, words) };
+		});
+	const first = tracks.find(({ verdict }) => verdict !== null)?.verdict;
+	const untilMs = machine.clock.nowMs;
+	const known = faultsOf(links);
+	const main = tracks[0] && kinds.find(({ id }) => id === tracks[0]!.id);
+	return {
+		events: machine.events,
+		tracks,
+		untilMs,
+		startUtcMs: machine.startUtcMs,
+		timeZone: machine.timeZone,
+		verdict: first?.words ?? 'Nothing is expected of it',
+		good: first?.good ?? true,
+		words: [
+			...faults.flatMap((fault) =>
+				main ? [describeFault({ kind: main, spans: tracks[0]!.spans, untilMs, say: words }, fault, known[fault.name])] : []
+			),
+			...[...machine.assumed].map((what) => `Assumed: ${what}.`)
+		]
 	};
-	machine.clock.at(atMs, () => turn(true));
-	machine.clock.at(atMs + lastsMs, () => turn(false));
+}
+
+function planFault(machine: Machine, { name, atMs, lastsMs }: PlannedFault, known: Readonly<Record<string, Fault>>): void {
+	machine.clock.at(atMs, () => machine.fault(name, true));
+	machine.clock.at(atMs + (lastsMs ?? known[name]?.lastsMs ?? 0), () => machine.fault(name, false));
 }

@@ -1,6 +1,6 @@
-import { PHASES, type Context, type Link, type Phase, type Step } from '../link';
+import { PHASES, type Link, type Phase, type Step, type Surroundings } from '../link';
 import type { LinkId, Plan } from '../plan/plan';
-import { collectClaims } from './assess';
+import { derive, sliceOf } from './derive';
 
 export interface SheetStep extends Step {
 	/** Unique within the endpoint: link and step. */
@@ -13,12 +13,12 @@ export interface SheetPhase {
 }
 
 /** All steps in the order in which a person does them; what needs a restart shares one, at the end of its phase. */
-export function runSheet(chain: readonly Link[], plan: Plan, context: Context): SheetPhase[] {
-	const claims = collectClaims(chain, plan, context);
-	const all = chain.flatMap((link) =>
-		link
-			.steps(plan, context, claims)
-			.map((step): SheetStep => ({ ...step, key: `${link.id}.${step.id}`, link: link.id }))
+export function runSheet(chain: readonly Link[], plan: Plan, surroundings: Surroundings): SheetPhase[] {
+	const { links, context, claims } = derive(chain, plan, surroundings);
+	const all = links.flatMap((link) =>
+		(link.steps?.(sliceOf(plan, link), context, claims) ?? []).map(
+			(step): SheetStep => ({ ...step, key: `${link.id}.${step.id}`, link: link.id as LinkId })
+		)
 	);
 	return PHASES.map((phase) => {
 		const steps = all.filter((step) => step.phase === phase);

@@ -10,13 +10,13 @@ import { computeWear, judgeCard } from '../links/card/wear';
 import { judgeAddress } from '../links/network/addresses';
 import { openWorkshop } from '../plan/open';
 import type { Plan } from '../plan/plan';
-import { collectClaims } from './assess';
+import { derive } from './derive';
 import { contextFor } from './context';
 import { write } from './write';
 
 /** What is about safety and secrets, pinned to the letter: a slip here is found by nobody before it hurts. */
 const lounge = demoWorkshop.endpoints[0]!;
-const context = contextFor(demoWorkshop, lounge.id);
+const context = contextFor(chain, demoWorkshop, lounge.id);
 const planWith = (change: { [K in keyof Plan]?: Partial<Plan[K]> }): Plan =>
 	Object.fromEntries(
 		Object.entries(lounge.plan).map(([key, value]) => [key, { ...value, ...change[key as keyof Plan] }])
@@ -101,18 +101,22 @@ describe('figures at their edges', () => {
 	it('little writes cost six times what they are, long ones a fifth more', () => {
 		const card = context.part('card', lounge.plan.parts.card)!;
 		const plan = planWith({ card: { dailyMb: 10, logsInMemory: true, root: 'writable' } });
-		const claims = collectClaims(chain, plan, context).filter(({ on }) => on !== 'wear');
-		expect(computeWear(plan, card, claims).writtenMb).toBe(60);
+		const claims = derive(chain, plan, context).claims.filter(({ on }) => on !== 'wear');
+		expect(computeWear(plan.card, card, claims).writtenMb).toBe(60);
 		const long = [...claims, { on: 'wear', from: 'card', what: 'x', bytesPerDay: 100e6 } as const];
-		expect(computeWear(plan, card, long).writtenMb).toBeCloseTo(180, 9);
-		expect(computeWear(planWith({ card: { dailyMb: 10, logsInMemory: false } }), card, claims).givenMb).toBe(40);
+		expect(computeWear(plan.card, card, long).writtenMb).toBeCloseTo(180, 9);
+		expect(computeWear(planWith({ card: { dailyMb: 10, logsInMemory: false } }).card, card, claims).givenMb).toBe(40);
 	});
 	it('a card is slow below 70 % of its class, and has not written at all above 170 MB/s', () => {
 		const verdict = (mbps: number) => judgeCard(mbps * 60e6, 1, { writeMBps: 10 }).verdict;
 		expect([6.9, 7.1, 169, 171].map(verdict)).toEqual(['slow', 'as-promised', 'as-promised', 'too-fast']);
 	});
 	it('the pool of the router holds its own first and last address', () => {
-		const at = (ip: string) => judgeAddress(planWith({ network: { address: { kind: 'fixed', ip } } }), context);
+		const at = (ip: string) =>
+			judgeAddress(
+				planWith({ network: { address: { kind: 'fixed', ip } } }).network,
+				derive(chain, lounge.plan, context).context
+			);
 		expect(['192.168.40.99', '192.168.40.100', '192.168.40.199', '192.168.40.200'].map(at)).toEqual([
 			null,
 			'in-pool',

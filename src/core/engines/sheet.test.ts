@@ -7,7 +7,7 @@ import { chain } from '../chain';
 import type { CardFile } from '../link';
 import { PHASES } from '../link';
 import { catalogue } from '../parts/catalogue';
-import { addPart } from '../parts/chosen';
+import { partsChanges } from '../links/parts/change';
 import { planSchema, type Plan } from '../plan/plan';
 import { PLACES } from '../links/heat/settings';
 import { assess } from './assess';
@@ -17,13 +17,13 @@ import { runSheet } from './runSheet';
 import { write } from './write';
 
 const lounge = demoWorkshop.endpoints[0]!;
-const context = contextFor(demoWorkshop, lounge.id);
+const context = contextFor(chain, demoWorkshop, lounge.id);
 const text = (file: CardFile | undefined): string => (file && 'lines' in file ? cardText(file) : '');
 
 describe('the run sheet', () => {
 	it('goes through its phases in order, each step once, restarts gathered at the end of their phase', () => {
 		for (const { id, plan } of demoWorkshop.endpoints) {
-			const sheet = runSheet(chain, plan, contextFor(demoWorkshop, id));
+			const sheet = runSheet(chain, plan, contextFor(chain, demoWorkshop, id));
 			const order = sheet.map(({ phase }) => PHASES.indexOf(phase));
 			expect(order).toEqual([...order].sort((a, b) => a - b));
 			const keys = sheet.flatMap(({ steps }) => steps.map((step) => step.key));
@@ -48,13 +48,13 @@ describe('the run sheet', () => {
 			'sound.first-sound'
 		]);
 		const lamp = demoWorkshop.endpoints.find((endpoint) => endpoint.id === 'lamp-room')!;
-		const onHeader = runSheet(chain, lamp.plan, contextFor(demoWorkshop, lamp.id)).flatMap(({ steps }) =>
+		const onHeader = runSheet(chain, lamp.plan, contextFor(chain, demoWorkshop, lamp.id)).flatMap(({ steps }) =>
 			steps.filter((step) => step.caution && step.link === 'header').map((step) => step.id)
 		);
 		expect(onHeader).toEqual(['fit-header', 'fan-wires']);
 	});
 	it('names a clock before the restart, and sets it after', () => {
-		const withClock = addPart(lounge.plan, 'clock-i2c');
+		const withClock = partsChanges.addPart('clock-i2c')(lounge.plan);
 		const keys = runSheet(chain, withClock, context).flatMap(({ steps }) => steps.map(({ key }) => key));
 		const inOrder = ['header.clock-named', 'chain.restart-set up', 'header.clock-set'];
 		expect(keys.filter((key) => inOrder.includes(key))).toEqual(inOrder);

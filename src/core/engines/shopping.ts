@@ -2,8 +2,16 @@ import { claimsOn } from '../claims';
 import type { Link } from '../link';
 import type { Part, PartOf } from '../parts/schema';
 import type { Workshop } from '../plan/workshop';
-import { assess, collectClaims } from './assess';
+import { assess } from './assess';
+import { derive } from './derive';
 import { contextFor, drawerOf } from './context';
+
+declare module '../claims' {
+	interface ClaimTypes {
+		/** Parts to be had. */
+		shop: { readonly part: string; readonly count: number };
+	}
+}
 
 export interface ShoppingLine {
 	readonly part: Part;
@@ -40,7 +48,7 @@ export function shoppingList(chain: readonly Link[], workshop: Workshop, endpoin
 	const { byId, drawer } = drawerOf(workshop.parts);
 	const needed = new Map<string, { count: number; forWhom: Set<string> }>();
 	for (const { id, plan } of workshop.endpoints.filter((endpoint) => endpointIds.includes(endpoint.id)))
-		for (const claim of claimsOn(collectClaims(chain, plan, contextFor(workshop, id)), 'shop')) {
+		for (const claim of claimsOn(derive(chain, plan, contextFor(chain, workshop, id)).claims, 'shop')) {
 			const entry = needed.get(claim.part) ?? { count: 0, forWhom: new Set<string>() };
 			entry.count += claim.count;
 			needed.set(claim.part, { ...entry, forWhom: entry.forWhom.add(plan.brief.name) });
@@ -143,7 +151,7 @@ export const costOfUse = (chain: readonly Link[], workshop: Workshop, endpointId
 	workshop.endpoints
 		.filter(({ id }) => endpointIds.includes(id))
 		.flatMap(({ id, plan }) => {
-			const kwhPerYear = assess(chain, plan, contextFor(workshop, id))
+			const kwhPerYear = assess(chain, plan, contextFor(chain, workshop, id))
 				.links.find((link) => link.id === 'power')
 				?.figures.find((figure) => figure.id === 'energy')?.value;
 			return kwhPerYear === null || kwhPerYear === undefined

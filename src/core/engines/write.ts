@@ -1,28 +1,33 @@
-import type { CardFile, Context, Link, Secrets } from '../link';
+import type { CardFile, Link, Secrets, Surroundings } from '../link';
 import type { Plan } from '../plan/plan';
 import { lines, textFile } from '../cardFile';
-import { collectClaims } from './assess';
 import { benchFor } from './benchFor';
+import { derive, sliceOf } from './derive';
 import { printRunSheet } from './printRunSheet';
 import { runSheet } from './runSheet';
 
 /** Every file of the card set, in the order of the chain. The same plan gives the same bytes. */
-export function write(chain: readonly Link[], plan: Plan, context: Context, secrets: Secrets = {}): CardFile[] {
-	const claims = collectClaims(chain, plan, context);
-	const made = chain.flatMap((link) => link.files(plan, context, claims, secrets));
-	const seals = chain.flatMap((link) => link.seal?.(made, plan, claims) ?? []);
+export function write(
+	chain: readonly Link[],
+	plan: Plan,
+	surroundings: Surroundings,
+	secrets: Secrets = {}
+): CardFile[] {
+	const { links, context, claims } = derive(chain, plan, surroundings);
+	const made = links.flatMap((link) => link.files?.(sliceOf(plan, link), context, claims, secrets) ?? []);
+	const seals = links.flatMap((link) => link.seal?.(made, sliceOf(plan, link), claims) ?? []);
 	return [
 		...made,
 		...seals,
-		printRunSheet(plan.brief.name, runSheet(chain, plan, context)),
-		describeBench(chain, plan, context)
+		printRunSheet(context.facts.endpointName, runSheet(chain, plan, surroundings)),
+		describeBench(chain, plan, surroundings)
 	].sort((a, b) => (a.path < b.path ? -1 : 1));
 }
 
 /** The surroundings that the plan expects, beside the set: so a folder alone can be rehearsed. */
-const describeBench = (chain: readonly Link[], plan: Plan, context: Context): CardFile =>
+const describeBench = (chain: readonly Link[], plan: Plan, surroundings: Surroundings): CardFile =>
 	textFile(
 		'docs/bench.json',
 		'The surroundings on which the set was rehearsed; it does not go on the card.',
-		lines('parts', ...JSON.stringify(benchFor(chain, plan, context), null, '\t').split('\n'))
+		lines('parts', ...JSON.stringify(benchFor(chain, plan, surroundings), null, '\t').split('\n'))
 	);

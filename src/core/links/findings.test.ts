@@ -1,20 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
-import { collectClaims } from '../engines/assess';
+import { assess } from '../engines/assess';
+import { derive } from '../engines/derive';
 import { contextFor } from '../engines/context';
-import type { Context, Finding, Level } from '../link';
+import type { Finding, Level, Surroundings } from '../link';
+import { network } from './network';
 import type { Part, PartOf } from '../parts/schema';
 import { planSchema, type Plan } from '../plan/plan';
 import { noFacts, type ProbeFacts, type SoundDevice } from '../probe/facts';
 
 const bench = demoWorkshop.endpoints.find(({ id }) => id === 'test-bench')!;
-const calm = contextFor(demoWorkshop, bench.id);
-const probed = (facts: Partial<ProbeFacts>): Context => ({ ...calm, probe: { ...noFacts(), ...facts } });
-const all = (plan: Plan, context: Context): Finding[] => {
-	const claims = collectClaims(chain, plan, context);
-	return chain.flatMap((link) => link.assess(plan, context, claims));
-};
+const calm = contextFor(chain, demoWorkshop, bench.id);
+const probed = (facts: Partial<ProbeFacts>): Surroundings => ({ ...calm, probe: { ...noFacts(), ...facts } });
+const all = (plan: Plan, context: Surroundings): readonly Finding[] => assess(chain, plan, context).findings;
 
 type Parts = { [L in keyof Plan]?: Partial<Plan[L]> };
 /** Settings put over the plan of the test bench, which is at peace. */
@@ -49,7 +48,7 @@ const DEVICE: SoundDevice = {
 const RADIO = { bandGhz: 5, widthMhz: 80, streams: 1, signalDbm: -60, othersPercent: 20 } as const;
 const shape = { codec: 'pcm', lossless: true, sampleRateHz: 48_000, bitDepth: 16, channels: 2 };
 /** The board of the bench, but for these figures. */
-function withBoard(figures: Partial<PartOf<'board'>>): Context {
+function withBoard(figures: Partial<PartOf<'board'>>): Surroundings {
 	const changed = <P extends Part>(part: P): P => (part.id === bench.plan.parts.board ? { ...part, ...figures } : part);
 	return {
 		...calm,
@@ -65,7 +64,7 @@ function withBoard(figures: Partial<PartOf<'board'>>): Context {
 	};
 }
 /** As if somebody had dropped these files. */
-const withMedia = (facts: Partial<NonNullable<ReturnType<Context['media']>>>): Context => ({
+const withMedia = (facts: Partial<NonNullable<ReturnType<Surroundings['media']>>>): Surroundings => ({
 	...calm,
 	media: (location) =>
 		location === 'own.wav'
@@ -86,7 +85,7 @@ interface Case {
 	readonly id: string;
 	readonly level: Level;
 	readonly change?: Parts;
-	readonly context?: Context;
+	readonly context?: Surroundings;
 	/** None: no press of a button can end it. Later: what the board reported stands until it is asked anew. */
 	readonly fixes?: 'none' | 'later';
 }
@@ -258,10 +257,10 @@ describe('each finding', () => {
 describe('a radio path', () => {
 	const by = (signalDbm: number, writes: boolean): string[] => {
 		const plan = having({ network: { way: 'radio', ssid: 'x', countryCode: 'GB', radio: { ...RADIO, signalDbm } } });
-		const network = chain.find(({ id }) => id === 'network')!;
 		const stream = { on: 'path', from: 'sources', what: 'film', bitsPerSec: 8e6 } as const;
-		const claims = [...collectClaims(chain, plan, calm), writes ? ({ ...stream, writes: true } as const) : stream];
-		return network.assess(plan, calm, claims).map(({ id }) => id);
+		const { claims: usual, context } = derive(chain, plan, calm);
+		const claims = [...usual, writes ? ({ ...stream, writes: true } as const) : stream];
+		return network.assess!(plan.network, context, claims).map(({ id }) => id);
 	};
 	it('is enough, thin, or too slow as the signal falls, never two of these at once', () => {
 		const seen = Array.from({ length: 60 }, (_, n) => by(-35 - n, false));

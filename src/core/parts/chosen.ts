@@ -1,5 +1,4 @@
-import type { Context } from '../link';
-import type { Plan } from '../plan/plan';
+import type { Context, Surroundings } from '../link';
 import type { Part, PartOf } from './schema';
 
 /** A part of the plan and how many of it. */
@@ -7,53 +6,33 @@ export interface Chosen<P = Part> {
 	readonly part: P;
 	readonly count: number;
 }
+type Choice = Context['facts']['parts'];
 
-/** Ids of everything the plan uses: the named places in their order, then the rest. */
-export function chosenIds(plan: Plan): { id: string; count: number }[] {
-	const { also, ...places } = plan.parts;
+/** Ids of everything that is used: the named places in their order, then the rest. */
+export function chosenIds({ also, ...places }: Choice): { id: string; count: number }[] {
 	return [
 		...Object.values(places).flatMap((id) => (id === null ? [] : [{ id, count: 1 }])),
 		...also.map(({ part, count }) => ({ id: part, count }))
 	];
 }
 
-const known = new WeakMap<Plan['parts'], { context: Context; chosen: readonly Chosen[] }>();
+const known = new WeakMap<Choice, { drawer: Surroundings['drawer']; chosen: readonly Chosen[] }>();
 
 /** The same as parts; ids that are in no drawer are left out. Nearly every link asks, so it is looked up once. */
-export function chosenParts(plan: Plan, context: Context): readonly Chosen[] {
-	const found = known.get(plan.parts);
-	if (found?.context === context) return found.chosen;
-	const chosen = chosenIds(plan).flatMap(({ id, count }) => {
-		const part = context.find(id);
+export function chosenOf(choice: Choice, surroundings: Surroundings): readonly Chosen[] {
+	const found = known.get(choice);
+	if (found?.drawer === surroundings.drawer) return found.chosen;
+	const chosen = chosenIds(choice).flatMap(({ id, count }) => {
+		const part = surroundings.find(id);
 		return part ? [{ part, count }] : [];
 	});
-	known.set(plan.parts, { context, chosen });
+	known.set(choice, { drawer: surroundings.drawer, chosen });
 	return chosen;
 }
 
+/** What the plan uses, as the parts link publishes it. */
+export const chosenParts = (context: Context): readonly Chosen[] => chosenOf(context.facts.parts, context);
+
 /** The add-on that goes on counting when power is gone; null when the plan has none. */
-export const clockOf = (plan: Plan, context: Context): PartOf<'add-on'> | null =>
-	chosenParts(plan, context).flatMap(({ part }) => (part.kind === 'add-on' && part.keepsTime ? [part] : []))[0] ?? null;
-
-/** One more of a part that has no place of its own. */
-export function addPart(plan: Plan, id: string, count = 1): Plan {
-	const { also } = plan.parts;
-	const known = also.some(({ part }) => part === id);
-	return {
-		...plan,
-		parts: {
-			...plan.parts,
-			also: known
-				? also.map((item) => (item.part === id ? { ...item, count: Math.min(20, item.count + count) } : item))
-				: [...also, { part: id, count }]
-		}
-	};
-}
-
-/** Another part in place of one, wherever it stands; one `to` of null takes it out. */
-export function replacePart(plan: Plan, from: string, to: string | null): Plan {
-	const { also, ...places } = plan.parts;
-	const inPlaces = Object.fromEntries(Object.entries(places).map(([key, id]) => [key, id === from ? to : id]));
-	const rest = also.flatMap((item) => (item.part !== from ? [item] : to === null ? [] : [{ ...item, part: to }]));
-	return { ...plan, parts: { ...plan.parts, ...inPlaces, also: rest } };
-}
+export const clockOf = (context: Context): PartOf<'add-on'> | null =>
+	chosenParts(context).flatMap(({ part }) => (part.kind === 'add-on' && part.keepsTime ? [part] : []))[0] ?? null;

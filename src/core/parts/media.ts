@@ -19,3 +19,19 @@ export const mediaSchema = z.object({
 	from: z.enum(['file', 'typed', 'assumed'])
 });
 export type Media = z.infer<typeof mediaSchema>;
+
+/** How one source's samples are made. */
+export interface SoundShape {
+	readonly sampleRateHz: number;
+	readonly bitDepth: number;
+	readonly channels: number;
+	readonly codec: string;
+	readonly lossless: boolean;
+}
+
+/** Something that is played, as its samples are made. */
+export interface PlayedMedia extends SoundShape {
+	/** null: endless. */
+	readonly durationMs: number | null;
+	readonly level: { readonly rmsDbfs: number; readonly pitchHz: number | null } | null;
+}

@@ -10,6 +10,7 @@ import { openWorkshop, reopen } from './open';
 import { applyChanges, diff } from './patch';
 import { planSchema } from './plan';
 import { WORKSHOP_VERSION, workshopSchema } from './workshop';
+import { briefSettings } from '../links/brief/settings';
 
 const text = (value: unknown): string => JSON.stringify(value);
 const open = (value: string) => openWorkshop(value, 'UTC');
@@ -191,11 +192,12 @@ describe('migration', () => {
 	});
 	it('goes step by step and says when a step is missing', () => {
 		const steps = { 1: (s: object) => ({ ...s, a: 1 }), 2: (s: object) => ({ ...s, b: 2 }) };
-		expect(migrate({ yphos: 'workshop', version: 1 }, steps, 3)).toEqual({
+		const saved = { yphos: 'workshop', version: 1 };
+		expect(migrate(saved, { steps, versions: { workshop: 3 }, links: [] })).toEqual({
 			ok: true,
-			value: { yphos: 'workshop', version: 3, a: 1, b: 2 }
+			value: { yphos: 'workshop', version: 3, links: { workshop: 3 }, a: 1, b: 2 }
 		});
-		expect(migrate({ yphos: 'workshop', version: 1 }, {}, 2)).toMatchObject({
+		expect(migrate(saved, { steps: {}, versions: { workshop: 2 }, links: [] })).toMatchObject({
 			ok: false,
 			faults: [{ code: 'version-unknown' }]
 		});
@@ -250,7 +252,7 @@ describe('differences', () => {
 });
 
 it('refuses line breaks in what a person types, and takes everything printable', () => {
-	const name = planSchema.shape.brief.shape.name;
+	const name = briefSettings.shape.name;
 	for (const good of [`"quoted" 'and' %d $HOME \\ # ; \u{1f3b5} -n`, '\u00e5\u00e6\u00f8'])
 		expect(name.parse(good)).toBe(good);
 	for (const bad of ['a\nb', 'a\tb', '\ud83c', '', 'a\ufffeb']) expect(name.safeParse(bad).success).toBe(false);

@@ -2,11 +2,14 @@ import { z } from 'zod';
 import { mediaSchema } from '../parts/media';
 import { partSchema } from '../parts/schema';
 import { probeFactsSchema } from '../probe/facts';
-import { planSchema } from './plan';
+import { planSchema, sliceVersions } from './plan';
 import { idText, lineText, uniqueList } from './text';
 import { venueSchema } from './venue';
 
-export const WORKSHOP_VERSION = 6;
+/** Which shape the workshop itself has, and each link's settings; a file carries them, so that each part is brought on by itself. */
+export const VERSIONS: Readonly<Record<string, number>> = { workshop: 7, ...sliceVersions };
+/** Grows with any of them, and with each new link: what has a larger one was written by a later Yphos. */
+export const WORKSHOP_VERSION = Object.values(VERSIONS).reduce((sum, version) => sum + version, 0);
 
 const stamp = z.string().max(40);
 /** How many of each a workshop holds. */
@@ -36,6 +39,8 @@ export type Shipping = z.infer<typeof shippingSchema>;
 export const workshopSchema = z.object({
 	yphos: z.literal('workshop'),
 	version: z.literal(WORKSHOP_VERSION),
+	/** By part, what its shape was when this was written. */
+	links: z.record(z.string().max(40), z.number().int().min(1)),
 	venue: venueSchema,
 	/** One's own parts; the shipped ones stand beside them, and one's own takes the place of a shipped one with the same id. */
 	parts: uniqueList(partSchema, WORKSHOP_LIMITS.parts, ({ id }) => id, 'Another part has the same id.'),
@@ -56,6 +61,7 @@ export type Workshop = z.infer<typeof workshopSchema>;
 export const emptyWorkshop = (timeZone: string): Workshop => ({
 	yphos: 'workshop',
 	version: WORKSHOP_VERSION,
+	links: { ...VERSIONS },
 	venue: { name: 'My workshop', timeZone, currency: 'EUR', pricePerKwh: 0.3, mainsV: 230, lan: null },
 	parts: [],
 	owned: {},

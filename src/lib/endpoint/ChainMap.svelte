@@ -1,71 +1,91 @@
 <script lang="ts">
+	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import type { LinkId } from '$core/plan/plan';
+	import { chain } from '$core/chain';
+	import { useLink } from '$core/engines/derive';
+	import type { Link } from '$core/link';
 	import Mark from '$lib/shell/Mark.svelte';
+	import { layoutChain } from './chainLayout';
+	import EndMark from './EndMark.svelte';
 	import { useEndpoint } from './view.svelte';
 
 	const view = useEndpoint();
-	/** Where each link stands in the drawing: mains and network on the left, the ear on the right. */
-	const PLACES: Record<LinkId, { x: number; y: number; w: number }> = {
-		power: { x: 0, y: 6, w: 186 },
-		card: { x: 0, y: 58, w: 186 },
-		network: { x: 0, y: 110, w: 186 },
-		sources: { x: 222, y: 134, w: 180 },
-		brief: { x: 432, y: 0, w: 186 },
-		parts: { x: 432, y: 67, w: 186 },
-		programme: { x: 432, y: 134, w: 186 },
-		heat: { x: 664, y: 0, w: 200 },
-		sound: { x: 664, y: 67, w: 200 },
-		header: { x: 664, y: 134, w: 200 }
+	const links: readonly Link[] = chain;
+	const { width, height, boxes, wires, ends } = layoutChain(links);
+	const boxOf = (id: string) => boxes.find((box) => box.id === id)!;
+	const states = $derived(new Map(view.assessment.links.map((link) => [link.id as string, link])));
+	const isUsed = (id: string): boolean => states.get(id)?.used ?? false;
+	const arrival = (of: string): string | null => {
+		const figure = links.find(({ id }) => id === of)!.place.end!.figure;
+		return states.get(of)?.figures.find(({ id }) => id === figure)?.text ?? null;
 	};
-	const heard = $derived(
-		view.assessment.links.find((link) => link.id === 'sound')?.figures.find((figure) => figure.id === 'average')
-			?.text ?? null
-	);
+	const caption = (of: string): string => {
+		const { words, without } = links.find(({ id }) => id === of)!.place.end!;
+		return !isUsed(of) ? 'not used' : arrival(of) === null ? without : words;
+	};
+
+	function add(id: string, title: string): void {
+		view.edit(`add ${title}`, useLink(chain, id, true));
+		void goto(`/endpoint/${view.endpoint!.id}/plan/${id}`);
+	}
 </script>
 
-<nav class="chain" aria-label="The chain">
-	<svg viewBox="0 0 1040 186" width="1040" height="186" aria-hidden="true">
-		<path class="power" d="M186 29 H390 Q402 29 402 41 V72 Q402 84 414 84 H432" />
-		<path class="idle" d="M186 81 H376 Q388 81 388 90 Q388 96 400 96 H432" />
-		<path class="data" d="M186 133 H204 Q213 133 213 142 V148 Q213 157 222 157" />
-		<path class="data" d="M402 157 H407 Q417 157 417 147 V118 Q417 108 427 108 H432" />
-		<path class="idle dashed" d="M525 46 V67 M525 113 V134" />
-		<path class="idle" d="M618 80 H628 Q640 80 640 68 V35 Q640 23 652 23 H664" />
-		<path class="data" d="M618 100 H628 Q640 100 640 112 V145 Q640 157 652 157 H664" />
-		<path class="signal" d="M618 90 H664 M864 90 H896" />
-		<path class="speaker" d="M896 78 h12 l16 -14 v52 l-16 -14 h-12 z" />
-		<path class="waves" d="M932 78 q9 12 0 24 M940 70 q15 20 0 40" />
+<nav class="chain" aria-label="The chain" style:height={`${height}px`} style:min-width={`${width}px`}>
+	<svg viewBox={`0 0 ${width} ${height}`} {width} {height} aria-hidden="true">
+		{#each wires as { from, to, carries, path } (`${from} ${to}`)}
+			<path class={carries} class:idle={!isUsed(from) || !isUsed(to)} d={path} />
+		{/each}
+		{#each ends as { of, sense, x, y, path } (of)}
+			<path class="signal" class:idle={!isUsed(of)} d={path} />
+			<g transform={`translate(${x} ${y})`}><EndMark {sense} idle={!isUsed(of)} /></g>
+		{/each}
 	</svg>
-	{#each view.assessment.links as link (link.id)}
-		{@const place = PLACES[link.id]}
-		{@const here = page.params.link === link.id}
-		<a
-			href={`/endpoint/${view.endpoint!.id}/plan/${link.id}`}
-			class:here
-			class:board={link.id === 'parts'}
-			aria-current={here ? 'true' : undefined}
-			style:left={`${place.x}px`}
-			style:top={`${place.y}px`}
-			style:width={`${place.w}px`}
-		>
-			<span class="title">{link.title}<Mark level={link.worst} size={15} /></span>
-			<span class="telling mono">{link.telling}</span>
-		</a>
+	{#each links as { id, title } (id)}
+		{@const box = boxOf(id)}
+		{@const state = states.get(id)!}
+		{@const here = page.params.link === id}
+		{#if state.used}
+			<a
+				class="box"
+				href={`/endpoint/${view.endpoint!.id}/plan/${id}`}
+				class:here
+				class:board={box.centre}
+				aria-current={here ? 'true' : undefined}
+				style:left={`${box.x}px`}
+				style:top={`${box.y}px`}
+				style:width={`${box.width}px`}
+				style:height={`${box.height}px`}
+				title={`${title}: ${state.telling}`}
+			>
+				<span class="title">{title}<Mark level={state.worst} size={15} /></span>
+				<span class="telling mono">{state.telling}</span>
+			</a>
+		{:else}
+			<button
+				type="button"
+				class="box unused"
+				onclick={() => add(id, title)}
+				style:left={`${box.x}px`}
+				style:top={`${box.y}px`}
+				style:width={`${box.width}px`}
+				style:height={`${box.height}px`}
+			>
+				<span class="title">{title}</span>
+				<span class="telling">not used · add it</span>
+			</button>
+		{/if}
 	{/each}
-	<p class="ear">
-		<span class="mono">{heard ?? '—'}</span><small class="soft"
-			>{heard ? 'music at the listener' : 'choose amplifier and speakers'}</small
-		>
-	</p>
+	{#each ends as { of, x, y } (of)}
+		<p class="end" style:left={`${x + 54}px`} style:top={`${y - 22}px`}>
+			<span class="mono">{arrival(of) ?? '—'}</span><small class="soft">{caption(of)}</small>
+		</p>
+	{/each}
 </nav>
 
 <style>
 	.chain {
 		position: relative;
-		height: 186px;
 		margin: 10px 20px 8px;
-		min-width: 1032px;
 	}
 	svg {
 		position: absolute;
@@ -79,60 +99,64 @@
 	.data {
 		stroke: var(--trace-data);
 	}
-	.signal,
-	.speaker,
-	.waves {
+	.signal {
 		stroke: var(--trace);
 		stroke-width: 3;
 	}
-	.speaker {
-		fill: var(--sheet);
-		stroke-width: 2;
-	}
-	.waves {
-		stroke-width: 2;
-	}
-	.idle {
+	.rule {
 		stroke: var(--trace-idle);
-	}
-	.dashed {
 		stroke-dasharray: 4 4;
 	}
-	a {
+	path.idle {
+		stroke: var(--trace-idle);
+		stroke-width: 1.5;
+		stroke-dasharray: 4 4;
+	}
+	.box {
 		position: absolute;
 		box-sizing: border-box;
-		height: 46px;
-		padding: 3px 9px;
+		padding: 2px 9px;
 		background: var(--sheet);
 		border: 1px solid var(--rule-strong);
 		border-radius: var(--radius);
 		color: var(--ink);
+		text-align: left;
 		text-decoration: none;
 		line-height: 1.3;
+		font: inherit;
 	}
-	a:hover {
+	.box:hover {
 		border-color: var(--bottle);
 	}
-	a.board {
+	.box.board {
 		background: var(--well);
 		border-color: var(--ink);
 	}
-	a.here {
+	.box.here {
 		background: var(--bottle);
 		border-color: var(--bottle);
 		color: var(--on-bottle);
 	}
-	a.here :global(svg) {
+	.box.here :global(svg) {
 		stroke: var(--on-bottle);
+	}
+	.unused {
+		border-style: dashed;
+		background: none;
+		color: var(--ink-faint);
+		cursor: pointer;
 	}
 	.title {
 		display: flex;
 		justify-content: space-between;
 		align-items: center;
+		gap: 4px;
 		font-weight: 700;
+		white-space: nowrap;
 	}
 	.title :global(svg) {
 		position: static;
+		flex: none;
 	}
 	.telling {
 		display: block;
@@ -141,17 +165,15 @@
 		overflow: hidden;
 		text-overflow: ellipsis;
 	}
-	.ear {
+	.end {
 		position: absolute;
-		left: 958px;
-		top: 66px;
-		width: 90px;
+		width: 100px;
 	}
-	.ear .mono {
+	.end .mono {
 		font-size: 19px;
 		font-weight: 700;
 	}
-	.ear small {
+	.end small {
 		display: block;
 		line-height: 1.25;
 	}
@@ -160,21 +182,23 @@
 			display: grid;
 			grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
 			gap: 6px;
-			height: auto;
-			min-width: 0;
+			height: auto !important;
+			min-width: 0 !important;
 			margin: 12px;
 		}
-		svg:not(:global(.title svg)) {
+		.chain > svg {
 			display: none;
 		}
 		.title :global(svg) {
 			display: block;
 		}
-		a {
+		.box {
 			position: static;
 			width: auto !important;
+			height: auto !important;
+			min-height: 44px;
 		}
-		.ear {
+		.end {
 			position: static;
 			width: auto;
 		}

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { page } from '$app/state';
+	import { homeOf } from './home';
 	import { useEndpoint } from './view.svelte';
 	import WriteDialog from './WriteDialog.svelte';
 
@@ -16,7 +17,7 @@
 	const base = $derived(`/endpoint/${view.endpoint!.id}`);
 	const tabs = $derived([
 		{
-			href: `${base}/plan/sound`,
+			href: homeOf(view.id(), view.plan),
 			text: 'Plan',
 			here: ['plan', 'write-card'].some((view) => page.url.pathname.startsWith(`${base}/${view}`))
 		},

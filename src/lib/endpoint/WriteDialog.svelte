@@ -18,7 +18,7 @@
 	const view = useEndpoint();
 	const stops = $derived(view.assessment.findings.filter((finding) => finding.level === 'stop'));
 	const radio = $derived(view.plan.network.way === 'radio');
-	const keeper = $derived(takesPassword(view.plan));
+	const keeper = $derived(takesPassword(view.plan.network));
 	let passphrase = $state('');
 	let password = $state('');
 	/** Typed a second time: one slip of the finger would lock its keeper out. */

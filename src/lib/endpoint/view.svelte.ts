@@ -1,6 +1,7 @@
 import { getContext, setContext } from 'svelte';
 import { chain } from '$core/chain';
-import { assess, collectClaims } from '$core/engines/assess';
+import { assess } from '$core/engines/assess';
+import { derive } from '$core/engines/derive';
 import { benchFor } from '$core/engines/benchFor';
 import { contextFor } from '$core/engines/context';
 import { runSheet } from '$core/engines/runSheet';
@@ -27,12 +28,14 @@ export class EndpointView {
 
 	endpoint = $derived.by(() => store.workshop?.endpoints.find((endpoint) => endpoint.id === this.id()) ?? null);
 	plan = $derived(this.endpoint?.plan as Plan);
-	context = $derived(contextFor(store.workshop!, this.id()));
-	claims = $derived(collectClaims(chain, this.plan, this.context));
-	assessment = $derived(assess(chain, this.plan, this.context));
-	sheet = $derived(runSheet(chain, this.plan, this.context));
-	files = $derived(write(chain, this.plan, this.context, { mediaBytes: this.mediaBytes }));
-	bench = $derived(benchFor(chain, this.plan, this.context));
+	surroundings = $derived(contextFor(chain, store.workshop!, this.id()));
+	#derived = $derived(derive(chain, this.plan, this.surroundings));
+	context = $derived(this.#derived.context);
+	claims = $derived(this.#derived.claims);
+	assessment = $derived(assess(chain, this.plan, this.surroundings));
+	sheet = $derived(runSheet(chain, this.plan, this.surroundings));
+	files = $derived(write(chain, this.plan, this.surroundings, { mediaBytes: this.mediaBytes }));
+	bench = $derived(benchFor(chain, this.plan, this.surroundings));
 
 	async loadMedia(): Promise<void> {
 		this.mediaBytes = await loadMediaBytes(this.plan);

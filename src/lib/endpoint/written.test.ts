@@ -30,7 +30,7 @@ it('remembers no secret, and does not take its absence for a change', () => {
 it('remembers no digest of a file with a key in it either, by which keys could be tried', () => {
 	const endpoint = structuredClone(demoWorkshop.endpoints[0]!);
 	Object.assign(endpoint.plan.network, { way: 'radio', ssid: 'Skerrin', countryCode: 'FO' });
-	const context = contextFor(demoWorkshop, endpoint.id);
+	const context = contextFor(chain, demoWorkshop, endpoint.id);
 	const kept = (radioPskHex: string): string =>
 		JSON.stringify(rememberWritten(write(chain, endpoint.plan, context, { radioPskHex }), '2026-11-24T10:00:00Z'));
 	const files = write(chain, endpoint.plan, context, { radioPskHex: 'a'.repeat(64) });

@@ -1,20 +1,45 @@
 <script lang="ts">
+	import { chain } from '$core/chain';
 	import type { LinkState } from '$core/engines/assess';
+	import type { Link } from '$core/link';
+	import { layoutChain } from '$lib/endpoint/chainLayout';
 	import Mark from './Mark.svelte';
 
-	/** The endpoint's own chain, small: each link a bead in the shape of its state, on one trace from mains to ear. */
+	/** The endpoint's own chain, small: each link where it stands in the large drawing, in the shape of its state. */
 	let { links }: { links: readonly LinkState[] } = $props();
-	const x = (n: number): number => 24 + n * 49;
-	const words = (link: LinkState): string => `${link.title}: ${link.worst ?? 'all well'}`;
+	const all: readonly Link[] = chain;
+	const { boxes, height } = layoutChain(all);
+	const WIDTH = 420;
+	const TALL = 96;
+	/** The columns stand closer than in the large drawing; halves share a row, one below the other. */
+	const columns = [...new Set(all.map(({ place }) => place.column))];
+	const order = ['world', 'content', 'board', 'out'] as const;
+	const xOf = (id: string): number => {
+		const { column } = all.find((link) => link.id === id)!.place;
+		return order.filter((known) => columns.includes(known)).indexOf(column) * (WIDTH / columns.length) + 4;
+	};
+	const yOf = (id: string): number => {
+		const { half } = all.find((link) => link.id === id)!.place;
+		const box = boxes.find((known) => known.id === id)!;
+		const shift = half === 'left' ? -9 : half === 'right' ? 9 : 0;
+		return 10 + (box.y / (height - box.height)) * (TALL - 28) + shift + (half ? -6 : 0);
+	};
+	const words = (link: LinkState): string =>
+		`${link.title}: ${link.used ? (link.worst ?? 'all well') : 'not used'}`;
 </script>
 
-<svg viewBox="0 0 524 48" role="img" aria-label={links.map(words).join(', ')}>
-	<path class="trace" d={`M4 14 H${x(links.length - 1) + 18}`} />
-	<path class="ear" d="M500 8 h5 l7 -6 v24 l-7 -6 h-5 z" />
-	{#each links as link, n (link.id)}
-		<circle cx={x(n)} cy="14" r="10" />
-		<Mark level={link.worst} size={18} x={x(n) - 9} y={5} />
-		<text x={x(n)} y="42">{link.title}</text>
+<svg viewBox={`0 0 ${WIDTH} ${TALL}`} role="img" aria-label={links.map(words).join(', ')}>
+	{#each links as link (link.id)}
+		{@const x = xOf(link.id)}
+		{@const y = yOf(link.id)}
+		<g class:unused={!link.used}>
+			{#if link.used}<Mark level={link.worst} size={15} {x} y={y - 8} />{:else}<circle
+					cx={x + 7.5}
+					cy={y}
+					r="5.5"
+				/>{/if}
+			<text x={x + 20} y={y + 4}>{link.title}</text>
+		</g>
 	{/each}
 </svg>
 
@@ -25,19 +50,15 @@
 		stroke-width: 1.6;
 		stroke-linejoin: round;
 	}
-	.trace {
-		stroke: var(--trace-idle);
-		stroke-width: 2;
-	}
-	.ear {
-		stroke: var(--trace);
-	}
 	circle {
-		fill: var(--sheet);
+		stroke: var(--trace-idle);
+		stroke-dasharray: 2 2;
 	}
 	text {
 		fill: var(--ink-soft);
-		font-size: 10.4px;
-		text-anchor: middle;
+		font-size: 12px;
+	}
+	.unused text {
+		fill: var(--ink-faint);
 	}
 </style>

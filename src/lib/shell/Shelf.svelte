@@ -3,6 +3,7 @@
 	import { chain } from '$core/chain';
 	import { assess } from '$core/engines/assess';
 	import { contextFor } from '$core/engines/context';
+	import { homeOf } from '$lib/endpoint/home';
 	import { store } from '$lib/store/workshop.svelte';
 	import Mark from './Mark.svelte';
 	import SaveState from './SaveState.svelte';
@@ -13,11 +14,12 @@
 	let { onpalette }: Props = $props();
 	const rows = $derived(
 		(store.workshop?.endpoints ?? []).map((endpoint) => {
-			const assessment = assess(chain, endpoint.plan, contextFor(store.workshop!, endpoint.id));
+			const assessment = assess(chain, endpoint.plan, contextFor(chain, store.workshop!, endpoint.id));
 			const telling = (id: string): string => assessment.links.find((link) => link.id === id)?.telling ?? '';
 			return {
 				id: endpoint.id,
 				name: endpoint.plan.brief.name,
+				home: homeOf(endpoint.id, endpoint.plan),
 				worst: assessment.worst,
 				line: `${telling('sources')} · ${telling('programme')}`
 			};
@@ -32,7 +34,7 @@
 		{#each rows as row (row.id)}
 			{@const here = page.params.id === row.id}
 			<li>
-				<a href={`/endpoint/${row.id}/plan/sound`} class:here aria-current={here ? 'page' : undefined}>
+				<a href={row.home} class:here aria-current={here ? 'page' : undefined}>
 					<Mark level={row.worst} size={15} />
 					<span><b>{row.name}</b><small class="soft">{row.line}</small></span>
 				</a>

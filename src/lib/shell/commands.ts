@@ -1,6 +1,8 @@
 import { goto } from '$app/navigation';
 import { chain } from '$core/chain';
-import type { Workshop } from '$core/plan/workshop';
+import { isUsed, useLink } from '$core/engines/derive';
+import type { Link } from '$core/link';
+import type { Endpoint, Workshop } from '$core/plan/workshop';
 import { store } from '$lib/store/workshop.svelte';
 import { toggleTheme } from './theme';
 
@@ -8,6 +10,22 @@ export interface Command {
 	readonly title: string;
 	readonly keys?: string;
 	run(): void;
+}
+
+/** Opens a link's worktop; one that the plan does without is added first. */
+function linkCommand(link: Link, { id, plan }: Endpoint): Command {
+	const open = go(`/endpoint/${id}/plan/${link.id}`);
+	const used = isUsed(link, plan);
+	return {
+		title: `${used ? '' : 'Add '}${link.title} ${used ? 'of' : 'to'} ${plan.brief.name}`,
+		keys: `g ${link.key}`,
+		run: used
+			? open
+			: () => {
+					store.changePlan(id, `add ${link.title}`, useLink(chain, link.id, true));
+					open();
+				}
+	};
 }
 
 const go = (path: string) => (): void => void goto(path);
@@ -21,11 +39,7 @@ export function commandsFor(workshop: Workshop | null, endpointId: string | unde
 		{ title: 'Shelf: all endpoints', keys: 'g s', run: go('/') },
 		...(here
 			? [
-					...chain.map((link, index) => ({
-						title: `${link.title} of ${here.plan.brief.name}`,
-						keys: `g ${(index + 1) % 10}`,
-						run: go(`/endpoint/${here.id}/plan/${link.id}`)
-					})),
+					...(chain as readonly Link[]).map((link) => linkCommand(link, here)),
 					{ title: 'Write the card: image, disk, commands', keys: 'g w', run: go(`/endpoint/${here.id}/write-card`) },
 					{ title: 'Card files', keys: 'g f', run: go(`/endpoint/${here.id}/files`) },
 					{ title: 'Rehearsal', keys: 'g r', run: go(`/endpoint/${here.id}/rehearsal`) },
@@ -36,7 +50,7 @@ export function commandsFor(workshop: Workshop | null, endpointId: string | unde
 			.filter((endpoint) => endpoint.id !== endpointId)
 			.map((endpoint) => ({
 				title: `Go to ${endpoint.plan.brief.name}`,
-				run: go(`/endpoint/${endpoint.id}/plan/sound`)
+				run: go(`/endpoint/${endpoint.id}/plan/brief`)
 			})),
 		{ title: 'Parts drawer', keys: 'g d', run: go('/parts') },
 		{ title: 'Shopping list', keys: 'g b', run: go('/shopping') },

@@ -26,7 +26,7 @@
 		const card = view.context.part('card', view.plan.parts.card);
 		return card && disk?.sizeBytes ? formatSeconds(computeWriteMin(disk.sizeBytes, card) * 60_000) : null;
 	});
-	const takes = $derived(writeTime(view.plan, view.context));
+	const takes = $derived(writeTime(view.plan.card, view.context));
 	/** What was typed was for another disk. */
 	$effect(() => {
 		void disk;

@@ -32,6 +32,12 @@ export interface Mount {
 	write?(path: string, text: string): string | null;
 }
 
+export const NO_SPACE = 'No space left on device';
+/** How often a journal is written out unless told otherwise. Source: ext4(5), commit=nrsec. */
+const COMMIT_MS = 5000;
+const sizeOf = (file: { readonly text: string; readonly bytes: Uint8Array | null } | undefined): number =>
+	file?.bytes?.length ?? file?.text.length ?? 0;
+
 /** Merged since Debian 12: what stands in /bin stands in /usr/bin. */
 const merged = (path: string): string => path.replace(/^\/(bin|sbin|lib)\//, '/usr/$1/');
 const UNIT_FOLDERS = ['/etc/systemd/system/', '/usr/lib/systemd/system/'];
@@ -43,6 +49,11 @@ export class Disk {
 	/** By name, as dpkg says: installed, or left half-way. */
 	readonly packages = new Map<string, 'installed' | 'half-configured'>();
 	readonly mounts: Mount[] = [];
+	/** What may still be written, bytes. */
+	freeBytes = Infinity;
+	/** Written, and not yet on the card for good: since when, by path. */
+	readonly #unsettled = new Map<string, number>();
+	now: () => number = () => 0;
 	onChange: () => void = () => {};
 
 	/** Shares what nobody changes: contents are replaced, never edited. */
@@ -52,6 +63,7 @@ export class Disk {
 		for (const folder of this.folders) copy.folders.add(folder);
 		for (const [name, state] of this.packages) copy.packages.set(name, state);
 		copy.mounts.push(...this.mounts);
+		copy.freeBytes = this.freeBytes;
 		return copy;
 	}
 
@@ -66,6 +78,41 @@ export class Disk {
 		this.onChange();
 	}
 
+	/** As a program writes: against the room that is left. Gives why it could not, as the program says it; null: done. */
+	tryPut(path: string, file: Omit<DiskFile, 'mode' | 'owner'> & Partial<DiskFile>): string | null {
+		const at = merged(path);
+		const more = sizeOf(file) - sizeOf(this.files.get(at));
+		if (more > this.freeBytes) return NO_SPACE;
+		this.freeBytes -= more;
+		this.put(path, file);
+		this.#unsettled.set(at, this.now());
+		return null;
+	}
+
+	/** A file takes the place of another at once, and its contents are written out first. Source: ext4(5), auto_da_alloc. */
+	rename(from: string, to: string): boolean {
+		const file = this.get(from);
+		if (!file) return false;
+		this.remove(from);
+		this.put(to, file);
+		this.#unsettled.delete(merged(to));
+		return true;
+	}
+
+	/** Power went: what was written within the last moments is there by name, and empty. Gives what was torn. Source: ext4(5), commit. */
+	tear(): string[] {
+		const torn = [...this.#unsettled].filter(([path, atMs]) => this.now() - atMs < COMMIT_MS && this.files.has(path));
+		for (const [path] of torn) this.files.set(path, { ...this.files.get(path)!, text: '', bytes: null });
+		this.#unsettled.clear();
+		if (torn.length) this.onChange();
+		return torn.map(([path]) => path);
+	}
+
+	/** Everything written is on the card for good. */
+	settle(): void {
+		this.#unsettled.clear();
+	}
+
 	makeFolder(path: string): void {
 		let at = path;
 		while (at !== '' && !this.folders.has(at)) {
@@ -75,9 +122,12 @@ export class Disk {
 	}
 
 	remove(path: string): boolean {
-		const gone = this.files.delete(merged(path));
-		if (gone) this.onChange();
-		return gone;
+		const file = this.files.get(merged(path));
+		if (!file) return false;
+		this.freeBytes += sizeOf(file);
+		this.files.delete(merged(path));
+		this.onChange();
+		return true;
 	}
 
 	#mount(path: string): Mount | undefined {
@@ -94,13 +144,12 @@ export class Disk {
 		if (mount) return mount.write ? mount.write(path, text) : 'Permission denied';
 		const known = this.get(path);
 		if (!known && !this.folders.has(merged(path).replace(/\/[^/]+$/, '') || '/')) return 'No such file or directory';
-		this.put(path, {
-			mode: known?.mode,
-			owner: known?.owner,
+		return this.tryPut(path, {
+			mode: known?.mode ?? '0644',
+			owner: known?.owner ?? 'root:root',
 			text: (append ? (known?.text ?? '') : '') + text,
 			bytes: null
 		});
-		return null;
 	}
 
 	kind(path: string): 'file' | 'folder' | null {

@@ -1,9 +1,9 @@
+import { readSeedCommands } from '../../formats/seed/commands';
 import type { Bench } from './bench';
 import type { CardTree, Disk } from './disk';
 import { FIRMWARE, imageDisk } from './image';
 import { Machine } from './machine';
 import { spawn } from './processes';
-import { readSeedCommands } from '../../formats/seed/commands';
 
 /** What the first start, from the image to the restart, has left on the disk, and what went wrong on the way. */
 export interface Installed {
@@ -11,43 +11,59 @@ export interface Installed {
 	readonly problems: readonly string[];
 	/** What of it could not be simulated. */
 	readonly notRehearsed: readonly string[];
+	readonly assumed: readonly string[];
 	/** From power to the restart, in ms. */
 	readonly tookMs: number;
+	/** How far the endpoint's own clock is behind after it. */
+	readonly clockBehindMs: number;
+}
+
+export interface FirstStartOptions {
+	readonly links: readonly { rehearse?(machine: Machine): void }[];
+	readonly card: CardTree;
+	readonly bench: Bench;
+	readonly startUtcMs: number;
+	/** What is broken from the very beginning, by name, and for how long. */
+	readonly faults?: readonly { readonly name: string; readonly lastsMs: number }[];
 }
 
 /** After so long nobody waits any more. */
 const PATIENCE_MS = 3_600_000;
-const known = new WeakMap<CardTree, Installed>();
+/** So long is waited for a network before the seed's commands run. Source: systemd-networkd-wait-online.service(8), --timeout. */
+const NETWORK_WAIT_MS = 120_000;
+/** Without a clock of its own the board begins when its image was made. Typical. */
+const IMAGE_AGE_MS = 30 * 86_400_000;
+
+const known = new WeakMap<CardTree, { bench: Bench; faults: string; installed: Installed }>();
 
 /**
  * The image starts with the card set on its first partition; its seed, or the person where it reads none, runs what is to be run;
- * scripts and packages do the rest. The same card gives the same disk, worked out once.
+ * scripts and packages do the rest. The same card on the same bench gives the same disk, worked out once.
  */
-export function firstStart(card: CardTree, bench: Bench, startUtcMs: number): Installed {
-	let installed = known.get(card);
-	if (!installed) known.set(card, (installed = run(card, bench, startUtcMs)));
+export function firstStart(options: FirstStartOptions): Installed {
+	const { card, bench, faults = [] } = options;
+	const key = JSON.stringify(faults);
+	const found = known.get(card);
+	const same = found && found.bench === bench && found.faults === key;
+	const installed = same ? found.installed : run(options);
+	if (!same) known.set(card, { bench, faults: key, installed });
 	return { ...installed, disk: installed.disk.copy() };
 }
 
-function run(card: CardTree, bench: Bench, startUtcMs: number): Installed {
-	const machine = new Machine(card, imageDisk(card), bench, startUtcMs, 'UTC');
+function run({ links, card, bench, startUtcMs, faults = [] }: FirstStartOptions): Installed {
+	const machine = new Machine({ card, disk: imageDisk(card), bench, startUtcMs, timeZone: 'UTC' });
+	for (const link of links) link.rehearse?.(machine);
+	machine.clockBehindMs = machine.keepsTime ? 0 : IMAGE_AGE_MS;
 	const problems: string[] = [];
-	const seed = card.get('boot/user-data')?.text;
-	// Both files are needed: without the second no seed is seen. Source: cloud-init, datasource NoCloud.
-	const commands =
-		seed !== undefined && card.has('boot/meta-data')
-			? readSeedCommands(seed)
-			: [['bash', `${FIRMWARE}/yphos/apply.sh`]];
-	if (seed !== undefined && !card.has('boot/meta-data'))
-		problems.push('There is no meta-data beside user-data: the image sees no seed, and apply.sh is run by hand');
-	if (commands.length === 0) problems.push('Nothing in user-data runs apply.sh: nothing is set up');
-	let endedAtMs = 0;
+	const commands = commandsOf(card, problems);
+	let endedAtMs: number | null = null;
 	const next = (n: number): void => {
-		endedAtMs = machine.clock.nowMs;
 		const argv = commands[n];
-		if (!argv) return;
-		const env = new Map([['HOME', '/root']]);
-		spawn(machine, { argv, env, stdin: '' }, ({ code, err }) => {
+		if (!argv) {
+			endedAtMs = machine.clock.nowMs;
+			return;
+		}
+		spawn(machine, { argv, env: new Map([['HOME', '/root']]), stdin: '' }, ({ code, err }) => {
 			const name = argv.find((word) => word.endsWith('.sh')) ?? argv[0]!;
 			if (code !== 0)
 				problems.push(
@@ -56,13 +72,56 @@ function run(card: CardTree, bench: Bench, startUtcMs: number): Installed {
 			next(n + 1);
 		});
 	};
-	machine.clock.at(0, () => {
-		machine.mains(true);
+	/** The seed's commands run once for each card, whatever becomes of them. Source: cloud-init, Scripts User, once-per-instance. */
+	let begun = false;
+	const begin = (): void => {
+		if (begun) return;
+		begun = true;
 		next(0);
+	};
+	machine.on('userspace', () => machine.after(NETWORK_WAIT_MS, begin));
+	machine.on('online', () => machine.after(0, begin));
+	machine.clock.at(0, () => {
+		for (const { name } of faults) machine.fault(name, true);
+		machine.mains(true);
 	});
+	for (const { name, lastsMs } of faults) machine.clock.at(lastsMs, () => machine.fault(name, false));
 	machine.clock.runUntil(PATIENCE_MS);
-	if (problems.length === 0 && !machine.disk.get('/run/yphos-restart'))
-		problems.push('Nothing asked for the restart at the end: services begin only with the next one');
+	if (!begun) problems.push('The board does not come up, so nothing is set up');
+	else if (endedAtMs === null) problems.push('apply.sh has not come to its end: run it again by hand');
+	else if (problems.length === 0 && !isRestarted(machine))
+		problems.push('Nothing restarts it at the end: services begin only with the next start');
 	for (const path of [...machine.disk.files.keys()]) if (path.startsWith('/run/')) machine.disk.remove(path);
-	return { disk: machine.disk, problems, notRehearsed: [...machine.notRehearsed], tookMs: endedAtMs };
+	machine.disk.settle();
+	return {
+		disk: machine.disk,
+		problems,
+		notRehearsed: [...machine.notRehearsed],
+		assumed: [...machine.assumed],
+		tookMs: endedAtMs ?? PATIENCE_MS,
+		clockBehindMs: machine.clockBehindMs
+	};
 }
+
+/** Both files are needed: without meta-data no seed is seen. Source: cloud-init, datasource NoCloud. */
+function commandsOf(card: CardTree, problems: string[]): readonly (readonly string[])[] {
+	const byHand = [['bash', `${FIRMWARE}/yphos/apply.sh`]];
+	const seed = card.get('boot/user-data')?.text;
+	if (seed === undefined) return byHand;
+	if (!card.has('boot/meta-data')) {
+		problems.push('There is no meta-data beside user-data: the image sees no seed, and apply.sh is run by hand');
+		return byHand;
+	}
+	const commands = readSeedCommands(seed);
+	if (commands.length === 0) problems.push('Nothing in user-data runs apply.sh: nothing is set up');
+	return commands;
+}
+
+/** apply.sh asks for it, and the seed's last module does it. Source: cloud-init, module power_state_change. */
+const isRestarted = (machine: Machine): boolean => {
+	const seed = machine.card.get('boot/user-data')?.text;
+	return (
+		machine.disk.get('/run/yphos-restart') !== undefined &&
+		(seed === undefined || /^power_state:\s*\{[^}\n]*\bmode: reboot\b/m.test(seed))
+	);
+};

@@ -1,10 +1,28 @@
 /**
- * The simulated endpoint. A `Machine` holds a disk (what apply.sh put there), a `Bench` (the surroundings), a virtual clock
- * and a timeline; links attach their behaviour to it. Nothing here knows a plan.
+ * The simulated endpoint. A `Machine` holds a disk (what apply.sh put there), a `Bench` (the surroundings), a virtual clock,
+ * a timeline and a track for each end of the chain; links attach their behaviour to it. Nothing here knows a plan or a link.
  */
-export { benchSchema, type Bench, type BenchSoundCard } from './bench';
+export type { Bench } from './bench';
 export { cardTree, Disk, type CardTree, type DiskFile } from './disk';
 export { firstStart, type Installed } from './firstStart';
-export { FAULTS, Machine, type FaultName, type PlayedMedia } from './machine';
+export { Machine, tellerFor, type Teller } from './machine';
+export { ARCHIVE_FAULTS } from './programs/system';
 export { mayRun, spawn, type Process } from './processes';
-export type { Audible, Heard, Span, TimelineEvent } from './timeline';
+export type { Offers, Signals } from './signals';
+export type {
+	EventKind,
+	Fault,
+	Mark,
+	Said,
+	Sentence,
+	Span,
+	TimelineEvent,
+	Tone,
+	Track,
+	TrackKind,
+	Verdict,
+	Words
+} from './timeline';
+export { joinGaps } from './track';
+export { OTHERS_READ } from './systemd';
+export { SYSTEM_WORDS } from './words';

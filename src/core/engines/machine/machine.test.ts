@@ -3,12 +3,13 @@ import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
 import { benchFor } from '../benchFor';
 import { contextFor } from '../context';
-import { joinSound } from '../spans';
-import { Disk, Machine } from '.';
+import { earTrack } from '../../links/sound/track';
+import { inWords } from '../say';
+import { Disk, joinGaps, Machine } from '.';
 import { VirtualClock } from './clock';
 
 const { id, plan } = demoWorkshop.endpoints[0]!;
-const bench = benchFor(chain, plan, contextFor(demoWorkshop, id));
+const bench = benchFor(chain, plan, contextFor(chain, demoWorkshop, id));
 
 /** A machine whose disk holds these units, all enabled, with programs that note when they run. */
 function machineWith(units: Record<string, string>, programs: Record<string, number> = {}) {
@@ -17,7 +18,13 @@ function machineWith(units: Record<string, string>, programs: Record<string, num
 		disk.put(`/etc/systemd/system/${name}`, { text: body, bytes: null });
 		disk.put(`/etc/systemd/system/multi-user.target.wants/${name}`, { text: '', bytes: null });
 	}
-	const machine = new Machine(new Map(), disk, bench, Date.parse('2026-11-24T12:00:00Z'), 'UTC');
+	const machine = new Machine({
+		card: new Map(),
+		disk,
+		bench,
+		startUtcMs: Date.parse('2026-11-24T12:00:00Z'),
+		timeZone: 'UTC'
+	});
 	const ran: string[] = [];
 	for (const [path, lastsMs] of Object.entries({ '/bin/a': 100, '/bin/b': 100, ...programs })) {
 		disk.put(path, { text: '', bytes: null, mode: '0755' });
@@ -95,7 +102,7 @@ describe('the simulated systemd', () => {
 	it('says which enabled unit or program is not there', () => {
 		const { machine } = machineWith({ 'p.service': '[Service]\nExecStart=/bin/nowhere\n' });
 		machine.clock.runUntil(1000);
-		expect(machine.events.map((event) => event.text)).toContain('/bin/nowhere is not on the endpoint');
+		expect(inWords(chain, machine.events).map(({ text }) => text)).toContain('/bin/nowhere is not on the endpoint');
 	});
 	it.each([
 		['ConditionPathExists=/nowhere', []],
@@ -138,7 +145,7 @@ describe('the simulated systemd', () => {
 		machine.disk.makeFolder('/tmp');
 		machine.clock.runUntil(5000);
 		expect(machine.disk.read('/tmp/out')).toBe('seen\n');
-		expect(machine.events.map(({ text }) => text)).toContain('/opt/t.sh may not be run: its mode forbids it');
+		expect(inWords(chain, machine.events).map(({ text }) => text)).toContain('/opt/t.sh may not be run: its mode forbids it');
 	});
 	it('takes up a script that waits where it stands when what it waits for comes', () => {
 		const { machine, ran } = machineWith({
@@ -181,15 +188,20 @@ it('runs events in the order of their time, then in that in which they were set'
 });
 
 it('counts a change of track as one stretch of sound, a real silence as silence', () => {
-	const span = (fromMs: number, toMs: number, state: 'sound' | 'silence') => ({ fromMs, toMs, state, why: '' });
+	const span = (fromMs: number, toMs: number, state: 'sound' | 'silence') => ({
+		fromMs,
+		toMs,
+		state,
+		why: { from: 'system', code: 'starting', data: undefined }
+	});
 	expect(
-		joinSound([
+		joinGaps([
 			span(0, 1000, 'sound'),
 			span(1000, 1060, 'silence'),
 			span(1060, 3000, 'sound'),
 			span(3000, 9000, 'silence'),
 			span(9000, 9500, 'sound')
-		]).map((s) => [s.fromMs, s.toMs, s.state])
+		], earTrack).map((s) => [s.fromMs, s.toMs, s.state])
 	).toEqual([
 		[0, 3000, 'sound'],
 		[3000, 9000, 'silence'],

@@ -1,70 +1,30 @@
-import type { LinkId } from '../../plan/plan';
 import type { Bench } from './bench';
 import { VirtualClock } from './clock';
 import type { CardTree, Disk } from './disk';
-import type { Systemd } from './systemd';
-import { startSystemd } from './systemd';
-import type { Program } from './processes';
 import type { Foreseen } from './foresee';
-import { World } from './world';
+import type { Program } from './processes';
 import { addFilePrograms } from './programs/files';
 import { addSystemPrograms } from './programs/system';
+import type { Offers, Signals } from './signals';
+import { startSystemd, type Systemd } from './systemd';
+import type { EventKind, Said, TimelineEvent, TrackKind, Words } from './timeline';
+import { LiveTrack } from './track';
+import { World } from './world';
+import { SYSTEM_WORDS } from './words';
 import { wallClockMs } from '../../formats/systemd/zone';
-import type { Audible, Heard, Span, TimelineEvent } from './timeline';
 
-/** What happens to the machine as a whole; links listen. */
-export interface Signals {
-	'mains-on': void;
-	'mains-off': void;
-	/** The firmware may read the card. */
-	powered: void;
-	/** Kernel up: devices are being found, the first services begin. */
-	userspace: void;
-	'network-up': void;
-	'network-down': void;
-	'sound-card-added': string;
-	'sound-card-removed': string;
-	fault: { readonly name: FaultName; readonly on: boolean };
-	/** A command before a unit's own one failed, with its last word. */
-	'unit-held-back': { readonly unit: string; readonly why: string };
-	/** A unit's own condition said no. */
-	'unit-skipped': string;
-	/** Somebody asks systemctl for a unit to be started or stopped. */
-	'unit-asked': { readonly verb: 'start' | 'stop'; readonly unit: string };
-}
+/** From joining a network to the right time. Typical. */
+const TIME_TAKEN_MS = 1500;
 
-export const FAULTS = {
-	'converter-unplugged': { label: 'Unplug converter', lastsMs: 15_000 },
-	'amplifier-muted': { label: 'Mute amplifier', lastsMs: 15_000 },
-	'stream-refuses': { label: 'Stream refuses', lastsMs: 60_000 },
-	'network-late': { label: 'Network comes late', lastsMs: 40_000 },
-	'power-cut': { label: 'Cut the power', lastsMs: 5_000 },
-	'supply-weak': { label: 'Weak supply', lastsMs: 30_000 },
-	'fan-stops': { label: 'Fan stops', lastsMs: 3_600_000 }
-} as const;
-export type FaultName = keyof typeof FAULTS;
-
-export interface PlayedMedia {
-	readonly codec: string;
-	readonly lossless: boolean;
-	readonly sampleRateHz: number;
-	readonly bitDepth: number;
-	readonly channels: number;
-	/** null: endless. */
-	readonly durationMs: number | null;
-	readonly level: { readonly rmsDbfs: number; readonly pitchHz: number | null } | null;
-}
-
-/** What a link offers to the programs of the machine. Filled in by the link that owns the resource. */
-export interface Offers {
-	/** Opens an ALSA device by name for samples of this kind; a string says why it could not. */
-	openSound?(
-		deviceName: string,
-		wanted: PlayedMedia & { readonly title: string; readonly gainDb: number; readonly forcedRateHz: number | null },
-		onLost: () => void
-	): { close(): void } | string;
-	/** Finds what a playlist entry leads to; `done` is called once, later. */
-	openMedia?(location: string, done: (found: PlayedMedia | string) => void): void;
+export interface MachineOptions {
+	readonly card: CardTree;
+	readonly disk: Disk;
+	readonly bench: Bench;
+	/** Wall clock at mains on, ms UTC. */
+	readonly startUtcMs: number;
+	/** The endpoint's own time zone, as its files set it. */
+	readonly timeZone: string;
+	readonly tracks?: readonly TrackKind[];
 }
 
 /** The simulated endpoint: a disk, a bench, a clock, and a timeline of what happens. It never sees the plan. */
@@ -84,31 +44,40 @@ export class Machine {
 	/** What was met and cannot be simulated. */
 	readonly notRehearsed = new Set<string>();
 	readonly events: TimelineEvent[] = [];
-	readonly spans: Span[] = [];
-	heard: Heard | null = null;
-	firstHeard: { atMs: number; heard: Heard } | null = null;
-	/** Each title once, as it was first heard. */
-	readonly titlesHeard = new Map<string, Heard>();
+	readonly tracks: ReadonlyMap<string, LiveTrack>;
+	readonly activeFaults = new Set<string>();
+	/** What cannot work on this bench: parts by their id, devices by the kernel's name for them. */
+	readonly absent = new Set<string>();
+	readonly card: CardTree;
+	readonly disk: Disk;
+	readonly bench: Bench;
+	readonly startUtcMs: number;
+	readonly timeZone: string;
 	powered = false;
-	networkUp = false;
+	/** It goes on counting time while there is no power. */
+	keepsTime = false;
+	/** How far its own clock is behind the world's, ms; the network puts it right. */
+	clockBehindMs = 0;
+	/** Counts how often the clock was set. */
+	timeJumps = 0;
+	/** When the kernel last handed over. */
+	userspaceAtMs = 0;
+	/** Whether anything beyond the endpoint itself can be reached. */
+	online = false;
 	systemd: Systemd;
-	readonly activeFaults = new Set<FaultName>();
-	/** What cannot work on this bench: sound cards that the kernel does not find, by card id, and parts, by part id. */
-	readonly absentCards = new Set<string>();
-	readonly absentParts = new Set<string>();
 	#boot = 0;
+	#offSinceMs = 0;
+	#said = new Set<string>();
+	#onTimeSet: (() => void)[] = [];
 	#listeners = new Map<keyof Signals, ((data: never) => void)[]>();
-	#state: { sinceMs: number; state: Audible; why: string } = { sinceMs: 0, state: 'off', why: 'no power' };
 
-	constructor(
-		readonly card: CardTree,
-		readonly disk: Disk,
-		readonly bench: Bench,
-		/** Wall clock at mains on, ms UTC. */
-		readonly startUtcMs: number,
-		/** The endpoint's own time zone, as its files set it. */
-		readonly timeZone: string
-	) {
+	constructor({ card, disk, bench, startUtcMs, timeZone, tracks = [] }: MachineOptions) {
+		this.card = card;
+		this.disk = disk;
+		this.bench = bench;
+		this.startUtcMs = startUtcMs;
+		this.timeZone = timeZone;
+		this.tracks = new Map(tracks.map((kind) => [kind.id, new LiveTrack(kind)]));
 		this.disk.onChange = () => this.world.changed();
 		addFilePrograms(this);
 		addSystemPrograms(this);
@@ -119,12 +88,59 @@ export class Machine {
 	unknown(what: string): void {
 		if (this.notRehearsed.has(what)) return;
 		this.notRehearsed.add(what);
-		this.log('system', `Not rehearsed: ${what}`);
+		this.say('not-rehearsed', 'info', { what });
+	}
+
+	/** What the machine itself has to tell. */
+	say<C extends keyof typeof SYSTEM_WORDS>(
+		code: C,
+		kind: EventKind,
+		...[data]: Parameters<(typeof SYSTEM_WORDS)[C]>
+	): void {
+		this.tell({ from: 'system', code, data }, kind);
+	}
+
+	tell(said: Said, kind: EventKind): void {
+		this.events.push({ atMs: this.clock.nowMs, kind, ...said });
+	}
+
+	/** What goes wrong at every attempt is said at the first. */
+	once<C extends keyof typeof SYSTEM_WORDS>(code: C, ...[data]: Parameters<(typeof SYSTEM_WORDS)[C]>): void {
+		const key = JSON.stringify([code, data]);
+		if (this.#said.has(key)) return;
+		this.#said.add(key);
+		this.tell({ from: 'system', code, data }, 'bad');
 	}
 
 	/** The endpoint's own wall clock, as a reading in UTC. */
 	get wallClockMs(): number {
-		return wallClockMs(this.timeZone, this.nowUtcMs);
+		return wallClockMs(this.timeZone, this.believedUtcMs);
+	}
+
+	/** What it takes for the time. */
+	get believedUtcMs(): number {
+		return this.nowUtcMs - this.clockBehindMs;
+	}
+
+	/** Somebody told it the time. Source: systemd-timesyncd.service(8). */
+	setTime(): void {
+		if (this.clockBehindMs === 0) return;
+		this.clockBehindMs = 0;
+		this.timeJumps++;
+		const listeners = this.#onTimeSet;
+		this.#onTimeSet = [];
+		for (const run of listeners) run();
+	}
+
+	/** Until the next start. */
+	onTimeSet(run: () => void): void {
+		const boot = this.#boot;
+		const again = (): void => {
+			if (boot !== this.#boot) return;
+			this.#onTimeSet.push(again);
+			run();
+		};
+		this.#onTimeSet.push(again);
 	}
 
 	get nowUtcMs(): number {
@@ -147,39 +163,71 @@ export class Machine {
 		});
 	}
 
-	log(link: TimelineEvent['link'], text: string, reading = '', kind: TimelineEvent['kind'] = 'info'): void {
-		this.events.push({ atMs: this.clock.nowMs, link, text, reading, kind });
+	/** Reachable, or not any more. */
+	setOnline(on: boolean): void {
+		if (on === this.online) return;
+		this.online = on;
+		this.world.changed();
+		if (on) {
+			this.systemd.reach('network-online.target');
+			this.after(TIME_TAKEN_MS, () => {
+				if (this.online) this.setTime();
+			});
+		}
+		this.emit(on ? 'online' : 'offline');
 	}
 
-	mains(on: boolean): void {
+	/** Something is broken, or whole again. */
+	fault(name: string, on: boolean): void {
+		if (on) this.activeFaults.add(name);
+		else this.activeFaults.delete(name);
+		this.emit('fault', { name, on });
+	}
+
+	mains(on: boolean, abrupt = false): void {
 		if (on === this.powered) return;
 		this.#boot++;
 		this.powered = on;
-		this.networkUp = false;
+		this.online = false;
+		this.#said.clear();
+		this.#onTimeSet = [];
+		// Without a clock of its own it goes on from the moment at which it stopped. Source: systemd-timesyncd.service(8).
+		if (!on) this.#offSinceMs = this.clock.nowMs;
+		else if (!this.keepsTime) this.clockBehindMs += this.clock.nowMs - this.#offSinceMs;
 		this.systemd = startSystemd(this);
-		if (!on) this.setAudible('off', 'no power', null);
-		else this.setAudible('silence', 'starting', null);
-		this.emit(on ? 'mains-on' : 'mains-off');
-	}
-
-	/** Says what the ear notices from now on. */
-	setAudible(state: Audible, why: string, heard: Heard | null): void {
-		this.heard = heard;
-		if (heard && !this.titlesHeard.has(heard.title)) this.titlesHeard.set(heard.title, heard);
-		if (heard && !this.firstHeard) this.firstHeard = { atMs: this.clock.nowMs, heard };
-		if (state === this.#state.state && (state === 'sound' || why === this.#state.why)) return;
-		this.#closeSpan();
-		this.#state = { sinceMs: this.clock.nowMs, state, why };
+		const why = { from: 'system', code: on ? 'starting' : 'no-power', data: undefined };
+		for (const track of this.tracks.values())
+			track.set(this.clock.nowMs, on ? track.kind.wakes : track.kind.off, why);
+		if (on) this.emit('mains-on');
+		else this.emit('mains-off', { abrupt });
 	}
 
 	finish(): void {
-		this.#closeSpan();
-	}
-
-	#closeSpan(): void {
-		const { sinceMs, state, why } = this.#state;
-		if (this.clock.nowMs > sinceMs) this.spans.push({ fromMs: sinceMs, toMs: this.clock.nowMs, state, why });
+		for (const track of this.tracks.values()) track.close(this.clock.nowMs);
 	}
 }
 
-export type RehearsedLink = { readonly id: LinkId; rehearse(machine: Machine): void };
+/** How one link tells of what happens: only with codes that it has words for, and with the data that these take. */
+export interface Teller<W extends Words> {
+	event<C extends keyof W & string>(code: C, kind: EventKind, ...data: Parameters<W[C]>): void;
+	/** An end of the chain is in this state from now on, for this reason. */
+	state<C extends keyof W & string>(track: string, state: string, code: C, ...data: Parameters<W[C]>): void;
+	/** The same for a reason that somebody else gave. */
+	stateFor(track: string, state: string, why: Said): void;
+	/** A reason, to be handed on. */
+	said<C extends keyof W & string>(code: C, ...data: Parameters<W[C]>): Said;
+	/** Something arrived at an end. */
+	mark(track: string, name: string, data: unknown): void;
+}
+
+export const tellerFor = <W extends Words>(machine: Machine, from: string, words: W): Teller<W> => {
+	void words;
+	return {
+		event: (code, kind, ...[data]) => machine.tell({ from, code, data }, kind),
+		state: (track, state, code, ...[data]) =>
+			machine.tracks.get(track)?.set(machine.clock.nowMs, state, { from, code, data }),
+		stateFor: (track, state, why) => machine.tracks.get(track)?.set(machine.clock.nowMs, state, why),
+		said: (code, ...[data]) => ({ from, code, data }),
+		mark: (track, name, data) => machine.tracks.get(track)?.mark(machine.clock.nowMs, name, data)
+	};
+};

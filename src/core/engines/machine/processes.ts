@@ -128,13 +128,14 @@ function runProgram(machine: Machine, program: Program, started: Started, onEnd:
 	};
 }
 
-const hostOf = (machine: Machine): ShellHost => ({
+const hostOf = (machine: Machine, unit: string | null): ShellHost => ({
 	read: (path) => machine.disk.read(path),
-	write: (path, text, append) => machine.disk.write(path, text, append),
+	write: (path, text, append) =>
+		machine.systemd.mayWrite(unit, path) ?? machine.disk.write(path, text, append),
 	kind: (path) => machine.disk.kind(path),
 	list: (path) => machine.disk.list(path),
 	isExecutable: (path) => machine.disk.isExecutable(path),
-	isWritable: (path) => machine.disk.kind(path) !== null,
+	isWritable: (path) => machine.disk.kind(path) !== null && machine.systemd.mayWrite(unit, path) === null,
 	find: (name) => findProgram(machine, name),
 	unknown: (what) => machine.unknown(what)
 });
@@ -157,14 +158,14 @@ function runShell(machine: Machine, isBash: boolean, started: Started, onEnd: (e
 		stdin: started.stdin,
 		cwd: started.cwd ?? '/'
 	};
-	return foreseen(machine, scripted, onEnd) ?? inSteps(machine, scripted, started, onEnd);
+	return foreseen(machine, scripted, started.unit ?? null, onEnd) ?? inSteps(machine, scripted, started, onEnd);
 }
 
 /** Looks and waits only: its end is one event, worked out again when the world changes meanwhile. Null: it does more. */
-function foreseen(machine: Machine, script: Script, onEnd: (ended: Ended) => void): (() => void) | null {
-	const key = JSON.stringify([script.name, script.args, script.text, [...script.env]]);
+function foreseen(machine: Machine, script: Script, unit: string | null, onEnd: (ended: Ended) => void): (() => void) | null {
+	const key = JSON.stringify([unit, script.name, script.args, script.text, [...script.env]]);
 	const remembered = machine.foreseen.get(key);
-	const first = remembered?.version === machine.world.version ? remembered.result : foresee(script, hostOf(machine));
+	const first = remembered?.version === machine.world.version ? remembered.result : foresee(script, hostOf(machine, unit));
 	machine.foreseen.set(key, { version: machine.world.version, result: first });
 	if (!first) return null;
 	const sinceMs = machine.clock.nowMs;
@@ -181,7 +182,7 @@ function foreseen(machine: Machine, script: Script, onEnd: (ended: Ended) => voi
 		});
 	};
 	forget = machine.world.onChange(() => {
-		const again = foresee(script, hostOf(machine), { untilMs: machine.clock.nowMs - sinceMs, seen: current.seen });
+		const again = foresee(script, hostOf(machine, unit), { untilMs: machine.clock.nowMs - sinceMs, seen: current.seen });
 		if (!again) return;
 		current = again;
 		plan();
@@ -200,7 +201,7 @@ function inSteps(machine: Machine, script: Script, started: Started, onEnd: (end
 	let err = '';
 	const steps = runScript({
 		...script,
-		host: hostOf(machine),
+		host: hostOf(machine, started.unit ?? null),
 		out: { write: (piece) => void (out += piece) },
 		err: { write: (piece) => void (err += piece) }
 	});

@@ -1,14 +1,16 @@
 import { withUnit } from '../../format';
+import { changing } from '../../changes';
 import type { Context, Finding } from '../../link';
-import type { Plan } from '../../plan/plan';
+import type { BriefSettings } from './settings';
+
+const own = changing<BriefSettings>('brief');
 
 /** From the start of the player to its first sample, on any board of these classes. Typical. */
 const PLAYER_SEC = 1.5;
 
-export function assessBrief(plan: Plan, context: Context): Finding[] {
+export function assessBrief(brief: BriefSettings, context: Context): Finding[] {
 	const findings: Finding[] = [];
-	const { brief, programme } = plan;
-	if (brief.comesBackAlone && !programme.startAtBoot)
+	if (brief.comesBackAlone && context.facts.programme && !context.facts.programme.startAtBoot)
 		findings.push({
 			id: 'brief.stays-silent',
 			level: 'stop',
@@ -16,10 +18,10 @@ export function assessBrief(plan: Plan, context: Context): Finding[] {
 			why: 'You want it to come back alone, but nothing starts the music when the board starts.',
 			setting: 'programme.startAtBoot',
 			fixes: [
-				{ label: 'Start with the board', apply: (p) => ({ ...p, programme: { ...p.programme, startAtBoot: true } }) }
+				{ label: 'Start with the board', apply: context.change.startAtBoot() }
 			]
 		});
-	const board = context.part('board', plan.parts.board);
+	const board = context.part('board', context.facts.parts.board);
 	if (board) {
 		const atBestSec = board.firmwareSec + board.kernelSec + board.servicesSec + PLAYER_SEC;
 		if (atBestSec > brief.soundWithinSec) {
@@ -33,7 +35,7 @@ export function assessBrief(plan: Plan, context: Context): Finding[] {
 				fixes: [
 					{
 						label: `Allow ${enoughSec}\u2009s`,
-						apply: (p) => ({ ...p, brief: { ...p.brief, soundWithinSec: enoughSec } })
+						apply: own({ soundWithinSec: enoughSec })
 					}
 				]
 			});

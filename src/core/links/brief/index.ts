@@ -2,36 +2,47 @@
 import type { Link } from '../../link';
 import { assessBrief } from './findings';
 import { briefSettings, type BriefSettings } from './settings';
+import './offers';
 
-export const brief: Link<BriefSettings> = {
+export const brief: Link<'brief', BriefSettings> = {
 	id: 'brief',
 	title: 'Brief',
 	settings: briefSettings,
-	claims: () => [],
-	figures: (plan) => [
+	version: 1,
+	empty: ({ name, kind }) => ({
+		name,
+		room: '',
+		purpose: '',
+		kind,
+		video: null,
+		soundWithinSec: 45,
+		comesBackAlone: true
+	}),
+	key: 'i',
+	place: { column: 'board', row: 0, wires: [{ to: 'parts', carries: 'rule' }] },
+	publish: ({ name, kind, video, comesBackAlone }) => ({ endpointName: name, wish: kind, film: video, comesBackAlone }),
+	figures: (settings) => [
 		{
 			id: 'promise',
 			label: 'Promise',
-			text: `sound within ${plan.brief.soundWithinSec}\u2009s`,
-			value: plan.brief.soundWithinSec,
+			text: `sound within ${settings.soundWithinSec}\u2009s`,
+			value: settings.soundWithinSec,
 			sure: 'exact',
 			from: 'You set it.',
 			telling: true
 		}
 	],
 	assess: assessBrief,
-	files: () => [],
-	steps: (plan) =>
-		plan.brief.comesBackAlone
+	steps: (settings) =>
+		settings.comesBackAlone
 			? [
 					{
 						id: 'pull-plug',
 						phase: 'check',
 						do: 'Pull the plug, wait ten seconds, plug in again.',
-						expect: `Sound returns by itself within ${plan.brief.soundWithinSec}\u2009s.`,
+						expect: `Sound returns by itself within ${settings.soundWithinSec}\u2009s.`,
 						reading: 'seconds until sound'
 					}
 				]
 			: [],
-	rehearse: () => {}
 };

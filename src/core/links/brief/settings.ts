@@ -1,8 +1,7 @@
 import { z } from 'zod';
+import { WISHES } from '../../link';
 import { videoShapeSchema } from '../../parts/schema';
 import { lineText } from '../../plan/text';
-
-export const WISHES = ['music', 'film', 'notices', 'recorder', 'second-screen'] as const;
 
 /** What the endpoint must do, in the person's words, and the promises it is held to. */
 export const briefSettings = z.object({

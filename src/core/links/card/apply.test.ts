@@ -55,7 +55,7 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 	function place(plan: Plan): void {
 		rmSync(join(dir, 'card'), { recursive: true, force: true });
 		const mediaBytes = new Map([['Night ferry.wav', demoMediaBytes('Night ferry.wav')!]]);
-		for (const file of write(chain, plan, contextFor(demoWorkshop, lounge.id), { mediaBytes })) {
+		for (const file of write(chain, plan, contextFor(chain, demoWorkshop, lounge.id), { mediaBytes })) {
 			const path = join(dir, 'card', file.path);
 			mkdirSync(dirname(path), { recursive: true });
 			writeFileSync(path, cardBytes(file));
@@ -129,9 +129,9 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		const calls = readFileSync(join(dir, 'log'), 'utf8').trim().split('\n');
 
 		const mediaBytes = new Map([['Night ferry.wav', demoMediaBytes('Night ferry.wav')!]]);
-		const card = cardTree(write(chain, lounge.plan, contextFor(demoWorkshop, lounge.id), { mediaBytes }));
-		const bench = benchFor(chain, lounge.plan, contextFor(demoWorkshop, lounge.id));
-		const machine = new Machine(card, imageDisk(card), bench, 0, 'UTC');
+		const card = cardTree(write(chain, lounge.plan, contextFor(chain, demoWorkshop, lounge.id), { mediaBytes }));
+		const bench = benchFor(chain, lounge.plan, contextFor(chain, demoWorkshop, lounge.id));
+		const machine = new Machine({ card, disk: imageDisk(card), bench, startUtcMs: 0, timeZone: 'UTC' });
 		const noted: string[] = [];
 		for (const name of ['systemctl', 'apt-get', 'nmcli', 'nm-online']) {
 			const program = machine.programs.get(`/usr/bin/${name}`)!;

@@ -2,11 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { cardText } from '../../cardBytes';
 import { chain } from '../../chain';
-import { assess, collectClaims } from '../../engines/assess';
+import { assess } from '../../engines/assess';
+import { derive } from '../../engines/derive';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
 import { cardTree } from '../../engines/machine';
-import { rehearse } from '../../engines/rehearse';
+import { rehearse, type Rehearsal } from '../../engines/rehearse';
+import { inWords } from '../../engines/say';
 import { runSheet } from '../../engines/runSheet';
 import { write } from '../../engines/write';
 import type { Plan } from '../../plan/plan';
@@ -17,7 +19,7 @@ import { isWriting } from './rehearse';
 import { computeWear, computeWriteMin, judgeCard } from './wear';
 
 const bench = demoWorkshop.endpoints.find(({ id }) => id === 'test-bench')!;
-const context = contextFor(demoWorkshop, bench.id);
+const context = contextFor(chain, demoWorkshop, bench.id);
 const withCard = (change: Partial<Plan['card']>, parts: Partial<Plan['parts']> = {}): Plan => ({
 	...bench.plan,
 	parts: { ...bench.plan.parts, ...parts },
@@ -27,6 +29,8 @@ const ids = (plan: Plan) =>
 	assess(chain, plan, context)
 		.findings.filter(({ link }) => link === 'card')
 		.map(({ id }) => id);
+const here = derive(chain, bench.plan, context);
+const ear = ({ tracks }: Rehearsal) => tracks.find(({ id }) => id === 'ear')!.spans;
 const IMAGE = {
 	name: 'a.img',
 	form: 'raw',
@@ -39,7 +43,7 @@ const IMAGE = {
 
 describe('the card', () => {
 	it('is filled to its last byte', () => {
-		const room = computeRoom(bench.plan, context, collectClaims(chain, bench.plan, context))!;
+		const room = computeRoom(bench.plan.card, here.context, here.claims)!;
 		const sum = room.pieces.reduce((total, { bytes }) => total + bytes, 0);
 		expect(sum / 1e9).toBeCloseTo(room.card.capacityGb, 6);
 	});
@@ -62,7 +66,7 @@ describe('the card', () => {
 	});
 	it('wears by what is written into its cells, and not at all when it is read-only', () => {
 		const card = context.part('card', 'card-32')!;
-		const wear = (change: Partial<Plan['card']>) => computeWear(withCard(change), card, []);
+		const wear = (change: Partial<Plan['card']>) => computeWear(withCard(change).card, card, []);
 		expect(wear({ dailyMb: 100 }).years).toBeCloseTo(wear({ dailyMb: 50 }).years / 2, 6);
 		expect(wear({ root: 'overlay' }).years).toBe(Infinity);
 		expect(computeWriteMin(6e9, card)).toBeCloseTo(10, 6);
@@ -72,13 +76,13 @@ describe('the card', () => {
 
 describe('a layer in memory', () => {
 	const board = { memoryMb: 1024 };
-	const days = (change: Partial<Plan['card']>) => computeLayer(withCard({ root: 'overlay', ...change }), board, []);
+	const days = (change: Partial<Plan['card']>) => computeLayer(withCard({ root: 'overlay', ...change }).card, board, []);
 	it('holds half of the memory, by what is written each day', () => {
 		expect(days({ dailyMb: 16 })).toEqual({ roomMb: 512, dailyMb: 16, daysUntilFull: 32 });
 		expect(days({ dailyMb: 0 }).daysUntilFull).toBe(Infinity);
 		expect(days({ dailyMb: 16, logsInMemory: false }).daysUntilFull).toBeLessThan(32);
 		const recorded = { on: 'wear', from: 'sources', what: 'news', bytesPerDay: 1e9 } as const;
-		expect(computeLayer(withCard({ root: 'overlay', dailyMb: 24 }), board, [recorded]).daysUntilFull).toBe(0.5);
+		expect(computeLayer(withCard({ root: 'overlay', dailyMb: 24 }).card, board, [recorded]).daysUntilFull).toBe(0.5);
 	});
 	it('is a caution by the month, a stop within a day; a writable root has none', () => {
 		const plan = withCard({ root: 'overlay', dailyMb: 1000, logsInMemory: false });
@@ -101,9 +105,9 @@ describe('a layer in memory', () => {
 });
 
 it('keeps large media on a drive when there is one, and recordings never on the card', () => {
-	const claims = collectClaims(chain, bench.plan, context);
+	const claims = derive(chain, bench.plan, context).claims;
 	const large = [...claims, { on: 'store', from: 'sources', what: 'films', bytes: 20e9 } as const];
-	const where = (plan: Plan, what: string) => keepWhere(plan, context, large).find((row) => row.what === what)!.where;
+	const where = (plan: Plan, what: string) => keepWhere(plan.card, derive(chain, plan, context).context, large).find((row) => row.what === what)!.where;
 	const withDrive = withCard({}, { also: [{ part: 'drive-ssd-500', count: 1 }] });
 	expect(where(bench.plan, 'Media')).toBe('card');
 	expect(where(withDrive, 'Media')).toBe('USB drive without moving parts, 500 GB');
@@ -121,7 +125,7 @@ describe('a cut at any moment', () => {
 			forMs: 120_000,
 			faults: [{ name: 'power-cut', atMs, lastsMs: 5000 }]
 		});
-	const endsInSound = (plan: Plan, atMs: number): boolean => cutAt(plan, atMs).spans.at(-1)?.state === 'sound';
+	const endsInSound = (plan: Plan, atMs: number): boolean => ear(cutAt(plan, atMs)).at(-1)?.state === 'sound';
 	const cmdline = { bootStyle: 'cmdline', bootText: 'console=tty1 root=/dev/x rootwait' } as const;
 	/** Moments of which some fall into a write and some do not. */
 	const moments = Array.from({ length: 14 }, (_, n) => 30_000 + n * 137);
@@ -137,8 +141,8 @@ describe('a cut at any moment', () => {
 		const plan = withCard({ root: 'overlay', mendAtStart: false, ...cmdline });
 		for (const ms of moments) {
 			const result = cutAt(plan, ms);
-			expect(result.spans.at(-1)?.state).toBe('sound');
-			expect(result.events.some(({ text }) => text.includes('torn'))).toBe(false);
+			expect(ear(result).at(-1)?.state).toBe('sound');
+			expect(inWords(chain, result.events).some(({ text }) => text.includes('torn'))).toBe(false);
 		}
 	});
 	it('is mended at the start when that is asked for, and fatal where nothing mends it', () => {
@@ -148,7 +152,7 @@ describe('a cut at any moment', () => {
 		expect(unmended).toContain(false);
 		expect(unmended).toContain(true);
 		const torn = moments[unmended.indexOf(false)]!;
-		expect(cutAt(withCard({ ...cmdline }), torn).events.some(({ text }) => text.includes('is being mended'))).toBe(
+		expect(inWords(chain, cutAt(withCard({ ...cmdline }), torn).events).some(({ text }) => text.includes('is being mended'))).toBe(
 			true
 		);
 	});

@@ -1,8 +1,8 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context } from '../../link';
 import type { PartOf } from '../../parts/schema';
-import type { Plan } from '../../plan/plan';
 import { computeCardRoom } from './room';
+import type { CardSettings } from './settings';
 
 /** A plain system without a desktop; a ready-made player; an application platform with its second archive. Typical. */
 export const SYSTEM_GB = { plain: 2.4, player: 3.5, platform: 6 } as const;
@@ -26,10 +26,9 @@ export interface Room {
 }
 
 /** What lies on the card, in the order in which it comes. Null without a card. */
-export function computeRoom(plan: Plan, context: Context, claims: readonly Claim[]): Room | null {
-	const card = context.part('card', plan.parts.card);
+export function computeRoom(settings: CardSettings, context: Context, claims: readonly Claim[]): Room | null {
+	const card = context.part('card', context.facts.parts.card);
 	if (!card) return null;
-	const settings = plan.card;
 	const stores = claimsOn(claims, 'store');
 	const packages = new Set(claimsOn(claims, 'package').map(({ name }) => name)).size;
 	const neededBytes = stores.reduce((sum, claim) => sum + claim.bytes, 0);

@@ -4,9 +4,9 @@ import { claimsOn, type Claim } from '../../claims';
 import { shellQuote, shellWord } from '../../formats/shell/quote';
 import { addKernelArgs, addToExtlinux } from '../../formats/boot/kernelArgs';
 import type { CardFile, CardLine, Context } from '../../link';
-import type { Plan } from '../../plan/plan';
 import probeScript from '../../probe/probe.sh?raw';
 import { APPLY_BEGIN, APPLY_END, VERIFY_BEGIN, VERIFY_END } from './scripts';
+import type { CardSettings } from './settings';
 
 const LOG_DROP_IN = '/etc/systemd/journald.conf.d/yphos.conf';
 const ROOT = rootPath('/');
@@ -15,16 +15,10 @@ const WATCHDOG_DROP_IN = '/etc/systemd/system.conf.d/yphos-watchdog.conf';
 /** Read at the start by the package of that name, so it counts from the restart after apply.sh. */
 export const OVERLAY_CONF = '/etc/overlayroot.local.conf';
 
-/** What the kernel is told besides what the image tells it. Source: systemd-fsck@.service(8); panic= in the kernel's parameters. */
-const kernelArgs = ({ card }: Plan): string[] => [
-	card.mendAtStart ? 'fsck.repair=yes' : 'fsck.mode=skip',
-	...(card.watchdog ? ['panic=10'] : [])
-];
-
-function bootFile(plan: Plan): CardFile[] {
-	const { bootStyle, bootText } = plan.card;
+function bootFile(settings: CardSettings, claims: readonly Claim[]): CardFile[] {
+	const { bootStyle, bootText } = settings;
 	if (bootStyle === 'none' || bootText.trim() === '') return [];
-	const args = kernelArgs(plan);
+	const args = claimsOn(claims, 'kernel').map(({ argument }) => argument);
 	return bootStyle === 'cmdline'
 		? [
 				textFile(
@@ -42,7 +36,7 @@ function bootFile(plan: Plan): CardFile[] {
 			];
 }
 
-export function cardFiles(plan: Plan, _context: Context, claims: readonly Claim[]): CardFile[] {
+export function cardFiles(settings: CardSettings, _context: Context, claims: readonly Claim[]): CardFile[] {
 	const verify: CardLine[] = [
 		...lines('card', ...VERIFY_BEGIN),
 		...claimsOn(claims, 'check').map((claim): CardLine => ({
@@ -55,8 +49,8 @@ export function cardFiles(plan: Plan, _context: Context, claims: readonly Claim[
 		...lines(
 			'card.logsInMemory',
 			'[Journal]',
-			`Storage=${plan.card.logsInMemory ? 'volatile' : 'persistent'}`,
-			plan.card.logsInMemory ? 'RuntimeMaxUse=32M' : 'SystemMaxUse=200M'
+			`Storage=${settings.logsInMemory ? 'volatile' : 'persistent'}`,
+			settings.logsInMemory ? 'RuntimeMaxUse=32M' : 'SystemMaxUse=200M'
 		)
 	];
 	return [
@@ -68,7 +62,7 @@ export function cardFiles(plan: Plan, _context: Context, claims: readonly Claim[
 			'0755'
 		),
 		textFile(rootPath(LOG_DROP_IN), 'Where the system keeps its log.', logs),
-		...(plan.card.watchdog
+		...(settings.watchdog
 			? [
 					textFile(
 						rootPath(WATCHDOG_DROP_IN),
@@ -77,7 +71,7 @@ export function cardFiles(plan: Plan, _context: Context, claims: readonly Claim[
 					)
 				]
 			: []),
-		...(plan.card.root === 'overlay'
+		...(settings.root === 'overlay'
 			? [
 					textFile(
 						rootPath(OVERLAY_CONF),
@@ -86,12 +80,12 @@ export function cardFiles(plan: Plan, _context: Context, claims: readonly Claim[
 					)
 				]
 			: []),
-		...bootFile(plan)
+		...bootFile(settings, claims)
 	];
 }
 
 /** apply.sh and the manifest, which name every file of the set. */
-export function sealCard(files: readonly CardFile[], _plan: Plan, claims: readonly Claim[]): CardFile[] {
+export function sealCard(files: readonly CardFile[], _settings: CardSettings, claims: readonly Claim[]): CardFile[] {
 	const placed = files.filter((file) => file.path.startsWith(ROOT));
 	const packages = unique(claimsOn(claims, 'package'), (claim) => claim.name);
 	const apply = textFile(

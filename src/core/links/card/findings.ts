@@ -1,26 +1,29 @@
 import { formatBps, formatBytes, withUnit } from '../../format';
 import { claimsOn, type Claim } from '../../claims';
+import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { computeRoom, type Room } from './contents';
 import { computeLayer } from './layer';
 import { computeWear, judgeCard } from './wear';
+import type { CardSettings } from './settings';
+
+const own = changing<CardSettings>('card');
 
 /** A card should outlast the interest in the endpoint. */
 const ENOUGH_YEARS = 5;
 /** Nobody comes by more often than every month to restart it. */
 const ENOUGH_DAYS = 31;
 
-const patch = (label: string, change: Partial<Plan['card']>): Fix => ({
+const patch = (label: string, change: Partial<CardSettings>): Fix => ({
 	label,
-	apply: (p) => ({ ...p, card: { ...p.card, ...change } })
+	apply: own(change)
 });
 
-export function assessCard(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
-	const room = computeRoom(plan, context, claims);
+export function assessCard(settings: CardSettings, context: Context, claims: readonly Claim[]): Finding[] {
+	const room = computeRoom(settings, context, claims);
 	return [
 		...(room
-			? [...assessRoom(room, plan, context), ...assessWear(room, plan, context, claims), ...assessWritten(room, plan)]
+			? [...assessRoom(room, settings, context), ...assessWear(room, settings, context, claims), ...assessWritten(room, settings)]
 			: [
 					{
 						id: 'card.unknown',
@@ -31,11 +34,11 @@ export function assessCard(plan: Plan, context: Context, claims: readonly Claim[
 						fixes: []
 					}
 				]),
-		...assessImage(plan, room, context),
-		...assessEnd(plan),
-		...assessLayer(plan, context, claims),
-		...assessFetching(plan, claims),
-		...assessBootText(plan)
+		...assessImage(settings, room, context),
+		...assessEnd(settings),
+		...assessLayer(settings, context, claims),
+		...assessFetching(settings, context, claims),
+		...assessBootText(settings)
 	];
 }
 
@@ -50,14 +53,14 @@ const useCard = (room: Room, context: Context, suits: (capacityGb: number) => bo
 		.slice(0, 1)
 		.map((part) => ({
 			label: `Use ${part.name}`,
-			apply: (p) => ({ ...p, parts: { ...p.parts, card: part.id } })
+			apply: context.change.choosePart('card', part.id)
 		}));
 
-function assessRoom(room: Room, plan: Plan, context: Context): Finding[] {
+function assessRoom(room: Room, settings: CardSettings, context: Context): Finding[] {
 	if (room.freeBytes >= 0) return [];
 	const shortGb = -room.freeBytes / 1e9;
 	const enough = (capacityGb: number): boolean =>
-		(capacityGb - room.card.capacityGb) * (1 - plan.card.reservePercent / 100) >= shortGb;
+		(capacityGb - room.card.capacityGb) * (1 - settings.reservePercent / 100) >= shortGb;
 	return [
 		{
 			id: 'card.too-small',
@@ -66,15 +69,15 @@ function assessRoom(room: Room, plan: Plan, context: Context): Finding[] {
 			why: `${formatBytes(room.neededBytes)} of media and ${room.pieces
 				.filter(({ kind }) => kind === 'system')
 				.map(({ name, bytes }) => `${formatBytes(bytes)} of ${name}`)
-				.join(', ')} do not fit on ${room.card.name} with ${plan.card.reservePercent}\u2009% kept free.`,
+				.join(', ')} do not fit on ${room.card.name} with ${settings.reservePercent}\u2009% kept free.`,
 			setting: 'parts.card',
 			fixes: useCard(room, context, enough)
 		}
 	];
 }
 
-function assessWear(room: Room, plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
-	const wear = computeWear(plan, room.card, claims);
+function assessWear(room: Room, settings: CardSettings, context: Context, claims: readonly Claim[]): Finding[] {
+	const wear = computeWear(settings, room.card, claims);
 	if (wear.years >= ENOUGH_YEARS) return [];
 	return [
 		{
@@ -84,7 +87,7 @@ function assessWear(room: Room, plan: Plan, context: Context, claims: readonly C
 			why: `${withUnit(wear.givenMb, 0, 'MB')} a day become ${withUnit(wear.writtenMb, 0, 'MB')} in its cells; it stands ${withUnit(wear.enduranceTb, 0, 'TB')}${wear.stated ? '' : ', as is typical'}. Keep recordings on a stick or a share, logs in memory, or choose a card made for it.`,
 			setting: 'card.dailyMb',
 			fixes: [
-				...(plan.card.logsInMemory ? [] : [patch('Keep the log in memory', { logsInMemory: true })]),
+				...(settings.logsInMemory ? [] : [patch('Keep the log in memory', { logsInMemory: true })]),
 				...useCard(room, context, (gb) => gb >= room.card.capacityGb, true)
 			]
 		}
@@ -92,8 +95,8 @@ function assessWear(room: Room, plan: Plan, context: Context, claims: readonly C
 }
 
 /** The time that writing took tells what the card is worth. */
-function assessWritten(room: Room, plan: Plan): Finding[] {
-	const { wroteInMin, image } = plan.card;
+function assessWritten(room: Room, settings: CardSettings): Finding[] {
+	const { wroteInMin, image } = settings;
 	if (wroteInMin === null || !image?.rawBytes) return [];
 	const { mbps, verdict } = judgeCard(image.rawBytes, wroteInMin, room.card);
 	if (verdict === 'as-promised') return [];
@@ -119,8 +122,8 @@ function assessWritten(room: Room, plan: Plan): Finding[] {
 	];
 }
 
-function assessImage(plan: Plan, room: Room | null, context: Context): Finding[] {
-	const { image, system } = plan.card;
+function assessImage(settings: CardSettings, room: Room | null, context: Context): Finding[] {
+	const { image, system } = settings;
 	if (!image) return [];
 	const findings: Finding[] = [];
 	if (image.rawBytes && room && image.rawBytes > room.card.capacityGb * 1e9)
@@ -151,7 +154,7 @@ function assessImage(plan: Plan, room: Room | null, context: Context): Finding[]
 			fixes: [
 				{
 					label: 'With a borrowed screen',
-					apply: (p) => ({ ...p, network: { ...p.network, school: 'screen' } })
+					apply: context.change.setUpBy('screen')
 				}
 			]
 		});
@@ -159,8 +162,8 @@ function assessImage(plan: Plan, room: Room | null, context: Context): Finding[]
 }
 
 /** How it ends, against how it is kept. Both schools are right, each with its own care. */
-function assessEnd(plan: Plan): Finding[] {
-	const { root, ends, mendAtStart, logsInMemory } = plan.card;
+function assessEnd(settings: CardSettings): Finding[] {
+	const { root, ends, mendAtStart, logsInMemory } = settings;
 	if (root === 'overlay' || ends === 'shutdown') return [];
 	return [
 		...(mendAtStart
@@ -191,10 +194,10 @@ function assessEnd(plan: Plan): Finding[] {
 }
 
 /** What is written to a read-only root stays in memory until the next restart, and memory ends. */
-function assessLayer(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
-	const board = context.part('board', plan.parts.board);
-	if (plan.card.root === 'writable' || !board) return [];
-	const { roomMb, dailyMb, daysUntilFull } = computeLayer(plan, board, claims);
+function assessLayer(settings: CardSettings, context: Context, claims: readonly Claim[]): Finding[] {
+	const board = context.part('board', context.facts.parts.board);
+	if (settings.root === 'writable' || !board) return [];
+	const { roomMb, dailyMb, daysUntilFull } = computeLayer(settings, board, claims);
 	if (daysUntilFull >= ENOUGH_DAYS) return [];
 	return [
 		{
@@ -204,7 +207,7 @@ function assessLayer(plan: Plan, context: Context, claims: readonly Claim[]): Fi
 			why: `${withUnit(dailyMb, 0, 'MB')} are written each day, and half of the memory, ${withUnit(roomMb, 0, 'MB')}, holds them. Once it is full nothing can be written, and programs stop. Restart it more often than that, write less, or let the root be written to.`,
 			setting: 'card.dailyMb',
 			fixes: [
-				...(plan.card.logsInMemory ? [] : [patch('Keep the log small, in memory', { logsInMemory: true })]),
+				...(settings.logsInMemory ? [] : [patch('Keep the log small, in memory', { logsInMemory: true })]),
 				patch('Make the root writable', { root: 'writable' })
 			]
 		}
@@ -212,9 +215,9 @@ function assessLayer(plan: Plan, context: Context, claims: readonly Claim[]): Fi
 }
 
 /** Packages come over the network, once; what plays from the card alone needs it for its first start only. */
-function assessFetching({ card, network }: Plan, claims: readonly Claim[]): Finding[] {
+function assessFetching(card: CardSettings, context: Context, claims: readonly Claim[]): Finding[] {
 	const names = [...new Set(claimsOn(claims, 'package').map(({ name }) => name))];
-	if (card.system !== 'plain' || network.way !== 'none' || names.length === 0) return [];
+	if (card.system !== 'plain' || context.facts.way !== 'none' || names.length === 0) return [];
 	return [
 		{
 			id: 'card.fetch-once',
@@ -222,13 +225,13 @@ function assessFetching({ card, network }: Plan, claims: readonly Claim[]): Find
 			title: `${names.length === 1 ? 'A package is' : `${names.length} packages are`} fetched at the first start: join a cable for that once`,
 			why: `${names.join(', ')} ${names.length === 1 ? 'comes' : 'come'} over the network, unless the image brings ${names.length === 1 ? 'it' : 'them'}. Afterwards none is needed.`,
 			setting: 'network.way',
-			fixes: [{ label: 'Use the cable always', apply: (p) => ({ ...p, network: { ...p.network, way: 'wired' } }) }]
+			fixes: [{ label: 'Use the cable always', apply: context.change.useWired() }]
 		}
 	];
 }
 
 /** Arguments of the kernel have a place of their own, which only the image knows. */
-function assessBootText({ card }: Plan): Finding[] {
+function assessBootText(card: CardSettings): Finding[] {
 	if (card.bootStyle === 'none' || card.bootText.trim() !== '') return [];
 	return [
 		{

@@ -2,26 +2,29 @@
  * The card: which image, written and checked how, room and wear, and what becomes of it when power is cut.
  * apply.sh, verify.sh and the manifest are made here, because they name every file of the set. Start at `contents.ts` and `wear.ts`.
  */
+import { changing } from '../../changes';
 import type { Claim } from '../../claims';
 import { formatBytes, withUnit } from '../../format';
 import type { Context, Figure, Link } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { computeRoom } from './contents';
 import { cardFiles, sealCard } from './files';
 import { assessCard } from './findings';
 import { computeLayer } from './layer';
-import { rehearseCard } from './rehearse';
-import { cardSettings, type CardSettings } from './settings';
+import { CARD_FAULTS, cardTrack, rehearseCard } from './rehearse';
+import { calmCard, cardSettings, type CardSettings } from './settings';
 import { settingsSheet } from './sheet';
 import { cardSteps, writeTime } from './steps';
 import { AMPLIFICATION, computeWear } from './wear';
+import { cardBench, cardBenchShape } from './bench';
+import { CARD_WORDS } from './words';
+import './offers';
 
 const MANY_DAYS = 366;
 /** The first asks at the start for tools that the second brings, and does not say so: without them the root stays writable. */
 const OVERLAY_PACKAGES = ['overlayroot', 'busybox'];
 
-function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
-	const room = computeRoom(plan, context, claims);
+function figures(settings: CardSettings, context: Context, claims: readonly Claim[]): Figure[] {
+	const room = computeRoom(settings, context, claims);
 	if (!room)
 		return [
 			{
@@ -34,8 +37,8 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 				telling: true
 			}
 		];
-	const wear = computeWear(plan, room.card, claims);
-	const takes = writeTime(plan, context);
+	const wear = computeWear(settings, room.card, claims);
+	const takes = writeTime(settings, context);
 	return [
 		{
 			id: 'free',
@@ -43,7 +46,7 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 			text: room.freeBytes < 0 ? 'too small' : `${formatBytes(room.freeBytes)} free`,
 			value: room.freeBytes,
 			sure: 'typical',
-			from: `Capacity less ${plan.card.reservePercent}\u2009% reserve, system, packages, swap, logs and media.`,
+			from: `Capacity less ${settings.reservePercent}\u2009% reserve, system, packages, swap, logs and media.`,
 			telling: true
 		},
 		{
@@ -69,7 +72,7 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 			value: wear.writtenMb,
 			sure: 'typical',
 			from:
-				plan.card.root === 'overlay'
+				settings.root === 'overlay'
 					? 'A read-only root is written to by nobody.'
 					: `Little writes cost ${AMPLIFICATION.small} times their size, long ones ${AMPLIFICATION.large}.`
 		},
@@ -81,7 +84,7 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 			sure: wear.stated ? 'exact' : 'typical',
 			from: `It stands ${withUnit(wear.enduranceTb, 0, 'TB')}${wear.stated ? ', as its maker states' : ', as is typical of its size'}.`
 		},
-		...layerFigure(plan, context, claims),
+		...layerFigure(settings, context, claims),
 		...(takes
 			? [
 					{
@@ -97,10 +100,10 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 	];
 }
 
-function layerFigure(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
-	const board = context.part('board', plan.parts.board);
-	if (plan.card.root === 'writable' || !board) return [];
-	const { roomMb, dailyMb, daysUntilFull } = computeLayer(plan, board, claims);
+function layerFigure(settings: CardSettings, context: Context, claims: readonly Claim[]): Figure[] {
+	const board = context.part('board', context.facts.parts.board);
+	if (settings.root === 'writable' || !board) return [];
+	const { roomMb, dailyMb, daysUntilFull } = computeLayer(settings, board, claims);
 	return [
 		{
 			id: 'layer',
@@ -113,33 +116,57 @@ function layerFigure(plan: Plan, context: Context, claims: readonly Claim[]): Fi
 	];
 }
 
-export const card: Link<CardSettings> = {
+/** What the kernel is told besides what the image tells it. Source: systemd-fsck@.service(8); panic= in the kernel's parameters. */
+const kernelClaims = (settings: CardSettings): Claim[] =>
+	[
+		{
+			argument: settings.mendAtStart ? 'fsck.repair=yes' : 'fsck.mode=skip',
+			setting: 'card.mendAtStart' as const
+		},
+		...(settings.watchdog ? [{ argument: 'panic=10', setting: 'card.watchdog' as const }] : [])
+	].map((wanted) => ({ on: 'kernel', from: 'card', what: 'start', ...wanted }));
+
+const cardClaims = (settings: CardSettings): Claim[] => [
+	...kernelClaims(settings),
+	...(settings.root === 'overlay'
+		? [
+				...OVERLAY_PACKAGES.map((name): Claim => ({
+					on: 'package',
+					from: 'card',
+					what: 'read-only root',
+					name,
+					setting: 'card.root'
+				})),
+				{
+					on: 'check' as const,
+					from: 'card',
+					what: 'read-only root',
+					label: 'the root is read-only, below a layer in memory',
+					command: 'test "$(findmnt -n -o FSTYPE /)" = overlay',
+					setting: 'card.root' as const
+				}
+			]
+		: [])
+];
+
+export const card: Link<'card', CardSettings> = {
 	id: 'card',
 	title: 'Card',
 	settings: cardSettings,
-	claims: (plan) =>
-		plan.card.root === 'overlay'
-			? [
-					...OVERLAY_PACKAGES.map((name): Claim => ({
-						on: 'package',
-						from: 'card',
-						what: 'read-only root',
-						name,
-						setting: 'card.root'
-					})),
-					{
-						on: 'check',
-						from: 'card',
-						what: 'read-only root',
-						label: 'the root is read-only, below a layer in memory',
-						command: 'test "$(findmnt -n -o FSTYPE /)" = overlay',
-						setting: 'card.root'
-					}
-				]
-			: [],
+	version: 1,
+	empty: () => calmCard,
+	key: 'c',
+	place: { column: 'world', row: 3, wires: [{ to: 'programme', carries: 'data' }] },
+	publish: ({ root, system }) => ({ root, system }),
+	changes: { makeRootWritable: () => changing<CardSettings>('card')({ root: 'writable' }) },
+	bench: { shape: cardBenchShape, of: cardBench },
+	faults: CARD_FAULTS,
+	tracks: [cardTrack],
+	words: CARD_WORDS,
+	claims: cardClaims,
 	figures,
 	assess: assessCard,
-	files: (plan, context, claims) => [...cardFiles(plan, context, claims), settingsSheet(plan, context, claims)],
+	files: (settings, context, claims) => [...cardFiles(settings, context, claims), settingsSheet(settings, context, claims)],
 	seal: sealCard,
 	steps: cardSteps,
 	rehearse: rehearseCard

@@ -1,7 +1,7 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context } from '../../link';
 import { chosenParts } from '../../parts/chosen';
-import type { Plan } from '../../plan/plan';
+import type { CardSettings } from './settings';
 
 /** Where a kind of thing is best kept, and why. */
 export interface Keeping {
@@ -11,8 +11,8 @@ export interface Keeping {
 }
 
 /** Card, stick or share: by how often each thing is written, how large it is, and what is at hand. */
-export function keepWhere(plan: Plan, context: Context, claims: readonly Claim[]): Keeping[] {
-	const parts = chosenParts(plan, context).map(({ part }) => part);
+export function keepWhere(settings: CardSettings, context: Context, claims: readonly Claim[]): Keeping[] {
+	const parts = chosenParts(context).map(({ part }) => part);
 	const drive = parts.find(({ kind }) => kind === 'drive');
 	const server = parts.find(({ kind }) => kind === 'file-server');
 	const records = claimsOn(claims, 'wear').length > 0;
@@ -28,15 +28,15 @@ export function keepWhere(plan: Plan, context: Context, claims: readonly Claim[]
 		},
 		{
 			what: 'Recordings',
-			where: drive ? drive.name : server && plan.network.way === 'wired' ? server.name : 'a stick or a share by cable',
+			where: drive ? drive.name : server && context.facts.way === 'wired' ? server.name : 'a stick or a share by cable',
 			why: records
 				? 'They are written all day, and wear a card out.'
 				: 'None are planned. When there are: never on the card.'
 		},
 		{
 			what: 'Log',
-			where: plan.card.logsInMemory ? 'memory' : 'card',
-			why: plan.card.logsInMemory
+			where: settings.logsInMemory ? 'memory' : 'card',
+			why: settings.logsInMemory
 				? 'Gone at each restart, and nothing torn by a cut.'
 				: 'There after a restart, and written all the time.'
 		}

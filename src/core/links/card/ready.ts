@@ -1,6 +1,5 @@
 import { withUnit } from '../../format';
 import type { Context, Step } from '../../link';
-import type { Plan } from '../../plan/plan';
 import type { CardSettings } from './settings';
 
 /** Something to be fetched before anything else, and where it goes. */
@@ -11,8 +10,8 @@ export interface FileToFetch {
 	readonly expect: string;
 }
 
-export function filesToFetch({ card, parts }: Plan, context: Context): FileToFetch[] {
-	const memoryMb = context.part('board', parts.board)?.memoryMb;
+export function filesToFetch(card: CardSettings, context: Context): FileToFetch[] {
+	const memoryMb = context.part('board', context.facts.parts.board)?.memoryMb;
 	const memory = memoryMb ? `${withUnit(memoryMb / 1024, memoryMb < 1024 ? 1 : 0, 'GB')} of memory` : 'its memory';
 	const chosen = card.image ? ` (you chose ${card.image.name})` : '';
 	const image = (what: string): FileToFetch => ({
@@ -99,11 +98,11 @@ const platformSteps: readonly Step[] = [
 	}
 ];
 
-const playerSteps = ({ network }: Plan): Step[] => [
+const playerSteps = ({ facts }: Context): readonly Step[] => [
 	{
 		id: 'own-page',
 		phase: 'set up',
-		do: `Open the player\u2019s own page in a browser: http://${network.hostName}.local or its number, with http and not https. Enter what docs/settings-sheet.html of the card set says, from top to bottom, and save each page.`,
+		do: `Open the player\u2019s own page in a browser: http://${facts.hostName}.local or its number, with http and not https. Enter what docs/settings-sheet.html of the card set says, from top to bottom, and save each page.`,
 		expect: 'Each page says that it has saved.',
 		needsRestart: true
 	},
@@ -116,18 +115,21 @@ const playerSteps = ({ network }: Plan): Step[] => [
 	}
 ];
 
-const rightOutput = ({ sound }: Plan): Step => ({
+const rightOutput = ({ facts }: Context): Step => ({
 	id: 'right-output',
 	phase: 'check',
-	do: `Play something and see that it comes out of ${sound.cardId ? `the output named ${sound.cardId}` : 'the output that the plan names'}, not out of the screen or the jack.`,
+	do: `Play something and see that it comes out of ${facts.cardId ? `the output named ${facts.cardId}` : 'the output that the plan names'}, not out of the screen or the jack.`,
 	expect:
 		'Sound from the right place, and none from the wrong one. This is what goes wrong most often with ready-made images: their lists hold a dozen outputs with look-alike names.'
 });
 
 /** Images with pages or menus of their own: the settings sheet says what to enter, the steps say in which order. */
-export const readySteps = (plan: Plan): Step[] => [...STEPS[plan.card.system](plan), rightOutput(plan)];
+export const readySteps = ({ system }: CardSettings, context: Context): Step[] => [
+	...STEPS[system](context),
+	...(context.facts.cardId === undefined ? [] : [rightOutput(context)])
+];
 
-const STEPS: Readonly<Record<CardSettings['system'], (plan: Plan) => readonly Step[]>> = {
+const STEPS: Readonly<Record<CardSettings['system'], (context: Context) => readonly Step[]>> = {
 	plain: () => [],
 	player: playerSteps,
 	platform: () => platformSteps

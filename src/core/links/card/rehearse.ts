@@ -1,7 +1,9 @@
 import { linesOf } from '../../formats/lines';
-import type { Machine } from '../../engines/machine';
+import { formatSeconds } from '../../format';
+import { tellerFor, type Fault, type Machine, type TrackKind } from '../../engines/machine';
 import { kernelWords } from '../../formats/boot/kernelArgs';
 import { OVERLAY_CONF } from './files';
+import { CARD_WORDS } from './words';
 
 /** Mending a torn file system at the start. Typical of a small card. */
 const MEND_MS = 6000;
@@ -15,46 +17,91 @@ const FIRST_MINUTE: Writes = { everyMs: 1700, lastMs: 220 };
 const KEPT_LOG: Writes = { everyMs: 5000, lastMs: 300 };
 const QUIET: Writes = { everyMs: 30_000, lastMs: 120 };
 
+export const CARD_FAULTS = {
+	'card-full': { label: 'Fill the card', lastsMs: 60_000 }
+} as const satisfies Record<string, Fault>;
+
+export const cardTrack: TrackKind = {
+	id: 'card',
+	title: 'Card',
+	rank: 40,
+	states: {
+		off: { words: 'off', tone: 'off' },
+		starting: { words: 'not mounted yet', tone: 'rest' },
+		whole: { words: 'whole', tone: 'good' },
+		full: { words: 'full', tone: 'bad' },
+		torn: { words: 'torn', tone: 'bad' }
+	},
+	off: 'off',
+	wakes: 'starting',
+	missed: 'the card cannot be used',
+	verdict({ spans }, say) {
+		const bad = spans.filter(({ state }) => state === 'torn' || state === 'full');
+		const last = spans.at(-1);
+		if (last && (last.state === 'torn' || last.state === 'full'))
+			return { good: false, words: `The card: ${say(last.why)}` };
+		return bad.length === 0
+			? { good: true, words: 'The card stays whole' }
+			: { good: true, words: `The card was ${bad[0]!.state} at ${formatSeconds(bad[0]!.fromMs)}, and is whole again` };
+	}
+};
+
 /**
  * Firmware, kernel and the hand-over to services, at the pace of the bench's board. A cut that falls into a write tears the card;
  * whether that is mended, is fatal, or cannot happen at all, the card's files say.
  */
 export function rehearseCard(machine: Machine): void {
+	const tell = tellerFor(machine, 'card', CARD_WORDS);
 	let userspaceAtMs: number | null = null;
 	let torn = false;
 	const told = (word: string): boolean => kernelLine(machine).includes(word);
-	const isReadOnly = machine.disk.files.has(OVERLAY_CONF);
-	const keepsLog = /^Storage=persistent$/m.test(
-		machine.disk.files.get('/etc/systemd/journald.conf.d/yphos.conf')?.text ?? ''
-	);
+	const isReadOnly = (): boolean => machine.disk.files.has(OVERLAY_CONF);
+	const keepsLog = (): boolean =>
+		/^Storage=persistent$/m.test(machine.disk.files.get('/etc/systemd/journald.conf.d/yphos.conf')?.text ?? '');
+	const { freeBytes } = machine.disk;
+	if (machine.bench.card && freeBytes === Infinity) machine.disk.freeBytes = machine.bench.card.roomBytes;
 
 	machine.on('powered', () => {
 		const { firmwareMs, kernelMs } = machine.bench.board;
-		machine.after(firmwareMs, () => machine.log('card', 'Firmware done, kernel starts'));
+		machine.after(firmwareMs, () => tell.event('kernel-starts', 'info'));
 		machine.after(firmwareMs + kernelMs, () => {
 			if (torn && told('fsck.mode=skip')) {
-				machine.log(
-					'card',
-					'The card is torn and nothing mends it: the start stops and waits for a keyboard',
-					'',
-					'bad'
-				);
-				return machine.setAudible('silence', 'the card is torn, and nothing mends it', null);
+				tell.event('stops-torn', 'bad');
+				machine.emit('player-fails', tell.said('torn-unmended'));
+				return tell.state('card', 'torn', 'torn-unmended');
 			}
-			if (torn) machine.log('card', 'The card was torn by the cut and is being mended', '', 'bad');
+			if (torn) {
+				tell.event('mends', 'bad');
+				tell.state('card', 'torn', 'was-torn');
+			}
 			machine.after(torn ? MEND_MS : 0, () => {
 				torn = false;
 				userspaceAtMs = machine.clock.nowMs;
-				machine.log('card', isReadOnly ? 'Card mounted read-only, services begin' : 'Card mounted, services begin');
+				machine.userspaceAtMs = userspaceAtMs;
+				tell.event(isReadOnly() ? 'mounted-read-only' : 'mounted', 'info');
+				tell.state('card', 'whole', 'whole');
 				machine.emit('userspace');
 				machine.systemd.boot();
 			});
 		});
 	});
-	machine.on('mains-off', () => {
-		if (machine.activeFaults.has('power-cut') && userspaceAtMs !== null && !isReadOnly)
-			torn ||= isWriting(machine.clock.nowMs - userspaceAtMs, keepsLog);
+	machine.on('mains-off', ({ abrupt }) => {
+		if (abrupt && userspaceAtMs !== null && !isReadOnly()) {
+			torn ||= isWriting(machine.clock.nowMs - userspaceAtMs, keepsLog());
+			const paths = machine.disk.tear();
+			if (paths.length) tell.event('files-torn', 'bad', { paths });
+		}
 		userspaceAtMs = null;
+	});
+	let kept = 0;
+	machine.on('fault', ({ name, on }) => {
+		if (name !== 'card-full') return;
+		if (on) {
+			kept = machine.disk.freeBytes;
+			machine.disk.freeBytes = 0;
+		} else machine.disk.freeBytes += kept;
+		tell.event(on ? 'full' : 'room-again', 'fault');
+		if (machine.powered) tell.state('card', on ? 'full' : 'whole', on ? 'is-full' : 'whole');
 	});
 }
 

@@ -3,8 +3,8 @@ import { claimsOn, type Claim } from '../../claims';
 import { groupBy } from '../../groupBy';
 import { escapeHtml, pageTop } from '../../html';
 import type { CardFile, CardLine, Context, SettingPath } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { filesToFetch, KEYS } from './ready';
+import type { CardSettings } from './settings';
 
 interface Row {
 	readonly setting: SettingPath;
@@ -33,16 +33,16 @@ const CHECKS: readonly (readonly [string, string])[] = [
 ];
 
 /** What to enter into the pages of a ready-made image, as each link claims it, and what to try at the end. It holds no password. */
-export function settingsSheet(plan: Plan, context: Context, claims: readonly Claim[]): CardFile {
+export function settingsSheet(settings: CardSettings, context: Context, claims: readonly Claim[]): CardFile {
 	const groups = groupBy(claimsOn(claims, 'entry'), ({ what }) => what);
 	return textFile('docs/settings-sheet.html', 'What to enter where an image has pages of its own.', [
-		...pageTop('Settings', plan.brief.name),
+		...pageTop('Settings', context.facts.endpointName),
 		...lines('card.system', '<p>Passwords are not here. Give each one anew, and none that an image brings.</p>'),
 		...table(
 			'files, and where each goes',
-			filesToFetch(plan, context).map(({ what, goes }) => ofCard([what, goes]))
+			filesToFetch(settings, context).map(({ what, goes }) => ofCard([what, goes]))
 		),
-		...table('keys in place of a remote', plan.card.system === 'platform' ? KEYS.map(ofCard) : []),
+		...table('keys in place of a remote', settings.system === 'platform' ? KEYS.map(ofCard) : []),
 		...[...groups].flatMap(([what, entries]) => table(what, entries)),
 		...table('checks at the end', CHECKS.map(ofCard))
 	]);

@@ -1,21 +1,21 @@
 import type { Context, Step } from '../../link';
 import { formatBytes, formatSeconds, withUnit } from '../../format';
-import type { Plan } from '../../plan/plan';
 import { filesToFetch, readySteps } from './ready';
 import { computeWriteMin } from './wear';
+import type { CardSettings } from './settings';
 
 /** From fetching the image to an endpoint that says it is as planned; what differs between kinds of images stands in its own part. */
-export const cardSteps = (plan: Plan, context: Context): Step[] => [
-	...fetchSteps(plan, context),
-	...writeSteps(plan, context),
-	...growSteps(plan),
-	...(plan.card.system === 'plain' ? plainSteps(plan) : readySteps(plan)),
-	...endSteps(plan)
+export const cardSteps = (settings: CardSettings, context: Context): Step[] => [
+	...fetchSteps(settings, context),
+	...writeSteps(settings, context),
+	...growSteps(settings),
+	...(settings.system === 'plain' ? plainSteps(settings, context) : readySteps(settings, context)),
+	...endSteps(settings)
 ];
 
-function fetchSteps(plan: Plan, context: Context): Step[] {
+function fetchSteps(settings: CardSettings, context: Context): Step[] {
 	return [
-		...filesToFetch(plan, context).map((file): Step => ({
+		...filesToFetch(settings, context).map((file): Step => ({
 			id: `fetch-${file.id}`,
 			phase: 'gather',
 			do: `Fetch ${file.what}, and the digest that stands beside it. It goes ${file.goes}.`,
@@ -30,10 +30,10 @@ function fetchSteps(plan: Plan, context: Context): Step[] {
 	];
 }
 
-function writeSteps(plan: Plan, context: Context): Step[] {
-	const takes = writeTime(plan, context);
+function writeSteps(settings: CardSettings, context: Context): Step[] {
+	const takes = writeTime(settings, context);
 	return [
-		...(plan.card.prepare === 'format'
+		...(settings.prepare === 'format'
 			? [
 					{
 						id: 'format-card',
@@ -63,7 +63,7 @@ function writeSteps(plan: Plan, context: Context): Step[] {
 }
 
 /** Before anything large comes: an image fills two or three gigabytes of the card, whatever its size. */
-const growSteps = ({ card }: Plan): Step[] => [
+const growSteps = (card: CardSettings): Step[] => [
 	{
 		id: 'grow',
 		phase: 'set up',
@@ -78,7 +78,7 @@ const growSteps = ({ card }: Plan): Step[] => [
 	}
 ];
 
-function plainSteps({ card, network }: Plan): Step[] {
+function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 	return [
 		{
 			id: 'copy-set',
@@ -86,7 +86,7 @@ function plainSteps({ card, network }: Plan): Step[] {
 			do: 'Copy everything inside the card set\u2019s boot folder onto the card\u2019s first partition. Replace files of the same name.',
 			expect: 'The partition shows a folder named yphos.'
 		},
-		...(network.way === 'none'
+		...(facts.way === 'none'
 			? [
 					{
 						id: 'borrow-cable',
@@ -101,10 +101,10 @@ function plainSteps({ card, network }: Plan): Step[] {
 			id: 'apply',
 			phase: 'set up',
 			do:
-				network.school === 'files'
+				facts.school === 'files'
 					? 'A system that reads user-data has set itself up by now, or is doing so. Wait for it, and run apply.sh: where all is well it changes nothing.'
 					: 'Run this once:',
-			command: `${network.school === 'files' ? 'cloud-init status --wait; ' : ''}sudo bash /boot/firmware/yphos/apply.sh`,
+			command: `${facts.school === 'files' ? 'cloud-init status --wait; ' : ''}sudo bash /boot/firmware/yphos/apply.sh`,
 			expect:
 				'Its last line says "done". It may take minutes while packages are fetched; should it restart by itself meanwhile, log in again.',
 			needsRestart: true
@@ -131,7 +131,7 @@ function plainSteps({ card, network }: Plan): Step[] {
 	];
 }
 
-const endSteps = ({ card }: Plan): Step[] => [
+const endSteps = (card: CardSettings): Step[] => [
 	card.ends === 'cut'
 		? {
 				id: 'cut',
@@ -152,9 +152,9 @@ const endSteps = ({ card }: Plan): Step[] => [
 ];
 
 /** Minutes that writing takes, in words; null while the image or the card is not known. */
-export function writeTime(plan: Plan, context: Context): string | null {
-	const card = context.part('card', plan.parts.card);
-	const bytes = plan.card.image?.rawBytes;
+export function writeTime(settings: CardSettings, context: Context): string | null {
+	const card = context.part('card', context.facts.parts.card);
+	const bytes = settings.image?.rawBytes;
 	return card && bytes
 		? `${formatSeconds(computeWriteMin(bytes, card) * 60_000)} for ${formatBytes(bytes)} at ${withUnit(card.writeMBps, 0, 'MB/s')}`
 		: null;

@@ -1,6 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { PartOf } from '../../parts/schema';
-import type { Plan } from '../../plan/plan';
+import type { CardSettings } from './settings';
 
 /** Cells stand so many writes when nobody says. Typical of three bits a cell. */
 const USUAL_CYCLES = 600;
@@ -20,9 +20,9 @@ export interface Wear {
 }
 
 /** Writes a day against what the card stands. A read-only root is given nothing but recordings. */
-export function computeWear(plan: Plan, card: PartOf<'card'>, claims: readonly Claim[]): Wear {
-	const readOnly = plan.card.root === 'overlay';
-	const small = readOnly ? 0 : plan.card.dailyMb + (plan.card.logsInMemory ? 0 : LOG_MB);
+export function computeWear(settings: CardSettings, card: PartOf<'card'>, claims: readonly Claim[]): Wear {
+	const readOnly = settings.root === 'overlay';
+	const small = readOnly ? 0 : settings.dailyMb + (settings.logsInMemory ? 0 : LOG_MB);
 	const large = claimsOn(claims, 'wear').reduce((sum, claim) => sum + claim.bytesPerDay, 0) / 1e6;
 	const writtenMb = small * AMPLIFICATION.small + large * AMPLIFICATION.large;
 	const enduranceTb = card.enduranceTb ?? (card.capacityGb * USUAL_CYCLES) / 1000;

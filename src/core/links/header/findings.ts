@@ -1,18 +1,20 @@
 import type { Claim } from '../../claims';
 import { withUnit } from '../../format';
+import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
-import { addPart, replacePart } from '../../parts/chosen';
 import type { Part } from '../../parts/schema';
-import type { Plan } from '../../plan/plan';
 import { PWM_LINES } from '../../standards/header40Table';
 import { distinct } from '../../distinct';
 import { computeOccupancy, pinOf, type HeaderConflict, type HeaderUser, type Occupancy } from './occupancy';
 import { hasHeader, LIFT, occupancyOf, usersOf } from './users';
+import type { HeaderSettings } from './settings';
 
-export function assessHeader(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
-	const users = usersOf(plan, context, claims);
+const own = changing<HeaderSettings>('header');
+
+export function assessHeader(settings: HeaderSettings, context: Context, claims: readonly Claim[]): Finding[] {
+	const users = usersOf(settings, context, claims);
 	if (users.length === 0) return [];
-	if (hasHeader(plan, context) === false)
+	if (hasHeader(context) === false)
 		return [
 			{
 				id: 'header.none',
@@ -23,10 +25,10 @@ export function assessHeader(plan: Plan, context: Context, claims: readonly Clai
 				fixes: users.flatMap((user) => instead(user, users, context, (other) => other.header === null)).slice(0, 3)
 			}
 		];
-	const occupancy = occupancyOf(plan, context, claims);
+	const occupancy = occupancyOf(settings, context, claims);
 	return [
-		...distinct(occupancy.conflicts.map((conflict) => conflictFinding(conflict, users, plan, context, occupancy))),
-		...currentFindings(plan, context, occupancy)
+		...distinct(occupancy.conflicts.map((conflict) => conflictFinding(conflict, users, settings, context, occupancy))),
+		...currentFindings(context, occupancy)
 	];
 }
 
@@ -39,7 +41,7 @@ const pins = (lines: readonly number[]): string =>
 function conflictFinding(
 	conflict: HeaderConflict,
 	users: readonly HeaderUser[],
-	plan: Plan,
+	settings: HeaderSettings,
 	context: Context,
 	{ freeLines }: Occupancy
 ): Finding {
@@ -53,8 +55,8 @@ function conflictFinding(
 				title: `Two parts want ${pins(lines)}`,
 				why: `${a.by.name} needs ${lines.length > 1 ? 'them' : `GPIO ${lines[0]!}`} for ${a.as}, ${b.by.name} for ${b.as}. Whichever is found first wins, and the other is missing.`,
 				fixes: [
-					...moves(b.by, lines, plan, freeLines),
-					...moves(a.by, lines, plan, freeLines),
+					...moves(b.by, lines, settings, freeLines),
+					...moves(a.by, lines, settings, freeLines),
 					...others(b.by),
 					...others(a.by)
 				].slice(0, 4)
@@ -79,7 +81,7 @@ function conflictFinding(
 				...at,
 				title: `GPIO ${conflict.line} has no PWM`,
 				why: `${conflict.user.name} sets its speed by pulses that the board makes only on ${PWM_LINES.map(({ line }) => `GPIO ${line}`).join(', ')}.`,
-				fixes: moves(conflict.user, [conflict.line], plan, freeLines)
+				fixes: moves(conflict.user, [conflict.line], settings, freeLines)
 			};
 		case 'no-room':
 			return {
@@ -89,7 +91,7 @@ function conflictFinding(
 				fixes: [
 					{
 						label: `Add ${conflict.lifts > 1 ? `${conflict.lifts} stacking headers` : 'a stacking header'}`,
-						apply: (p) => addPart(p, LIFT, conflict.lifts)
+						apply: context.change.addPart(LIFT, conflict.lifts)
 					}
 				]
 			};
@@ -118,7 +120,7 @@ const idOf = (conflict: HeaderConflict): string => {
 const hex = (address: number): string => `0x${address.toString(16).padStart(2, '0')}`;
 
 /** Wires a movable line of this part, when it is one of these, to a free one that can do the same. */
-function moves(user: HeaderUser, lines: readonly number[], plan: Plan, freeLines: readonly number[]): Fix[] {
+function moves(user: HeaderUser, lines: readonly number[], settings: HeaderSettings, freeLines: readonly number[]): Fix[] {
 	return user.use.movable.flatMap(({ what, suggested, pwm }, n): Fix[] => {
 		const now = user.lines[n] ?? suggested;
 		const to = freeLines.find((line) => !pwm || PWM_LINES.some((known) => known.line === line));
@@ -127,7 +129,7 @@ function moves(user: HeaderUser, lines: readonly number[], plan: Plan, freeLines
 		return [
 			{
 				label: `Wire the ${what} to pin ${pinOf(to)} (GPIO ${to})`,
-				apply: (p) => ({ ...p, header: { ...p.header, lines: { ...p.header.lines, [user.id]: wired } } })
+				apply: own(({ lines }) => ({ lines: { ...lines, [user.id]: wired } }))
 			}
 		];
 	});
@@ -158,7 +160,7 @@ function instead(
 		context.drawer.find(
 			(known) => users.every(({ id }) => id !== known.id) && doesTheSame(part, known) && suits(known)
 		);
-	return other ? [{ label: `Use ${other.name}`, apply: (p) => replacePart(p, part.id, other.id) }] : [];
+	return other ? [{ label: `Use ${other.name}`, apply: context.change.replacePart(part.id, other.id) }] : [];
 }
 
 /** A converter that takes the usual rates and gives the same kind of signal; a tuner for the same broadcasts. */
@@ -177,8 +179,8 @@ function doesTheSame(part: Part, other: Part): boolean {
 }
 
 /** The 3.3 V pins come from a small regulator on the board. */
-function currentFindings(plan: Plan, context: Context, { milliamperes3V3 }: Occupancy): Finding[] {
-	const board = context.part('board', plan.parts.board);
+function currentFindings(context: Context, { milliamperes3V3 }: Occupancy): Finding[] {
+	const board = context.part('board', context.facts.parts.board);
 	if (!board || milliamperes3V3 <= board.header3V3A * 1000) return [];
 	return [
 		{

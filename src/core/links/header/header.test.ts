@@ -9,7 +9,7 @@ import type { Plan } from '../../plan/plan';
 import { computeOccupancy, takingsOf, unreliable, type HeaderUser } from './occupancy';
 
 const lamp = demoWorkshop.endpoints.find(({ id }) => id === 'lamp-room')!;
-const context = contextFor(demoWorkshop, lamp.id);
+const context = contextFor(chain, demoWorkshop, lamp.id);
 const userOf = (id: string, lines: number[] = []): HeaderUser => {
 	const part = catalogue.find((known) => known.id === id)!;
 	return { id, name: part.name, use: part.header!, lines };

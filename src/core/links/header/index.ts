@@ -6,20 +6,22 @@ import { claimsOn, type Claim } from '../../claims';
 import { withUnit } from '../../format';
 import type { Context, Figure, Link, Step } from '../../link';
 import { clockOf } from '../../parts/chosen';
-import type { Plan } from '../../plan/plan';
 import { HEADER_PINS } from '../../standards/header40Table';
 import { assessHeader } from './findings';
 import { pinOf } from './occupancy';
 import { rehearseHeader } from './rehearse';
 import { headerSettings, type HeaderSettings } from './settings';
 import { hasHeader, liftsOf, occupancyOf, usersOf } from './users';
+import { headerBench, headerBenchShape } from './bench';
+import { HEADER_WORDS } from './words';
+import './offers';
 
 const GPIO_LINES = HEADER_PINS.filter(({ gpio }) => gpio !== null).length;
 
-function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
-	const { takings, freeLines, milliamperes3V3, milliamperes5V } = occupancyOf(plan, context, claims);
-	const there = hasHeader(plan, context);
-	const board = context.part('board', plan.parts.board);
+function figures(settings: HeaderSettings, context: Context, claims: readonly Claim[]): Figure[] {
+	const { takings, freeLines, milliamperes3V3, milliamperes5V } = occupancyOf(settings, context, claims);
+	const there = hasHeader(context);
+	const board = context.part('board', context.facts.parts.board);
 	return [
 		{
 			id: 'free',
@@ -52,8 +54,8 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 	];
 }
 
-function steps(plan: Plan, context: Context, claims: readonly Claim[]): Step[] {
-	const users = usersOf(plan, context, claims);
+function steps(settings: HeaderSettings, context: Context, claims: readonly Claim[]): Step[] {
+	const users = usersOf(settings, context, claims);
 	if (users.length === 0) return [];
 	const wired = users.flatMap(({ name, use, lines }) =>
 		use.movable.map(
@@ -61,7 +63,7 @@ function steps(plan: Plan, context: Context, claims: readonly Claim[]): Step[] {
 				`${name}: ${what} to pin ${pinOf(lines[n] ?? suggested)} (GPIO ${lines[n] ?? suggested})`
 		)
 	);
-	const clock = clockOf(plan, context);
+	const clock = clockOf(context);
 	const fans = users.filter(
 		({ use }) => use.movable.some(({ what }) => what.startsWith('fan')) || use.milliamperes5V > 0
 	);
@@ -117,12 +119,19 @@ function steps(plan: Plan, context: Context, claims: readonly Claim[]): Step[] {
 	];
 }
 
-export const header: Link<HeaderSettings> = {
+export const header: Link<'header', HeaderSettings> = {
 	id: 'header',
 	title: 'Header',
 	settings: headerSettings,
-	claims: (plan, context) =>
-		clockOf(plan, context)
+	version: 1,
+	empty: () => ({ lines: {} }),
+	key: 'h',
+	place: { column: 'board', row: 2, half: 'right', wires: [{ to: 'parts', carries: 'rule' }] },
+	publish: ({ lines }) => ({ wiring: lines }),
+	bench: { shape: headerBenchShape, of: headerBench },
+	words: HEADER_WORDS,
+	claims: (_, context) =>
+		clockOf(context)
 			? [
 					{
 						on: 'check',
@@ -136,20 +145,6 @@ export const header: Link<HeaderSettings> = {
 			: [],
 	figures,
 	assess: assessHeader,
-	files: () => [],
 	steps,
-	bench(plan, context, claims) {
-		const makers = new Set(claimsOn(claims, 'header').flatMap((claim) => (claim.makesSound ? [claim.part] : [])));
-		return {
-			header: {
-				lifts: liftsOf(plan),
-				users: usersOf(plan, context, claims).map((user) => ({
-					...user,
-					lines: [...user.lines],
-					cardId: makers.has(user.id) ? plan.sound.cardId || null : null
-				}))
-			}
-		};
-	},
 	rehearse: rehearseHeader
 };

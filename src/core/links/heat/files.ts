@@ -1,25 +1,25 @@
 import { lines, rootPath, textFile } from '../../cardFile';
 import { execLine } from '../../formats/systemd/unit';
 import type { CardFile, Context } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { fanOf } from './model';
 import { FAN } from './scripts';
+import type { HeatSettings } from './settings';
 
 export const FAN_UNIT = 'yphos-fan.service';
 export const FAN_SCRIPT = '/opt/yphos/bin/fan.sh';
 
 /** The line that controls the fan, or null when nothing does. A fan in the board's own socket is the kernel's to turn. */
-export function fanLine(plan: Plan, context: Context): { way: 'switched' | 'pwm'; gpio: number } | null {
-	const fan = fanOf(plan, context);
+export function fanLine(context: Context): { way: 'switched' | 'pwm'; gpio: number } | null {
+	const fan = fanOf(context);
 	const movable = fan?.header?.movable[0];
 	if (!fan || !movable || fan.control === 'always') return null;
-	return { way: fan.control, gpio: plan.header.lines[fan.id]?.[0] ?? movable.suggested };
+	return { way: fan.control, gpio: context.facts.wiring[fan.id]?.[0] ?? movable.suggested };
 }
 
-export function heatFiles(plan: Plan, context: Context): CardFile[] {
-	const line = fanLine(plan, context);
+export function heatFiles(settings: HeatSettings, context: Context): CardFile[] {
+	const line = fanLine(context);
 	if (!line) return [];
-	const { fanOnC, fanOffC } = plan.heat;
+	const { fanOnC, fanOffC } = settings;
 	const args = [FAN_SCRIPT, line.way, String(line.gpio), String(Math.round(fanOnC)), String(Math.round(fanOffC))];
 	const bank = line.way === 'pwm' ? '/sys/class/pwm/pwmchip0' : '/sys/class/gpio/gpiochip*';
 	return [

@@ -1,19 +1,21 @@
 import type { Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../format';
+import { changing, type Change } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
-import { addPart } from '../../parts/chosen';
-import type { Plan } from '../../plan/plan';
 import { fitThermal } from './fit';
 import { computeHeat, findHeat, PLACE_AIR, type Heat } from './model';
 import { settledAfterSec } from './thermal';
+import type { HeatSettings } from './settings';
+
+const own = changing<HeatSettings>('heat');
 
 /** To see whether something helps, a coarse run is enough: each step is exact. */
 const FEW_STEPS = 40;
 /** Below this distance from its limit a warm day is enough. */
 const THIN_MARGIN_K = 8;
 
-export function assessHeat(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
-	const heat = computeHeat(plan, context, claims);
+export function assessHeat(settings: HeatSettings, context: Context, claims: readonly Claim[]): Finding[] {
+	const heat = computeHeat(settings, context, claims);
 	if (!heat)
 		return [
 			{
@@ -26,14 +28,14 @@ export function assessHeat(plan: Plan, context: Context, claims: readonly Claim[
 			}
 		];
 	return [
-		...assessTemperature(plan, context, claims, heat),
+		...assessTemperature(settings, context, claims, heat),
 		...assessLoad(heat),
-		...assessReadings(plan, context, heat),
-		...assessSlowed(plan, context, claims, heat)
+		...assessReadings(settings, context, heat),
+		...assessSlowed(settings, context, claims, heat)
 	];
 }
 
-function assessTemperature(plan: Plan, context: Context, claims: readonly Claim[], heat: Heat): Finding[] {
+function assessTemperature(settings: HeatSettings, context: Context, claims: readonly Claim[], heat: Heat): Finding[] {
 	const { run, board, model } = heat;
 	if (run.throttlesAfterSec !== null)
 		return [
@@ -41,9 +43,9 @@ function assessTemperature(plan: Plan, context: Context, claims: readonly Claim[
 				id: 'heat.throttles',
 				level: run.dropped > 0 ? 'stop' : 'caution',
 				title: `Too hot after ${formatSeconds(run.throttlesAfterSec * 1000)}`,
-				why: `${board.name} would reach ${withUnit(board.throttleC, 0, '°C')} ${PLACE_AIR[plan.heat.place].words} with the room at ${withUnit(plan.heat.roomC, 0, '°C')}, and slow itself. ${run.dropped > 0 ? `${Math.round(run.dropped * 100)}\u2009% of the frames would be dropped.` : 'What it plays would not suffer, but the heat wears it.'}`,
+				why: `${board.name} would reach ${withUnit(board.throttleC, 0, '°C')} ${PLACE_AIR[settings.place].words} with the room at ${withUnit(settings.roomC, 0, '°C')}, and slow itself. ${run.dropped > 0 ? `${Math.round(run.dropped * 100)}\u2009% of the frames would be dropped.` : 'What it plays would not suffer, but the heat wears it.'}`,
 				setting: 'heat.place',
-				fixes: cooling(plan, context, claims)
+				fixes: cooling(settings, context, claims)
 			}
 		];
 	const margin = model.throttleC - run.steadyC;
@@ -55,52 +57,57 @@ function assessTemperature(plan: Plan, context: Context, claims: readonly Claim[
 				title: `Only ${withUnit(margin, 0, 'K')} below its limit`,
 				why: `It settles at ${withUnit(run.steadyC, 0, '°C')}; at ${withUnit(model.throttleC, 0, '°C')} it slows itself. A hot day or dust is enough.`,
 				setting: 'heat.place',
-				fixes: cooling(plan, context, claims)
+				fixes: cooling(settings, context, claims)
 			}
 		];
 	return [];
 }
 
+interface Candidate {
+	readonly label: string;
+	readonly price: number;
+	readonly change: Change;
+	readonly place?: HeatSettings['place'];
+}
+
 /** Parts and places that bring it well below its limit, the cheapest first. */
-function cooling(plan: Plan, context: Context, claims: readonly Claim[]): Fix[] {
-	const margin = (changed: Plan): number => {
-		const heat = findHeat(changed, context, claims, FEW_STEPS);
+function cooling(settings: HeatSettings, context: Context, claims: readonly Claim[]): Fix[] {
+	/** Measured constants are of the things as they are: parts that change need new readings. */
+	const asTypical = { ...settings, useReadings: false };
+	const margin = ({ change, place = settings.place }: Candidate): number => {
+		const heat = findHeat({ ...asTypical, place }, context.suppose(change), claims, FEW_STEPS);
 		return heat ? heat.model.throttleC - heat.run.steadyC - (heat.run.throttlesAfterSec === null ? 0 : 100) : -100;
 	};
-	const candidates: { label: string; price: number; change: (p: Plan) => Plan }[] = context.drawer.flatMap((part) => {
+	const candidates: Candidate[] = context.drawer.flatMap((part) => {
 		const price = part.price ?? 0;
 		const label = `Use ${part.name}`;
-		if (part.kind === 'cooler' && part.id !== plan.parts.cooler)
-			return [{ label, price, change: (p: Plan) => ({ ...p, parts: { ...p.parts, cooler: part.id } }) }];
-		if (part.kind === 'case' && part.id !== plan.parts.case)
-			return [{ label, price, change: (p: Plan) => ({ ...p, parts: { ...p.parts, case: part.id } }) }];
-		if (part.kind === 'fan' && part.header && !plan.parts.also.some((item) => context.find(item.part)?.kind === 'fan'))
-			return [{ label: `Add ${part.name}`, price, change: (p: Plan) => addPart(p, part.id) }];
+		if (part.kind === 'cooler' && part.id !== context.facts.parts.cooler)
+			return [{ label, price, change: context.change.choosePart('cooler', part.id) }];
+		if (part.kind === 'case' && part.id !== context.facts.parts.case)
+			return [{ label, price, change: context.change.choosePart('case', part.id) }];
+		if (part.kind === 'fan' && part.header && !context.facts.parts.also.some((item) => context.find(item.part)?.kind === 'fan'))
+			return [{ label: `Add ${part.name}`, price, change: context.change.addPart(part.id) }];
 		return [];
 	});
-	if (plan.heat.place !== 'room')
+	if (settings.place !== 'room')
 		candidates.push({
 			label: 'Stand it free in the room',
 			price: 0,
-			change: (p) => ({ ...p, heat: { ...p.heat, place: 'room' } })
+			place: 'room',
+			change: own({ place: 'room' })
 		});
-	// Measured constants are of the things as they are: parts that change need new readings.
-	const base: Plan = { ...plan, heat: { ...plan.heat, useReadings: false } };
-	const helping: typeof candidates = [];
+	const helping: Candidate[] = [];
 	for (const candidate of candidates.sort((a, b) => a.price - b.price)) {
 		if (helping.length === 3) break;
-		if (margin(candidate.change(base)) >= THIN_MARGIN_K) helping.push(candidate);
+		if (margin(candidate) >= THIN_MARGIN_K) helping.push(candidate);
 	}
 	return helping.map(({ label, change }) => ({
 		label,
-		apply: (p) => {
-			const changed = change(p);
-			return { ...changed, heat: { ...changed.heat, useReadings: false } };
-		}
+		apply: (plan) => own({ useReadings: false })(change(plan))
 	}));
 }
 
-function assessSlowed(plan: Plan, context: Context, claims: readonly Claim[], { run }: Heat): Finding[] {
+function assessSlowed(settings: HeatSettings, context: Context, claims: readonly Claim[], { run }: Heat): Finding[] {
 	if (!context.probe?.throttled || run.throttlesAfterSec !== null) return [];
 	return [
 		{
@@ -109,7 +116,7 @@ function assessSlowed(plan: Plan, context: Context, claims: readonly Claim[], { 
 			title: 'The board itself has said that it slowed down',
 			why: 'The probe report carries its flag. Whatever the figures say, cool it better, take two readings, and probe again after a restart.',
 			setting: 'heat.place',
-			fixes: cooling(plan, context, claims)
+			fixes: cooling(settings, context, claims)
 		}
 	];
 }
@@ -128,8 +135,8 @@ function assessLoad({ load, board }: Heat): Finding[] {
 	];
 }
 
-function assessReadings(plan: Plan, context: Context, heat: Heat): Finding[] {
-	const { readings, useReadings, roomC, place } = plan.heat;
+function assessReadings(settings: HeatSettings, context: Context, heat: Heat): Finding[] {
+	const { readings, useReadings, roomC, place } = settings;
 	if (!useReadings) {
 		const probed = context.probe?.temperaturesC[0];
 		return readings.length === 0 && probed
@@ -154,7 +161,7 @@ function assessReadings(plan: Plan, context: Context, heat: Heat): Finding[] {
 				title: 'The readings cannot be used',
 				why: `${fitted.faults[0]!.message} Until then the typical constants stand.`,
 				setting: 'heat.readings',
-				fixes: [{ label: 'Use typical constants', apply: (p) => ({ ...p, heat: { ...p.heat, useReadings: false } }) }]
+				fixes: [{ label: 'Use typical constants', apply: own({ useReadings: false }) }]
 			}
 		];
 	const longest = Math.max(...readings.map(({ afterMin }) => afterMin)) * 60;

@@ -2,12 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
-import { collectClaims } from '../../engines/assess';
+import { derive } from '../../engines/derive';
 import { contextFor } from '../../engines/context';
 import type { Plan } from '../../plan/plan';
 import { fitThermal } from './fit';
 import { computeHeat } from './model';
 import { droppedAt, dutyWatts, fanSpeed, resistance, runHeat, type Duty, type ThermalModel } from './thermal';
+import { heat as heatLink } from '.';
 
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const model = (part: Partial<ThermalModel> = {}): ThermalModel => ({
@@ -105,15 +106,15 @@ describe('constants from one\u2019s own readings', () => {
 	);
 	it('take the place of typical ones, and the figures say so', () => {
 		const lounge = demoWorkshop.endpoints[0]!;
-		const context = contextFor(demoWorkshop, lounge.id);
+		const context = contextFor(chain, demoWorkshop, lounge.id);
 		const readings = [
 			{ afterMin: 4, chipC: 38 },
 			{ afterMin: 60, chipC: 55 }
 		];
 		const plan: Plan = { ...lounge.plan, heat: { ...lounge.plan.heat, readings, useReadings: true } };
-		const claims = collectClaims(chain, plan, context);
-		expect(computeHeat(plan, context, claims)!.run.steadyC).toBeCloseTo(55, 0);
-		const steady = chain.find(({ id }) => id === 'heat')!.figures(plan, context, claims)[0]!;
+		const { context: here, claims } = derive(chain, plan, context);
+		expect(computeHeat(plan.heat, here, claims)!.run.steadyC).toBeCloseTo(55, 0);
+		const steady = heatLink.figures!(plan.heat, here, claims)[0]!;
 		expect(steady).toMatchObject({ id: 'steady', sure: 'measured' });
 	});
 });

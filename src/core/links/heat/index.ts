@@ -5,16 +5,17 @@
 import type { Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../format';
 import type { Context, Figure, Link } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { FAN_UNIT, fanLine, heatFiles } from './files';
 import { assessHeat } from './findings';
 import { computeHeat, PLACE_AIR } from './model';
-import { rehearseHeat } from './rehearse';
+import { HEAT_FAULTS, rehearseHeat } from './rehearse';
 import { heatSettings, type HeatSettings } from './settings';
 import { resistance, settledAfterSec } from './thermal';
+import { heatBench, heatBenchShape } from './bench';
+import { HEAT_WORDS } from './words';
 
-function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
-	const heat = computeHeat(plan, context, claims);
+function figures(settings: HeatSettings, context: Context, claims: readonly Claim[]): Figure[] {
+	const heat = computeHeat(settings, context, claims);
 	if (!heat)
 		return [
 			{
@@ -36,7 +37,7 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 			text: `${withUnit(run.steadyC, 0, '°C')} · ${run.throttlesAfterSec === null ? `${withUnit(model.throttleC - run.steadyC, 0, 'K')} left` : 'slows itself'}`,
 			value: run.steadyC,
 			sure,
-			from: `${withUnit(watts, 1, 'W')} inside, ${PLACE_AIR[plan.heat.place].words}, the room at ${withUnit(plan.heat.roomC, 0, '°C')}.`,
+			from: `${withUnit(watts, 1, 'W')} inside, ${PLACE_AIR[settings.place].words}, the room at ${withUnit(settings.roomC, 0, '°C')}.`,
 			telling: true
 		},
 		{
@@ -76,12 +77,19 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 	];
 }
 
-export const heat: Link<HeatSettings> = {
+export const heat: Link<'heat', HeatSettings> = {
 	id: 'heat',
 	title: 'Heat',
 	settings: heatSettings,
-	claims: (plan, context) =>
-		fanLine(plan, context)
+	version: 1,
+	empty: () => ({ place: 'room', roomC: 22, fanOnC: 60, fanOffC: 50, readings: [], useReadings: false }),
+	key: 't',
+	place: { column: 'board', row: 2, half: 'left', wires: [{ to: 'parts', carries: 'rule' }] },
+	bench: { shape: heatBenchShape, of: heatBench },
+	faults: HEAT_FAULTS,
+	words: HEAT_WORDS,
+	claims: (_, context) =>
+		fanLine(context)
 			? [
 					{ on: 'unit', from: 'heat', what: 'fan', name: FAN_UNIT, setting: 'heat.fanOnC' },
 					{
@@ -97,9 +105,9 @@ export const heat: Link<HeatSettings> = {
 	figures,
 	assess: assessHeat,
 	files: heatFiles,
-	steps(plan, context) {
-		const cooler = context.part('cooler', plan.parts.cooler);
-		const box = context.part('case', plan.parts.case);
+	steps(settings, context) {
+		const cooler = context.part('cooler', context.facts.parts.cooler);
+		const box = context.part('case', context.facts.parts.case);
 		return [
 			...(cooler
 				? [
@@ -131,20 +139,6 @@ export const heat: Link<HeatSettings> = {
 				reading: 'two temperatures and their minutes'
 			}
 		];
-	},
-	bench(plan, context, claims) {
-		const heat = computeHeat(plan, context, claims);
-		if (!heat) return {};
-		const { fan } = heat.model;
-		return {
-			heat: {
-				duty: heat.duty,
-				model: {
-					...heat.model,
-					fan: fan && heat.fan ? { ...fan, part: heat.fan.id, socket: heat.fan.header === null } : null
-				}
-			}
-		};
 	},
 	rehearse: rehearseHeat
 };

@@ -4,9 +4,8 @@ import { onceFor } from '../../onceFor';
 import { chosenParts } from '../../parts/chosen';
 import { playLoad, type PlayLoad } from '../../parts/playLoad';
 import type { PartOf } from '../../parts/schema';
-import type { Plan } from '../../plan/plan';
 import { fitThermal, type Fitted } from './fit';
-import type { PLACES } from './settings';
+import type { HeatSettings, PLACES } from './settings';
 import { dutyWatts, runHeat, settledAfterSec, type Duty, type HeatRun, type ThermalModel } from './thermal';
 
 /**
@@ -32,24 +31,24 @@ export interface Heat {
 	readonly fan: PartOf<'fan'> | null;
 }
 
-export const fanOf = (plan: Plan, context: Context): PartOf<'fan'> | null =>
-	chosenParts(plan, context).flatMap(({ part }) => (part.kind === 'fan' ? [part] : []))[0] ?? null;
+export const fanOf = (context: Context): PartOf<'fan'> | null =>
+	chosenParts(context).flatMap(({ part }) => (part.kind === 'fan' ? [part] : []))[0] ?? null;
 
 /** Null until a board is chosen. */
-export const computeHeat = onceFor((plan, context, claims) => findHeat(plan, context, claims));
+export const computeHeat = onceFor((settings: HeatSettings, context, claims) => findHeat(settings, context, claims));
 
 /** The same with few steps, which suffice to see whether it stays cool; a curve takes more. */
-export function findHeat(plan: Plan, context: Context, claims: readonly Claim[], steps?: number): Heat | null {
-	const board = context.part('board', plan.parts.board);
+export function findHeat(settings: HeatSettings, context: Context, claims: readonly Claim[], steps?: number): Heat | null {
+	const board = context.part('board', context.facts.parts.board);
 	if (!board) return null;
-	const load = playLoad(board, plan.brief.video);
+	const load = playLoad(board, context.facts.film);
 	const besideW = claimsOn(claims, 'power')
 		.filter(({ via, part }) => (via === 'header' || via === 'board') && part !== board.id)
 		.reduce((sum, { typicalW, count }) => sum + typicalW * count, 0);
 	const duty: Duty = { idleW: board.idleW, peakW: board.peakW, share: load.share, besideW };
 	const watts = dutyWatts(duty);
-	const fitted = fittedOf(plan, watts);
-	const model = { ...typicalModel(plan, context, board), ...(fitted ? measured(fitted) : {}) };
+	const fitted = fittedOf(settings, watts);
+	const model = { ...typicalModel(settings, context, board), ...(fitted ? measured(fitted) : {}) };
 	return {
 		board,
 		load,
@@ -58,15 +57,14 @@ export function findHeat(plan: Plan, context: Context, claims: readonly Claim[],
 		run: runHeat(model, duty, settledAfterSec(model), steps),
 		watts,
 		fitted,
-		fan: fanOf(plan, context)
+		fan: fanOf(context)
 	};
 }
 
-function typicalModel(plan: Plan, context: Context, board: PartOf<'board'>): ThermalModel {
-	const { heat } = plan;
-	const box = context.part('case', plan.parts.case);
-	const cooler = context.part('cooler', plan.parts.cooler);
-	const fan = fanOf(plan, context);
+function typicalModel(heat: HeatSettings, context: Context, board: PartOf<'board'>): ThermalModel {
+	const box = context.part('case', context.facts.parts.case);
+	const cooler = context.part('cooler', context.facts.parts.cooler);
+	const fan = fanOf(context);
 	const place = PLACE_AIR[heat.place];
 	return {
 		airC: heat.roomC + place.k,
@@ -94,8 +92,7 @@ const measured = ({ kPerW, jPerK }: Fitted): Partial<ThermalModel> => ({
 	fan: null
 });
 
-function fittedOf(plan: Plan, watts: number): Fitted | null {
-	const { heat } = plan;
+function fittedOf(heat: HeatSettings, watts: number): Fitted | null {
 	if (!heat.useReadings) return null;
 	const fitted = fitThermal(heat.readings, heat.roomC + PLACE_AIR[heat.place].k, watts);
 	return fitted.ok ? fitted.value : null;

@@ -1,8 +1,12 @@
-import { withUnit } from '../../format';
-import type { Machine } from '../../engines/machine';
+import { tellerFor, type Fault, type Machine, type Teller } from '../../engines/machine';
 import { FAN_SCRIPT } from './files';
 import { FAN } from './scripts';
 import { droppedAt, runHeat, settledAfterSec, type ThermalModel } from './thermal';
+import { HEAT_WORDS } from './words';
+
+export const HEAT_FAULTS = {
+	'fan-stops': { label: 'Fan stops', lastsMs: 3_600_000 }
+} as const satisfies Record<string, Fault>;
 
 /** What the kernel of a board with a header shows; a PWM chip only where its start file asks for one, which is not rehearsed. */
 const SHOWN: Readonly<Record<string, readonly string[]>> = {
@@ -15,6 +19,7 @@ const SHOWN: Readonly<Record<string, readonly string[]>> = {
  * the fan begins, the board slows itself, frames come late. A fan that nothing controls on the card stands still.
  */
 export function rehearseHeat(machine: Machine): void {
+	const tell = tellerFor(machine, 'heat', HEAT_WORDS);
 	for (const [prefix, names] of Object.entries(SHOWN))
 		machine.disk.mounts.push({
 			prefix,
@@ -26,7 +31,7 @@ export function rehearseHeat(machine: Machine): void {
 	let current = 0;
 	const warmUp = (delaySec: number): void => {
 		const mine = ++current;
-		foretell(machine, delaySec, fanPoints, () => mine === current);
+		foretell(machine, tell, delaySec, fanPoints, () => mine === current);
 	};
 	machine.byHeart.set(FAN_SCRIPT, {
 		text: `${FAN.join('\n')}\n`,
@@ -42,21 +47,21 @@ export function rehearseHeat(machine: Machine): void {
 	});
 	machine.on('fault', ({ name, on }) => {
 		if (name !== 'fan-stops') return;
-		machine.log('fault', on ? 'The fan stands still' : 'The fan turns again', '', 'fault');
+		tell.event(on ? 'fan-stands' : 'fan-again', 'fault');
 		if (machine.powered) warmUp(0);
 	});
 }
 
 type FanPoints = { onC: number; offC: number } | null;
 
-function foretell(machine: Machine, delaySec: number, points: FanPoints, isCurrent: () => boolean): void {
+function foretell(machine: Machine, tell: Teller<typeof HEAT_WORDS>, delaySec: number, points: FanPoints, isCurrent: () => boolean): void {
 	const heat = machine.bench.heat;
 	if (!heat) return;
 	const { fan } = heat.model;
 	const turns =
 		fan !== null &&
 		!machine.activeFaults.has('fan-stops') &&
-		!machine.absentParts.has(fan.part) &&
+		!machine.absent.has(fan.part) &&
 		(fan.control === 'always' || fan.socket || points !== null);
 	const model: ThermalModel = {
 		...heat.model,
@@ -73,29 +78,14 @@ function foretell(machine: Machine, delaySec: number, points: FanPoints, isCurre
 		saidSlow ||= slows;
 		machine.after((delaySec + moment.sec) * 1000, () => {
 			if (!isCurrent()) return;
-			if (begins) machine.log('heat', 'The fan begins to turn', withUnit(moment.chipC, 0, '°C'));
-			if (slows) sayThrottled(machine, moment.chipC, run.dropped);
+			if (begins) tell.event('fan-begins', 'info', { chipC: moment.chipC });
+			if (slows) tell.event('throttled', 'bad', { chipC: moment.chipC, dropped: run.dropped });
 		});
 	}
 	machine.after((delaySec + run.moments.at(-1)!.sec) * 1000, () => {
-		if (isCurrent())
-			machine.log('heat', 'As warm as it gets', withUnit(run.steadyC, 0, '°C'), run.dropped > 0 ? 'bad' : 'info');
+		if (isCurrent()) tell.event('settled', run.dropped > 0 ? 'bad' : 'info', { chipC: run.steadyC });
 	});
 	// A load beyond the processors is late from the first frame, hot or not.
 	const late = droppedAt(heat.duty, 1);
-	if (late > 0 && delaySec > 0)
-		machine.log('heat', `The processors cannot keep up: ${percent(late)} of the frames are late`, '', 'bad');
+	if (late > 0 && delaySec > 0) tell.event('late', 'bad', { dropped: late });
 }
-
-function sayThrottled(machine: Machine, chipC: number, dropped: number): void {
-	machine.log(
-		'heat',
-		dropped > 0
-			? `Too hot: the board slows itself, ${percent(dropped)} of the frames are dropped`
-			: 'Too hot: the board slows itself; what it plays does not suffer',
-		withUnit(chipC, 0, '°C'),
-		'bad'
-	);
-}
-
-const percent = (part: number): string => `${Math.max(1, Math.round(part * 100))}\u2009%`;

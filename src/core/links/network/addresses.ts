@@ -8,7 +8,7 @@ import {
 	type Network
 } from '../../formats/ip/cidr';
 import type { Context } from '../../link';
-import type { Plan } from '../../plan/plan';
+import type { NetworkSettings } from './settings';
 
 /** The venue's network, when it is known. */
 export interface Lan {
@@ -39,12 +39,12 @@ const inPool = ({ pool }: Lan, { value }: Address): boolean =>
 export type AddressTrouble = 'outside' | 'in-pool' | 'gateway' | 'not-a-host' | { readonly twin: string } | null;
 
 /** What is wrong with an address that was chosen by hand. A reserved one may lie in the pool: the router itself keeps it. */
-export function judgeAddress(plan: Plan, context: Context): AddressTrouble {
-	const { kind, ip } = plan.network.address;
+export function judgeAddress(settings: NetworkSettings, context: Context): AddressTrouble {
+	const { kind, ip } = settings.address;
 	const chosen = kind === 'free' ? null : address(ip);
 	if (!chosen) return null;
 	const twin = context.others.find((other) => other.address !== '' && other.address === ip);
-	if (twin) return { twin: twin.name };
+	if (twin) return { twin: twin.endpointName };
 	const lan = lanOf(context);
 	if (!lan) return null;
 	if (!contains(lan.network, chosen)) return 'outside';
@@ -55,7 +55,7 @@ export function judgeAddress(plan: Plan, context: Context): AddressTrouble {
 }
 
 /** The first address of the venue that nobody has and the router does not give away; null when there is none. */
-export function freeAddress(plan: Plan, context: Context): string | null {
+export function freeAddress(settings: NetworkSettings, context: Context): string | null {
 	const lan = lanOf(context);
 	if (!lan) return null;
 	const taken = new Set(context.others.map((other) => other.address));
@@ -69,8 +69,8 @@ export function freeAddress(plan: Plan, context: Context): string | null {
 }
 
 /** Who may knock, as ranges: those of the plan, else the venue's own, else whatever is private. Source: RFC 1918; RFC 4291, 2.5.6 and RFC 4193. */
-export function allowedRanges(plan: Plan, context: Context): string[] {
-	const { ranges } = plan.network.guard;
+export function allowedRanges(settings: NetworkSettings, context: Context): string[] {
+	const { ranges } = settings.guard;
 	if (ranges.length) return ranges;
 	const own = context.venue.lan ? [context.venue.lan.cidr] : ['10.0.0.0/8', '172.16.0.0/12', '192.168.0.0/16'];
 	return [...own.map(networkText), 'fe80::/10', 'fd00::/8'];
@@ -83,11 +83,11 @@ function networkText(cidr: string): string {
 }
 
 /** What to type into a browser for a page of the endpoint. */
-export const pageUrl = (plan: Plan, page: Plan['network']['pages'][number]): string => {
+export const pageUrl = (settings: NetworkSettings, page: NetworkSettings['pages'][number]): string => {
 	const host =
-		plan.network.address.kind === 'free' || plan.network.address.ip === ''
-			? `${plan.network.hostName}.local`
-			: plan.network.address.ip;
+		settings.address.kind === 'free' || settings.address.ip === ''
+			? `${settings.hostName}.local`
+			: settings.address.ip;
 	const usual = page.tls ? 443 : 80;
 	return `${page.tls ? 'https' : 'http'}://${host}${page.port === usual ? '' : `:${page.port}`}/`;
 };

@@ -1,11 +1,11 @@
 /** Who gets in: to log in, to knock, to its pages; and who brings the updates that keep others out. */
 import { hostRange, isPrivate, readCidr } from '../../formats/ip/cidr';
 import { readPublicKey } from '../../formats/ssh/publicKey';
-import type { Finding, Fix } from '../../link';
-import type { Plan } from '../../plan/plan';
+import type { Context, Finding, Fix } from '../../link';
 import { patch } from './patch';
+import type { NetworkSettings } from './settings';
 
-export function assessLogin({ network }: Plan): Finding[] {
+export function assessLogin(network: NetworkSettings): Finding[] {
 	if (network.school !== 'files') return [];
 	if (network.user === '')
 		return [
@@ -50,7 +50,7 @@ export function assessLogin({ network }: Plan): Finding[] {
 
 const DEFAULT_USERS = ['root', 'admin', 'user', 'debian', 'test'];
 
-export function assessGuard({ network }: Plan): Finding[] {
+export function assessGuard(network: NetworkSettings): Finding[] {
 	const { guard, pages } = network;
 	const openPages = pages.filter(({ password }) => !password);
 	const wide = guard.ranges.filter((range) => {
@@ -114,10 +114,10 @@ export function assessGuard({ network }: Plan): Finding[] {
 }
 
 /** Updates that are forgotten, and those that nobody brings. */
-export function assessUpdates(plan: Plan): Finding[] {
-	const { guard, updates } = plan.network;
+export function assessUpdates(settings: NetworkSettings, context: Context): Finding[] {
+	const { guard, updates } = settings;
 	const put = (label: string, nightly: boolean): Fix => patch(label, { updates: { ...updates, nightly } });
-	if (updates.nightly && plan.card.root === 'overlay')
+	if (updates.nightly && context.facts.root === 'overlay')
 		return [
 			{
 				id: 'network.updates-forgotten',
@@ -127,11 +127,11 @@ export function assessUpdates(plan: Plan): Finding[] {
 				setting: 'network.updates',
 				fixes: [
 					put('Update by hand', false),
-					{ label: 'Make the root writable', apply: (p) => ({ ...p, card: { ...p.card, root: 'writable' } }) }
+					{ label: 'Make the root writable', apply: context.change.makeRootWritable() }
 				]
 			}
 		];
-	if (!updates.nightly && guard.exposed && plan.card.root === 'writable')
+	if (!updates.nightly && guard.exposed && context.facts.root === 'writable')
 		return [
 			{
 				id: 'network.updates-wait',

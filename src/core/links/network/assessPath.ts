@@ -2,16 +2,16 @@
 import { claimsOn, type Claim } from '../../claims';
 import { formatBps, withUnit } from '../../format';
 import type { Context, Finding, Fix } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { computeNeed, latencyMs, pathOf } from './need';
 import { patch } from './patch';
+import type { NetworkSettings } from './settings';
 
 /** A hand that moves a pointer feels more than this. Source: ITU-T G.1010, interactive games and screens, 200 ms at most; a tenth of it is felt. */
 const FELT_MS = 50;
 
-export function assessLatency(plan: Plan, context: Context): Finding[] {
-	const { worst } = latencyMs(plan);
-	if (plan.brief.kind !== 'second-screen' || worst <= FELT_MS) return [];
+export function assessLatency(settings: NetworkSettings, context: Context): Finding[] {
+	const { worst } = latencyMs(settings);
+	if (context.facts.wish !== 'second-screen' || worst <= FELT_MS) return [];
 	return [
 		{
 			id: 'network.late-answers',
@@ -19,20 +19,20 @@ export function assessLatency(plan: Plan, context: Context): Finding[] {
 			title: `A second screen that answers after up to ${withUnit(worst, 0, 'ms')}`,
 			why: `More than ${FELT_MS}\u2009ms are felt when a pointer moves. A cable answers within one.`,
 			setting: 'network.way',
-			fixes: context.part('board', plan.parts.board)?.wired ? [patch('Use the cable', { way: 'wired' })] : []
+			fixes: context.part('board', context.facts.parts.board)?.wired ? [patch('Use the cable', { way: 'wired' })] : []
 		}
 	];
 }
 
 /** Below half of the path nothing is noticed; above all of it something stutters. */
-export function assessCapacity(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
-	const path = pathOf(plan, context);
+export function assessCapacity(settings: NetworkSettings, context: Context, claims: readonly Claim[]): Finding[] {
+	const path = pathOf(settings, context);
 	const need = computeNeed(claims);
 	if (!path || need.busiestBps === 0) return [];
 	const shares = claimsOn(claims, 'path').filter((claim) => claim.writes);
-	const radio = plan.network.way === 'radio';
+	const radio = settings.way === 'radio';
 	const toWire: Fix[] =
-		radio && context.part('board', plan.parts.board)?.wired ? [patch('Use the cable', { way: 'wired' })] : [];
+		radio && context.part('board', context.facts.parts.board)?.wired ? [patch('Use the cable', { way: 'wired' })] : [];
 	const findings: Finding[] = [];
 	if (need.busiestBps > path.realBps)
 		findings.push({

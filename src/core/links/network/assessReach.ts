@@ -1,14 +1,13 @@
 /** Is it on the network at all, under a name and an address of its own? */
 import { claimsOn, type Claim } from '../../claims';
 import type { Context, Finding, Fix } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { freeAddress, judgeAddress } from './addresses';
 import { patch } from './patch';
+import type { NetworkSettings } from './settings';
 
-export function assessWay(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
-	const { network } = plan;
+export function assessWay(network: NetworkSettings, context: Context, claims: readonly Claim[]): Finding[] {
 	const findings: Finding[] = [];
-	const board = context.part('board', plan.parts.board);
+	const board = context.part('board', context.facts.parts.board);
 	const streams = claimsOn(claims, 'path');
 	const go = (way: 'wired' | 'radio'): Fix =>
 		patch(way === 'wired' ? 'Use the cable' : 'Use the radio network', { way });
@@ -64,11 +63,11 @@ export function assessWay(plan: Plan, context: Context, claims: readonly Claim[]
 }
 
 /** The network that some images open for their set-up: it takes such an image, and a radio. */
-export function assessSchool({ network, card, parts }: Plan, context: Context): Finding[] {
+export function assessSchool(network: NetworkSettings, context: Context): Finding[] {
 	if (network.school !== 'hotspot') return [];
-	const board = context.part('board', parts.board);
+	const board = context.part('board', context.facts.parts.board);
 	const withoutRadio = board !== null && !board.radio;
-	if (card.system !== 'plain' && !withoutRadio) return [];
+	if (context.facts.system !== 'plain' && !withoutRadio) return [];
 	return [
 		{
 			id: 'network.no-hotspot',
@@ -81,8 +80,8 @@ export function assessSchool({ network, card, parts }: Plan, context: Context): 
 	];
 }
 
-export function assessName(plan: Plan, context: Context): Finding[] {
-	const { hostName } = plan.network;
+export function assessName(settings: NetworkSettings, context: Context): Finding[] {
+	const { hostName } = settings;
 	const twin = context.others.find((other) => other.hostName === hostName);
 	if (!twin) return [];
 	const name = freeName(hostName, context);
@@ -90,7 +89,7 @@ export function assessName(plan: Plan, context: Context): Finding[] {
 		{
 			id: 'network.same-name',
 			level: 'stop',
-			title: `${twin.name} has this host name too`,
+			title: `${twin.endpointName} has this host name too`,
 			why: 'Two endpoints of one name hide each other on the network.',
 			setting: 'network.hostName',
 			fixes: [patch(`Name it ${name}`, { hostName: name })]
@@ -103,9 +102,9 @@ function freeName(name: string, context: Context): string {
 	for (let n = 2; ; n++) if (!taken.has(`${name}-${n}`)) return `${name}-${n}`;
 }
 
-export function assessAddress(plan: Plan, context: Context): Finding[] {
-	const { kind, ip } = plan.network.address;
-	const free = freeAddress(plan, context);
+export function assessAddress(settings: NetworkSettings, context: Context): Finding[] {
+	const { kind, ip } = settings.address;
+	const free = freeAddress(settings, context);
 	const fixes: Fix[] = [
 		...(free && free !== ip ? [patch(`Use ${free}`, { address: { kind, ip: free } })] : []),
 		patch('Take whatever the router gives', { address: { kind: 'free', ip: '' } })
@@ -121,7 +120,7 @@ export function assessAddress(plan: Plan, context: Context): Finding[] {
 			'The venue\u2019s network is not known',
 			'A fixed address needs the range and the router\u2019s own address: enter them under Venue, or let the router give the address.'
 		);
-	const trouble = judgeAddress(plan, context);
+	const trouble = judgeAddress(settings, context);
 	if (trouble === null) return [];
 	if (typeof trouble === 'object')
 		return say(

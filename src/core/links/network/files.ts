@@ -5,11 +5,11 @@ import { readPublicKey } from '../../formats/ssh/publicKey';
 import { yamlText } from '../../formats/seed/yamlText';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import type { Claim } from '../../claims';
-import type { Plan } from '../../plan/plan';
 import { allowedRanges, lanOf } from './addresses';
 import { formatAddress } from '../../formats/ip/cidr';
 import { openingsOf } from './openings';
 import { updateFiles } from './updates';
+import type { NetworkSettings } from './settings';
 
 export const NFT_CONF = '/etc/nftables.conf';
 export const SSHD_DROP_IN = '/etc/ssh/sshd_config.d/yphos.conf';
@@ -17,13 +17,12 @@ export const RADIO_PROFILE = '/etc/NetworkManager/system-connections/yphos-radio
 export const CABLE_PROFILE = '/etc/NetworkManager/system-connections/yphos-cable.nmconnection';
 
 /** The seed of a first start (cloud-init, NoCloud), the profiles of the network, and who may knock and log in. */
-export function networkFiles(plan: Plan, context: Context, _claims: readonly Claim[], secrets: Secrets): CardFile[] {
-	const { network } = plan;
+export function networkFiles(network: NetworkSettings, context: Context, _claims: readonly Claim[], secrets: Secrets): CardFile[] {
 	const files = [
 		textFile(
 			'boot/user-data',
 			'Names the endpoint, makes its keeper and runs apply.sh at the first start, where the system reads it.',
-			userData(plan, context, secrets)
+			userData(network, context, secrets)
 		),
 		textFile(
 			'boot/meta-data',
@@ -45,24 +44,23 @@ export function networkFiles(plan: Plan, context: Context, _claims: readonly Cla
 			textFile(rootPath('/etc/locale.gen'), 'Languages to be made.', lines('network.locale', `${network.locale} UTF-8`))
 		);
 	if (network.way === 'none') return files;
-	files.push(...updateFiles(plan));
+	files.push(...updateFiles(network));
 	if (network.way === 'wired' && network.address.kind !== 'fixed') files.push(cableSeed());
-	if (network.way === 'wired' && network.address.kind === 'fixed') files.push(cableProfile(plan, context));
-	if (network.way === 'radio' && network.ssid) files.push(radioProfile(plan, context, secrets));
-	if (network.way === 'radio' && network.countryCode) files.push(radioCountry(plan));
-	if (network.user && network.login !== 'none') files.push(sshdDropIn(plan));
-	if (network.guard.limited) files.push(guardRules(plan, context));
+	if (network.way === 'wired' && network.address.kind === 'fixed') files.push(cableProfile(network, context));
+	if (network.way === 'radio' && network.ssid) files.push(radioProfile(network, context, secrets));
+	if (network.way === 'radio' && network.countryCode) files.push(radioCountry(network));
+	if (network.user && network.login !== 'none') files.push(sshdDropIn(network));
+	if (network.guard.limited) files.push(guardRules(network, context));
 	return files;
 }
 
-function userData(plan: Plan, context: Context, secrets: Secrets): CardLine[] {
-	const { network } = plan;
+function userData(network: NetworkSettings, context: Context, secrets: Secrets): CardLine[] {
 	return [
 		...lines('card', '#cloud-config'),
 		...lines('network.hostName', `hostname: ${yamlText(network.hostName)}`),
 		...lines('programme.quiet', `timezone: ${yamlText(context.venue.timeZone)}`),
-		...(network.user && network.way !== 'none' ? keeper(plan, secrets) : []),
-		...lines('network.login', `ssh_pwauth: ${takesPassword(plan)}`),
+		...(network.user && network.way !== 'none' ? keeper(network, secrets) : []),
+		...lines('network.login', `ssh_pwauth: ${takesPassword(network)}`),
 		...lines(
 			'card',
 			'runcmd:',
@@ -73,13 +71,12 @@ function userData(plan: Plan, context: Context, secrets: Secrets): CardLine[] {
 }
 
 /** Whether the keeper logs in by password; it is asked for when the set is written. Without a network nobody logs in from afar. */
-export const takesPassword = ({ network }: Plan): boolean =>
+export const takesPassword = (network: NetworkSettings): boolean =>
 	network.way !== 'none' && network.user !== '' && (network.login === 'password' || network.login === 'both');
 
 /** With a password it is asked for at every administrator's command; with a key alone nothing could be typed. */
-function keeper(plan: Plan, secrets: Secrets): CardLine[] {
-	const { network } = plan;
-	const withPassword = takesPassword(plan);
+function keeper(network: NetworkSettings, secrets: Secrets): CardLine[] {
+	const withPassword = takesPassword(network);
 	const keys = network.sshKeys.flatMap((line) => {
 		const key = readPublicKey(line);
 		return key.ok ? [key.value] : [];
@@ -124,8 +121,8 @@ const cableSeed = (): CardFile =>
 	]);
 
 /** Where it takes its address from: the router, or the plan. */
-function addressLines(plan: Plan, context: Context): CardLine[] {
-	const { kind, ip } = plan.network.address;
+function addressLines(settings: NetworkSettings, context: Context): CardLine[] {
+	const { kind, ip } = settings.address;
 	const lan = lanOf(context);
 	if (kind !== 'fixed' || ip === '' || !lan)
 		return lines('network.address', '', '[ipv4]', 'method=auto', '', '[ipv6]', 'method=auto');
@@ -143,19 +140,18 @@ function addressLines(plan: Plan, context: Context): CardLine[] {
 	);
 }
 
-const cableProfile = (plan: Plan, context: Context): CardFile =>
+const cableProfile = (settings: NetworkSettings, context: Context): CardFile =>
 	textFile(
 		rootPath(CABLE_PROFILE),
 		'Takes the fixed address on the cable.',
 		[
 			...lines('network.way', '[connection]', 'id=yphos-cable', 'type=ethernet', 'autoconnect=true'),
-			...addressLines(plan, context)
+			...addressLines(settings, context)
 		],
 		'0600'
 	);
 
-function radioProfile(plan: Plan, context: Context, { radioPskHex }: Secrets): CardFile {
-	const { network } = plan;
+function radioProfile(network: NetworkSettings, context: Context, { radioPskHex }: Secrets): CardFile {
 	const profile: CardLine[] = [
 		...lines(
 			'network.way',
@@ -174,13 +170,13 @@ function radioProfile(plan: Plan, context: Context, { radioPskHex }: Secrets): C
 					{ text: `psk=${keyfileText(radioPskHex)}`, setting: 'network.ssid', secret: true }
 				] satisfies CardLine[])
 			: []),
-		...addressLines(plan, context)
+		...addressLines(network, context)
 	];
 	return textFile(rootPath(RADIO_PROFILE), 'Joins the radio network.', profile, '0600');
 }
 
 /** Read when the radio's driver is loaded. Source: modprobe.d(5); the kernel's cfg80211, ieee80211_regdom. */
-const radioCountry = ({ network }: Plan): CardFile =>
+const radioCountry = (network: NetworkSettings): CardFile =>
 	textFile(
 		rootPath('/etc/modprobe.d/yphos-country.conf'),
 		'Tells the radio whose rules it follows.',
@@ -188,23 +184,23 @@ const radioCountry = ({ network }: Plan): CardFile =>
 	);
 
 /** Source: sshd_config(5). The first value found counts, and drop-ins are read first. */
-const sshdDropIn = (plan: Plan): CardFile =>
+const sshdDropIn = (settings: NetworkSettings): CardFile =>
 	textFile(rootPath(SSHD_DROP_IN), 'Who may log in from afar, and how.', [
-		...lines('network.user', `AllowUsers ${plan.network.user}`, 'PermitRootLogin no'),
+		...lines('network.user', `AllowUsers ${settings.user}`, 'PermitRootLogin no'),
 		...lines(
 			'network.login',
-			`PasswordAuthentication ${takesPassword(plan) ? 'yes' : 'no'}`,
-			`PubkeyAuthentication ${plan.network.login === 'password' ? 'no' : 'yes'}`,
+			`PasswordAuthentication ${takesPassword(settings) ? 'yes' : 'no'}`,
+			`PubkeyAuthentication ${settings.login === 'password' ? 'no' : 'yes'}`,
 			'KbdInteractiveAuthentication no',
 			'PermitEmptyPasswords no'
 		)
 	]);
 
-function guardRules(plan: Plan, context: Context): CardFile {
+function guardRules(settings: NetworkSettings, context: Context): CardFile {
 	return textFile(
 		rootPath(NFT_CONF),
 		'Lets in only who is near.',
-		writeNftables(openingsOf(plan), allowedRanges(plan, context)).map(({ text, about }): CardLine => ({
+		writeNftables(openingsOf(settings), allowedRanges(settings, context)).map(({ text, about }): CardLine => ({
 			text,
 			setting: about === 'guard' ? 'network.guard' : 'network.pages'
 		})),

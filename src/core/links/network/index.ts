@@ -2,27 +2,27 @@
  * The network: the endpoint's name and address, how its first start is set up, who may log in and who may knock,
  * and whether the way to it carries what it needs. IEEE 802.11 and 802.3 for rates, RFC 4632 for ranges.
  */
-import { entryClaims, type Claim } from '../../claims';
+import type { Claim } from '../../claims';
+import { entryClaims } from '../../entries';
 import { formatBps, withUnit } from '../../format';
-import type { Bench } from '../../engines/machine';
-import { formatAddress, hostRange } from '../../formats/ip/cidr';
 import type { Context, Figure, Link, SettingPath } from '../../link';
-import type { Plan } from '../../plan/plan';
-import { lanOf } from './addresses';
+import { changing } from '../../changes';
 import { networkFiles } from './files';
 import { assessNetwork } from './findings';
 import { computeNeed, latencyMs, pathOf } from './need';
-import { rehearseNetwork } from './rehearse';
-import { networkSettings, type NetworkSettings } from './settings';
+import { NETWORK_FAULTS, rehearseNetwork } from './rehearse';
+import { calmNetwork, networkSettings, type NetworkSettings } from './settings';
 import { networkSteps } from './steps';
 import { rehearseUpdates, updateClaims } from './updates';
+import { networkBench, networkBenchShape } from './bench';
+import { reachTrack } from './track';
+import { NETWORK_WORDS } from './words';
+import './offers';
 
 const WAYS = { wired: 'wired', radio: 'radio', none: 'no network' } as const;
-/** Time to take an address by cable or radio. Typical. */
-const JOIN_MS = { wired: 2600, radio: 5200, none: 0 } as const;
 
 /** What the settings sheet says of it. */
-function entries({ network }: Plan, { venue }: Context): Claim[] {
+function entries(network: NetworkSettings, { venue }: Context): Claim[] {
 	const { kind, ip } = network.address;
 	return entryClaims('network', 'name and network', [
 		['network.hostName', 'Name of the device, host name', network.hostName],
@@ -43,13 +43,12 @@ function entries({ network }: Plan, { venue }: Context): Claim[] {
 	]);
 }
 
-function claims(plan: Plan, context: Context): Claim[] {
-	return [...entries(plan, context), ...onCard(plan), ...updateClaims(plan)];
+function claims(settings: NetworkSettings, context: Context): Claim[] {
+	return [...entries(settings, context), ...onCard(settings), ...updateClaims(settings)];
 }
 
 /** What its files ask of the system. */
-function onCard(plan: Plan): Claim[] {
-	const { network } = plan;
+function onCard(network: NetworkSettings): Claim[] {
 	const pack = (name: string, what: string, setting: SettingPath): Claim => ({
 		on: 'package',
 		from: 'network',
@@ -90,9 +89,8 @@ function onCard(plan: Plan): Claim[] {
 	];
 }
 
-function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
-	const { network } = plan;
-	const path = pathOf(plan, context);
+function figures(network: NetworkSettings, context: Context, claims: readonly Claim[]): Figure[] {
+	const path = pathOf(network, context);
 	const need = computeNeed(claims);
 	const where = network.address.kind === 'free' || network.address.ip === '' ? network.hostName : network.address.ip;
 	return [
@@ -139,23 +137,12 @@ function figures(plan: Plan, context: Context, claims: readonly Claim[]): Figure
 					}
 				] as const)
 			: []),
-		...(path ? [latency(plan)] : [])
+		...(path ? [latency(network)] : [])
 	];
 }
 
-/** Somebody near with what the plan lets in, and a stranger from afar who guesses (RFC 5737, an address that nobody has). */
-function visitorsOf({ network }: Plan, context: Context): Bench['network']['visitors'] {
-	if (network.way === 'none' || !network.user || network.login === 'none') return [];
-	const lan = lanOf(context);
-	const near = lan ? formatAddress(hostRange(lan.network).last) : '192.168.1.50';
-	return [
-		{ from: near, port: 22, with: network.login === 'password' ? 'password' : 'key' },
-		{ from: '203.0.113.9', port: 22, with: 'password' }
-	];
-}
-
-function latency(plan: Plan): Figure {
-	const { usual, worst, lossPercent } = latencyMs(plan);
+function latency(settings: NetworkSettings): Figure {
+	const { usual, worst, lossPercent } = latencyMs(settings);
 	return {
 		id: 'latency',
 		label: 'Answer after',
@@ -166,23 +153,33 @@ function latency(plan: Plan): Figure {
 	};
 }
 
-export const network: Link<NetworkSettings> = {
+export const network: Link<'network', NetworkSettings> = {
 	id: 'network',
 	title: 'Network',
 	settings: networkSettings,
+	version: 1,
+	empty: ({ hostName }) => calmNetwork(hostName),
+	key: 'n',
+	place: { column: 'world', row: 1, wires: [{ to: 'sources', carries: 'data' }] },
+	publish: ({ way, hostName, school, address }) => ({
+		way,
+		hostName,
+		school,
+		address: address.kind === 'free' ? '' : address.ip
+	}),
+	changes: {
+		useWired: () => changing<NetworkSettings>('network')({ way: 'wired' }),
+		setUpBy: (school) => changing<NetworkSettings>('network')({ school })
+	},
+	bench: { shape: networkBenchShape, of: networkBench },
+	faults: NETWORK_FAULTS,
+	tracks: [reachTrack],
+	words: NETWORK_WORDS,
 	claims,
 	figures,
 	assess: assessNetwork,
 	files: networkFiles,
 	steps: networkSteps,
-	bench: (plan, context) => ({
-		network: {
-			wired: true,
-			radio: plan.network.ssid ? { ssid: plan.network.ssid, pskHex: null } : null,
-			joinMs: JOIN_MS[plan.network.way],
-			visitors: visitorsOf(plan, context)
-		}
-	}),
 	rehearse(machine) {
 		rehearseNetwork(machine);
 		rehearseUpdates(machine);

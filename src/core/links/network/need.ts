@@ -1,20 +1,20 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { computeRadio, computeWire, type Capacity } from './capacity';
+import type { NetworkSettings } from './settings';
 
 /** A socket whose speed nobody has said. Typical of older boards. */
 const USUAL_MBPS = 100;
 
 /** What the way to the network gives; null without one. */
-export function pathOf(plan: Plan, context: Context): Capacity | null {
-	if (plan.network.way === 'none') return null;
-	if (plan.network.way === 'radio') return computeRadio(plan.network.radio);
-	return computeWire(context.part('board', plan.parts.board)?.wiredMbps ?? USUAL_MBPS);
+export function pathOf(settings: NetworkSettings, context: Context): Capacity | null {
+	if (settings.way === 'none') return null;
+	if (settings.way === 'radio') return computeRadio(settings.radio);
+	return computeWire(context.part('board', context.facts.parts.board)?.wiredMbps ?? USUAL_MBPS);
 }
 
 /** From a press to its answer over one hop: as a rule, and the worst of a hundred. Milliseconds, typical. */
-export function latencyMs({ network }: Plan): { usual: number; worst: number; lossPercent: number } {
+export function latencyMs(network: NetworkSettings): { usual: number; worst: number; lossPercent: number } {
 	if (network.way === 'wired') return { usual: 0.5, worst: 1, lossPercent: 0 };
 	const busy = network.radio.othersPercent / 100;
 	const weak = Math.max(0, (-60 - network.radio.signalDbm) / 30);
@@ -61,15 +61,15 @@ export interface HourOfPath {
 
 /** What the way gives and what is needed in each hour; in quiet hours nothing plays. Null without a way. */
 export function pathOverDay(
-	plan: Plan,
+	settings: NetworkSettings,
 	context: Context,
 	claims: readonly Claim[],
 	isQuietAt: (hour: number) => boolean
 ): HourOfPath[] | null {
-	const path = pathOf(plan, context);
+	const path = pathOf(settings, context);
 	if (!path) return null;
 	const claimed = claimsOn(claims, 'path');
-	const { radio, way } = plan.network;
+	const { radio, way } = settings;
 	return OTHERS_BY_HOUR.map((share, hour) => ({
 		hour,
 		givesBps:

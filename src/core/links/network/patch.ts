@@ -1,8 +1,11 @@
+import { changing } from '../../changes';
 import type { Fix } from '../../link';
-import type { Plan } from '../../plan/plan';
+import type { NetworkSettings } from './settings';
+
+const own = changing<NetworkSettings>('network');
 
 /** A fix that changes settings of the network. */
-export const patch = (label: string, change: Partial<Plan['network']>): Fix => ({
+export const patch = (label: string, change: Partial<NetworkSettings>): Fix => ({
 	label,
-	apply: (p) => ({ ...p, network: { ...p.network, ...change } })
+	apply: own(change)
 });

@@ -1,133 +1,115 @@
 import { readKeyfile } from '../../formats/keyfile/keyfile';
-import { contains, readAddress, readCidr } from '../../formats/ip/cidr';
-import { sha512crypt } from '../../formats/crypt/sha512crypt';
-import { readNftables } from '../../formats/nftables/nftables';
-import type { Machine } from '../../engines/machine';
-import { CABLE_PROFILE, NFT_CONF, RADIO_PROFILE, SSHD_DROP_IN } from './files';
+import { tellerFor, type DiskFile, type Fault, type Machine, type Said, type Teller } from '../../engines/machine';
+import { CABLE_PROFILE, RADIO_PROFILE } from './files';
+import { knock } from './knock';
+import type { Visited } from './track';
+import { NETWORK_WORDS } from './words';
 
-/** Joins what the files ask for, if the bench has it. Reaching network-online.target lets those start that wait for it. */
+export const NETWORK_FAULTS = {
+	'network-late': { label: 'Network comes late', lastsMs: 40_000 }
+} as const satisfies Record<string, Fault>;
+
+type Tell = Teller<typeof NETWORK_WORDS>;
+/** How it joins: by which way, with which address of its own ("" for whatever it is given); or why it cannot. */
+type Joining = { readonly way: 'radio' | 'cable'; readonly address: string } | { readonly refused: Said };
+
+/** Left by apply.sh; before it has run, the endpoint is in its first start. */
+const APPLIED = '/var/lib/yphos-card';
+/** From joining to answering by name. Typical. */
+const ANNOUNCE_MS = 900;
+
+/** Joins what the files ask for, if the bench has it. Being online lets those start that wait for it. */
 export function rehearseNetwork(machine: Machine): void {
+	const tell = tellerFor(machine, 'network', NETWORK_WORDS);
 	const join = (): void => {
-		if (!machine.powered || machine.networkUp || machine.activeFaults.has('network-late')) return;
-		const refusal = whyNot(machine);
-		if (refusal) return machine.log('network', refusal, '', 'bad');
-		machine.networkUp = true;
-		const profile = machine.disk.files.get(RADIO_PROFILE) ?? machine.disk.files.get(CABLE_PROFILE);
-		const address = profile && readKeyfile(profile.text).ipv4?.address1?.split(/[/,]/)[0];
-		machine.log(
-			'network',
-			machine.disk.files.has(RADIO_PROFILE)
-				? 'Radio network joined'
-				: address
-					? 'Cable joined'
-					: 'Address taken on the cable',
-			address ?? '',
-			'good'
-		);
-		machine.systemd.reach('network-online.target');
-		machine.emit('network-up');
-		machine.after(ANNOUNCE_MS, () => announce(machine));
+		if (!machine.powered || machine.online || machine.activeFaults.has('network-late')) return;
+		const joining = howToJoin(machine, tell);
+		if ('refused' in joining) {
+			if (joining.refused.code !== 'no-network') machine.tell(joining.refused, 'bad');
+			return tell.stateFor('reach', 'away', joining.refused);
+		}
+		tell.event(joining.way === 'radio' ? 'radio-joined' : 'cable-joined', 'good', { address: joining.address });
+		tell.state('reach', 'there', 'joined');
+		machine.setOnline(true);
+		machine.after(ANNOUNCE_MS, () => announce(machine, tell));
 	};
 	machine.on('userspace', () => {
-		const asked = [RADIO_PROFILE, CABLE_PROFILE].some((path) => machine.disk.files.has(path));
-		if (!machine.card.has('boot/network-config') && !asked) return;
-		if (machine.activeFaults.has('network-late')) machine.log('network', 'The network is not there yet', '', 'bad');
+		if (machine.activeFaults.has('network-late')) tell.event('not-yet', 'bad');
 		machine.after(machine.bench.network.joinMs, join);
 	});
 	machine.on('fault', ({ name, on }) => {
 		if (name !== 'network-late') return;
-		if (on && machine.networkUp) {
-			machine.networkUp = false;
-			machine.log('network', 'Network gone', '', 'fault');
-			machine.emit('network-down');
+		if (on && machine.online) {
+			machine.setOnline(false);
+			tell.event('gone', 'fault');
+			tell.state('reach', 'away', 'gone');
 		} else if (!on && machine.powered) {
-			machine.log('network', 'Network back', '', 'fault');
+			tell.event('back', 'fault');
 			machine.after(machine.bench.network.joinMs, join);
 		}
 	});
 }
 
-/** From joining to answering by name. Typical. */
-const ANNOUNCE_MS = 900;
+/** A profile of NetworkManager where there is one, else what the image does with the seed's network-config. */
+function howToJoin(machine: Machine, tell: Tell): Joining {
+	const { wired, radio } = machine.bench.network;
+	const radioProfile = machine.disk.get(RADIO_PROFILE);
+	const cableProfile = machine.disk.get(CABLE_PROFILE);
+	const profile = radioProfile ?? cableProfile;
+	if (profile) {
+		const unread = whyUnread(machine, tell, profile);
+		if (unread) return { refused: unread };
+		const address = readKeyfile(profile.text).ipv4?.address1?.split(/[/,]/)[0] ?? '';
+		if (!radioProfile) return wired ? { way: 'cable', address } : { refused: tell.said('no-cable') };
+		const refused = whyNotRadio(machine, tell, radioProfile);
+		return refused ? { refused } : { way: 'radio', address };
+	}
+	const config = machine.card.get('boot/network-config')?.text;
+	const isFirst = machine.disk.kind(APPLIED) === null;
+	if (!wired && isFirst) {
+		machine.assumed.add('a cable to a router is joined for the first start, over which packages come');
+		return { way: 'cable', address: '' };
+	}
+	if (!wired) return { refused: tell.said(radio ? 'no-cable' : 'no-network') };
+	// Without a network-config the image asks for an address on any cable. Source: cloud-init, fallback network configuration.
+	return config === undefined || /^\s*dhcp4:\s*(?:true|yes)\s*$/m.test(config)
+		? { way: 'cable', address: '' }
+		: { refused: tell.said('config-unusable') };
+}
 
-/** Null when the endpoint may join. */
-function whyNot(machine: Machine): string | null {
-	const profile = machine.disk.files.get(RADIO_PROFILE);
-	if (!profile) return machine.bench.network.wired ? null : 'No cable leads to the endpoint';
+/** Why NetworkManager passes over a profile; null: it takes it. Source: NetworkManager's nm-settings-keyfile(5), FILE FORMAT. */
+function whyUnread(machine: Machine, tell: Tell, profile: DiskFile): Said | null {
+	if (machine.disk.packages.get('network-manager') !== 'installed') return tell.said('no-manager');
+	if ((parseInt(profile.mode, 8) & 0o077) !== 0 || !profile.owner.startsWith('root:'))
+		return tell.said('profile-open', { mode: profile.mode });
+	return readKeyfile(profile.text).connection?.type ? null : tell.said('profile-unusable');
+}
+
+function whyNotRadio(machine: Machine, tell: Tell, profile: DiskFile): Said | null {
 	const { radio } = machine.bench.network;
 	const { wifi, 'wifi-security': security } = readKeyfile(profile.text);
-	if (!radio) return 'There is no radio network on this bench';
-	if (wifi?.ssid !== radio.ssid) return `No radio network is called "${wifi?.ssid ?? ''}"`;
-	// In the plan view the key is not known yet; the bench then asks for none.
-	if (radio.pskHex !== null && security?.psk !== radio.pskHex)
-		return `The radio network "${radio.ssid}" refuses the key`;
-	return null;
+	if (!radio) return tell.said('no-radio');
+	if (wifi?.ssid !== radio.ssid) return tell.said('no-such-radio', { ssid: wifi?.ssid ?? '' });
+	if (radio.assumed) machine.assumed.add(`a radio network called "${radio.ssid}" is there, with the pass phrase that is typed`);
+	// Without the pass phrase typed the key is not known yet; the bench then asks for none.
+	return radio.pskHex !== null && security?.psk !== radio.pskHex ? tell.said('key-refused', { ssid: radio.ssid }) : null;
 }
 
 /** It says its name, if the program for that is on the card, and each visitor of the bench knocks once. */
-function announce(machine: Machine): void {
+function announce(machine: Machine, tell: Tell): void {
 	const hostName = /^hostname: "?([^"\n]+)"?$/m.exec(machine.card.get('boot/user-data')?.text ?? '')?.[1];
-	if (hostName && machine.disk.packages.get('avahi-daemon') === 'installed')
-		machine.log('network', 'Found by name', `${hostName}.local`, 'good');
+	if (hostName && machine.disk.packages.get('avahi-daemon') === 'installed') {
+		tell.event('named', 'good', { name: `${hostName}.local` });
+		tell.mark('reach', 'name', `${hostName}.local`);
+	}
 	for (const visitor of machine.bench.network.visitors) {
 		const answer = knock(machine, visitor);
-		machine.log(
-			'network',
-			`${visitor.from} at port ${visitor.port}: ${answer.words}`,
-			'',
-			answer.open ? 'info' : 'good'
-		);
-	}
-}
-
-/** Passwords that a stranger begins with. */
-const GUESSES = ['password', 'admin', '12345678'];
-
-/** Tries them against what the seed holds, as the endpoint itself would. */
-function guess(seed: string): { open: boolean; words: string } {
-	const crypt = /hashed_passwd: "(\$6\$[^"]*)"/.exec(seed)?.[1];
-	const salt = crypt && /^\$6\$([^$]*)\$/.exec(crypt)?.[1];
-	const fits =
-		salt !== undefined &&
-		GUESSES.some((word) => {
-			const made = sha512crypt(word, salt);
-			return made.ok && made.value === crypt;
+		const visited: Visited = { ...answer, from: visitor.from, welcome: visitor.welcome };
+		tell.event('visit', answer.open === visitor.welcome ? 'good' : 'bad', {
+			from: visitor.from,
+			port: visitor.port,
+			answer: answer.words
 		});
-	return fits
-		? { open: true, words: 'let in with a password that is tried first' }
-		: { open: false, words: 'asked for the password, and this one is wrong' };
-}
-
-interface Visitor {
-	readonly from: string;
-	readonly port: number;
-	readonly with: 'nothing' | 'key' | 'password';
-}
-
-/** What the files answer to somebody who knocks. */
-export function knock(machine: Pick<Machine, 'disk' | 'card'>, visitor: Visitor): { open: boolean; words: string } {
-	const conf = machine.disk.files.get(NFT_CONF)?.text;
-	if (conf) {
-		const rules = readNftables(conf);
-		const address = readAddress(visitor.from);
-		const near = rules.near.some((range) => {
-			const network = readCidr(range);
-			return network.ok && address.ok && contains(network.value, address.value);
-		});
-		const opened = rules.openings.some(({ protocol, port }) => protocol === 'tcp' && port === visitor.port);
-		if (rules.dropsRest && !(near && opened))
-			return { open: false, words: near ? 'nothing answers there' : 'turned away, not from near' };
+		tell.mark('reach', `${visitor.from} ${visitor.with}`, visited);
 	}
-	if (visitor.port !== 22) return { open: true, words: 'let in' };
-	const sshd = machine.disk.files.get(SSHD_DROP_IN)?.text ?? '';
-	const allows = (word: string): boolean => new RegExp(`^${word} yes$`, 'm').test(sshd);
-	if (visitor.with === 'password')
-		return allows('PasswordAuthentication')
-			? guess(machine.card.get('boot/user-data')?.text ?? '')
-			: { open: false, words: 'passwords are not taken' };
-	if (visitor.with === 'key')
-		return allows('PubkeyAuthentication') && /ssh_authorized_keys:/.test(machine.card.get('boot/user-data')?.text ?? '')
-			? { open: true, words: 'let in by key' }
-			: { open: false, words: 'keys are not taken' };
-	return { open: false, words: 'asked who it is' };
 }

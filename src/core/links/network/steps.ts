@@ -1,14 +1,13 @@
 import type { Context, Step } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { pageUrl } from './addresses';
 import { UPDATES, updatesNightly } from './updates';
+import type { NetworkSettings } from './settings';
 
 /** Minutes from power to a name on the network at a first start. Typical; packages are fetched meanwhile. */
 const FIRST_START_MIN = 6;
 
 /** Three schools for the first start, then finding it, then logging in. */
-export function networkSteps(plan: Plan, context: Context): Step[] {
-	const { network } = plan;
+export function networkSteps(network: NetworkSettings, context: Context): Step[] {
 	if (network.way === 'none')
 		return [
 			{
@@ -19,17 +18,17 @@ export function networkSteps(plan: Plan, context: Context): Step[] {
 			}
 		];
 	return [
-		...schoolSteps(plan),
-		...routerSteps(plan),
-		...findSteps(plan),
-		...loginSteps(plan),
-		...pageSteps(plan, context),
-		...updateSteps(plan)
+		...schoolSteps(network, context),
+		...routerSteps(network),
+		...findSteps(network),
+		...loginSteps(network),
+		...pageSteps(network, context),
+		...updateSteps(network, context)
 	];
 }
 
-function schoolSteps({ network, card }: Plan): Step[] {
-	if (network.school === 'files' && card.system !== 'plain')
+function schoolSteps(network: NetworkSettings, context: Context): Step[] {
+	if (network.school === 'files' && context.facts.system !== 'plain')
 		return [
 			{
 				id: 'own-files',
@@ -86,8 +85,8 @@ function schoolSteps({ network, card }: Plan): Step[] {
 }
 
 /** Both schools: by itself, or by whoever looks after it. */
-const updateSteps = (plan: Plan): Step[] => [
-	updatesNightly(plan)
+const updateSteps = (settings: NetworkSettings, context: Context): Step[] => [
+	updatesNightly(settings)
 		? {
 				id: 'updates-look',
 				phase: 'live',
@@ -99,12 +98,12 @@ const updateSteps = (plan: Plan): Step[] => [
 				id: 'updates-by-hand',
 				phase: 'live',
 				do: 'Once a month, bring it up to date when nobody listens, and play one title afterwards.',
-				command: `sudo ${plan.card.root === 'overlay' ? 'overlayroot-chroot ' : ''}sh -c 'apt-get update && apt-get upgrade'; sudo systemctl reboot`,
+				command: `sudo ${context.facts.root === 'overlay' ? 'overlayroot-chroot ' : ''}sh -c 'apt-get update && apt-get upgrade'; sudo systemctl reboot`,
 				expect: 'It lists what is new and asks once. It comes back as before.'
 			}
 ];
 
-function routerSteps({ network }: Plan): Step[] {
+function routerSteps(network: NetworkSettings): Step[] {
 	return network.address.kind === 'reserved' && network.address.ip
 		? [
 				{
@@ -117,7 +116,7 @@ function routerSteps({ network }: Plan): Step[] {
 		: [];
 }
 
-function findSteps({ network }: Plan): Step[] {
+function findSteps(network: NetworkSettings): Step[] {
 	const fixed = network.address.kind !== 'free' && network.address.ip !== '';
 	return [
 		{
@@ -131,7 +130,7 @@ function findSteps({ network }: Plan): Step[] {
 	];
 }
 
-function loginSteps({ network }: Plan): Step[] {
+function loginSteps(network: NetworkSettings): Step[] {
 	if (!network.user || network.login === 'none') return [];
 	return [
 		{
@@ -144,13 +143,13 @@ function loginSteps({ network }: Plan): Step[] {
 	];
 }
 
-function pageSteps(plan: Plan, context: Context): Step[] {
-	return plan.network.pages.map((page, n): Step => ({
+function pageSteps(settings: NetworkSettings, context: Context): Step[] {
+	return settings.pages.map((page, n): Step => ({
 		id: `page-${n}`,
 		phase: 'check',
-		do: `Open ${page.what} in a browser on the same network: ${pageUrl(plan, page)}${page.password ? ', and give it a password that is nowhere else' : ''}.`,
+		do: `Open ${page.what} in a browser on the same network: ${pageUrl(settings, page)}${page.password ? ', and give it a password that is nowhere else' : ''}.`,
 		expect: page.tls
 			? 'The browser warns once, because the endpoint vouches for itself.'
-			: `The page of ${plan.brief.name} at ${context.venue.name}.`
+			: `The page of ${context.facts.endpointName} at ${context.venue.name}.`
 	}));
 }

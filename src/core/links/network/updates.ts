@@ -1,8 +1,9 @@
 import { lines, rootPath, textFile } from '../../cardFile';
 import type { Claim } from '../../claims';
-import type { Machine, Process } from '../../engines/machine';
+import { tellerFor, type Machine } from '../../engines/machine';
 import type { CardFile } from '../../link';
-import type { Plan } from '../../plan/plan';
+import type { NetworkSettings } from './settings';
+import { NETWORK_WORDS } from './words';
 
 export const UPDATES = 'yphos-updates';
 const APT_GET = '/usr/bin/apt-get';
@@ -12,14 +13,13 @@ const LIMIT_PATH = '/opt/yphos/updates.conf';
 /** No more of the path than this, so that what plays beside it goes on. A night's updates are some tens of megabytes. */
 const LIMIT_KBYTES_PER_SEC = 250;
 
-/** Fetching and installing a usual night's. Typical. */
-const FETCH_MS = 60_000;
+/** Installing a usual night's. Typical. */
 const INSTALL_MS = 120_000;
 
-export const updatesNightly = ({ network }: Plan): boolean => network.way !== 'none' && network.updates.nightly;
+export const updatesNightly = (network: NetworkSettings): boolean => network.way !== 'none' && network.updates.nightly;
 
-export function updateClaims(plan: Plan): Claim[] {
-	if (!updatesNightly(plan)) return [];
+export function updateClaims(settings: NetworkSettings): Claim[] {
+	if (!updatesNightly(settings)) return [];
 	const claim = { from: 'network', what: 'updates', setting: 'network.updates' } as const;
 	return [
 		{ ...claim, on: 'package', name: 'unattended-upgrades' },
@@ -28,7 +28,7 @@ export function updateClaims(plan: Plan): Claim[] {
 			...claim,
 			on: 'path',
 			bitsPerSec: LIMIT_KBYTES_PER_SEC * 8000,
-			hour: Number(plan.network.updates.at.slice(0, 2))
+			hour: Number(settings.updates.at.slice(0, 2))
 		},
 		{
 			...claim,
@@ -40,8 +40,8 @@ export function updateClaims(plan: Plan): Claim[] {
 }
 
 /** A timer of our own, at a time that was chosen; the package’s own, which comes at any hour, is switched off. Source: apt.conf(5). */
-export function updateFiles(plan: Plan): CardFile[] {
-	if (!updatesNightly(plan)) return [];
+export function updateFiles(settings: NetworkSettings): CardFile[] {
+	if (!updatesNightly(settings)) return [];
 	const file = (path: string, why: string, ...texts: string[]): CardFile =>
 		textFile(rootPath(path), why, lines('network.updates', ...texts));
 	return [
@@ -52,7 +52,7 @@ export function updateFiles(plan: Plan): CardFile[] {
 			'Description=Security updates every night',
 			'',
 			'[Timer]',
-			`OnCalendar=*-*-* ${plan.network.updates.at}:00`,
+			`OnCalendar=*-*-* ${settings.updates.at}:00`,
 			'Persistent=true',
 			'',
 			'[Install]',
@@ -90,20 +90,17 @@ export function updateFiles(plan: Plan): CardFile[] {
 	];
 }
 
-/** The two programs that the service runs. */
+/** The two programs that the service runs; the first is apt-get, which the machine itself knows. */
 export function rehearseUpdates(machine: Machine): void {
-	const program =
-		(ms: number, says: string) =>
-		(process: Process): void => {
-			if (!machine.networkUp) {
-				machine.log('network', 'No updates: the network is not there', '', 'bad');
-				return process.after(200, () => process.exit(100));
-			}
-			process.after(ms, () => {
-				machine.log('network', says);
-				process.exit(0);
-			});
-		};
-	machine.programs.set(APT_GET, program(FETCH_MS, 'Updates are looked for'));
-	machine.programs.set(UPGRADE, program(INSTALL_MS, 'Security updates are in'));
+	const tell = tellerFor(machine, 'network', NETWORK_WORDS);
+	machine.programs.set(UPGRADE, (process) => {
+		if (!machine.online) {
+			tell.event('updates-none', 'bad');
+			return process.after(200, () => process.exit(1));
+		}
+		process.after(INSTALL_MS, () => {
+			tell.event('updates-in', 'info');
+			process.exit(0);
+		});
+	});
 }

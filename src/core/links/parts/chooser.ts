@@ -1,8 +1,8 @@
 import type { Context } from '../../link';
-import { chosenParts, clockOf } from '../../parts/chosen';
+import { chosenOf, clockOf } from '../../parts/chosen';
 import { decodes, playLoad, softwareMpixPerSec } from '../../parts/playLoad';
 import { CODEC_WORDS, type PartOf, type VideoShape } from '../../parts/schema';
-import type { Plan } from '../../plan/plan';
+import type { PartsSettings } from './settings';
 
 type Board = PartOf<'board'>;
 
@@ -22,8 +22,8 @@ export interface Ranked {
 const MEMORY_MB = { music: 300, film: 700, notices: 900, recorder: 700, 'second-screen': 700 } as const;
 
 /** All boards of the drawer: those that fit first, cheapest first; the others by how little they miss. */
-export function rankBoards(plan: Plan, context: Context): Ranked[] {
-	const needs = needsOf(plan, context);
+export function rankBoards(settings: PartsSettings, context: Context): Ranked[] {
+	const needs = needsOf(settings, context);
 	return context.drawer
 		.flatMap((part) => (part.kind === 'board' ? [judge(part, needs)] : []))
 		.sort(
@@ -34,7 +34,7 @@ export function rankBoards(plan: Plan, context: Context): Ranked[] {
 }
 
 /** The same for one board alone. */
-export const judgeBoard = (board: Board, plan: Plan, context: Context): Ranked => judge(board, needsOf(plan, context));
+export const judgeBoard = (board: Board, settings: PartsSettings, context: Context): Ranked => judge(board, needsOf(settings, context));
 
 function judge(board: Board, needs: readonly Need[]): Ranked {
 	const reasons = needs.map((need) => need(board));
@@ -43,26 +43,26 @@ function judge(board: Board, needs: readonly Need[]): Ranked {
 
 type Need = (board: Board) => Reason;
 
-function needsOf(plan: Plan, context: Context): Need[] {
-	const chosen = chosenParts(plan, context);
+function needsOf(settings: PartsSettings, context: Context): Need[] {
+	const chosen = chosenOf(settings, context);
 	const usb = chosen.reduce(
 		(sum, { part, count }) => sum + (part.kind !== 'board' && part.sockets.some(isUsbPlug) ? count : 0),
 		0
 	);
 	const usesHeader = chosen.some(({ part }) => part.header !== null);
 	const hubs = chosen.reduce((sum, { part, count }) => sum + (part.kind === 'hub' ? part.ports * count : 0), 0);
-	const { kind, video } = plan.brief;
+	const { wish, film } = context.facts;
 	return [
-		needMemory(MEMORY_MB[kind]),
-		...(video ? [needDecoder(video)] : []),
+		needMemory(MEMORY_MB[wish]),
+		...(film ? [needDecoder(film)] : []),
 		...(usb > 0 ? [needUsb(usb, hubs)] : []),
 		...(usesHeader ? [need('header', (board) => has(board, 'header'), 'a 40-pin header', 'no header')] : []),
-		...(plan.network.way === 'wired'
+		...(context.facts.way === 'wired'
 			? [need('network', (board) => board.wired, 'a network socket', 'no network socket')]
-			: plan.network.way === 'radio'
+			: context.facts.way === 'radio'
 				? [need('network', (board) => board.radio, 'radio', 'no radio')]
 				: []),
-		...(context.part('converter', plan.parts.converter)?.joint === 'jack'
+		...(context.part('converter', settings.converter)?.joint === 'jack'
 			? [
 					need(
 						'sound',
@@ -72,7 +72,7 @@ function needsOf(plan: Plan, context: Context): Need[] {
 					)
 				]
 			: []),
-		...(plan.programme.quiet.length && plan.network.way === 'none' && !clockOf(plan, context)
+		...(context.facts.programme?.quiet.length && context.facts.way === 'none' && !clockOf(context)
 			? [need('clock', (board) => board.hasClock, 'a clock', 'no clock of its own')]
 			: [])
 	];

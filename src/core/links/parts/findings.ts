@@ -1,26 +1,29 @@
+import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
-import { addPart, chosenParts } from '../../parts/chosen';
+import { chosenOf } from '../../parts/chosen';
 import { mayHaveMemory } from '../../parts/measured';
 import type { Part, PartOf } from '../../parts/schema';
-import type { Plan } from '../../plan/plan';
 import { distinct } from '../../distinct';
+import { withPart } from './change';
 import { judgeBoard, rankBoards } from './chooser';
 import { computeJoints, type Joint } from './joints';
 import { places } from './places';
-import type { PartPlace } from './settings';
+import type { PartsSettings, PartPlace } from './settings';
 
-export const assessParts = (plan: Plan, context: Context): Finding[] => [
-	...assessPlaces(plan, context),
-	...assessAlso(plan, context),
-	...assessBoard(plan, context),
-	...distinct(computeJoints(plan, context).flatMap((joint) => assessJoint(joint, plan, context))),
-	...assessNetworkLead(plan, context)
+const own = changing<PartsSettings>('parts');
+
+export const assessParts = (settings: PartsSettings, context: Context): Finding[] => [
+	...assessPlaces(settings, context),
+	...assessAlso(settings, context),
+	...assessBoard(settings, context),
+	...distinct(computeJoints(settings, context).flatMap((joint) => assessJoint(joint, settings, context))),
+	...assessNetworkLead(settings, context)
 ];
 
 /** Every place that must be filled. */
-function assessPlaces(plan: Plan, context: Context): Finding[] {
+function assessPlaces(settings: PartsSettings, context: Context): Finding[] {
 	return places.flatMap(({ key, kind, label, needed }): Finding[] => {
-		const id = plan.parts[key];
+		const id = settings[key];
 		if (context.part(kind, id) || (!needed && id === null)) return [];
 		const word = label.toLowerCase();
 		return [
@@ -32,9 +35,9 @@ function assessPlaces(plan: Plan, context: Context): Finding[] {
 					? 'Without it nothing can be worked out. Choose one; you can change it later.'
 					: 'It counts for nothing until you choose another, or import the file that has it.',
 				setting: `parts.${key}`,
-				fixes: offered(key, kind, plan, context).map((part) => ({
+				fixes: offered(key, kind, settings, context).map((part) => ({
 					label: `Use ${part.name}`,
-					apply: (p) => ({ ...p, parts: { ...p.parts, [key]: part.id } })
+					apply: own({ [key]: part.id })
 				}))
 			}
 		];
@@ -42,21 +45,21 @@ function assessPlaces(plan: Plan, context: Context): Finding[] {
 }
 
 /** What to offer for an empty place: boards by how well they fit, the rest as far as they can be joined, in the order of the drawer. */
-function offered(key: PartPlace, kind: Part['kind'], plan: Plan, context: Context): Part[] {
+function offered(key: PartPlace, kind: Part['kind'], settings: PartsSettings, context: Context): Part[] {
 	if (kind === 'board')
-		return rankBoards(plan, context)
+		return rankBoards(settings, context)
 			.filter(({ fits }) => fits)
 			.map(({ board }) => board)
 			.slice(0, 3);
 	const canBeJoined = (part: Part): boolean =>
-		computeJoints({ ...plan, parts: { ...plan.parts, [key]: part.id } }, context).every(
+		computeJoints({ ...settings, [key]: part.id }, context).every(
 			({ from, to, by, missing }) => (from !== part && to !== part) || by !== null || missing !== null
 		);
 	return context.drawer.filter((part) => part.kind === kind && canBeJoined(part)).slice(0, 3);
 }
 
-function assessAlso(plan: Plan, context: Context): Finding[] {
-	return plan.parts.also
+function assessAlso(settings: PartsSettings, context: Context): Finding[] {
+	return settings.also
 		.filter(({ part }) => context.find(part) === null)
 		.map(({ part }, n) => ({
 			id: `parts.gone-${n}`,
@@ -67,14 +70,14 @@ function assessAlso(plan: Plan, context: Context): Finding[] {
 			fixes: [
 				{
 					label: 'Take it off the list',
-					apply: (p) => ({ ...p, parts: { ...p.parts, also: p.parts.also.filter((item) => item.part !== part) } })
+					apply: own((parts) => ({ ...parts, also: parts.also.filter((item) => item.part !== part) }))
 				}
 			]
 		}));
 }
 
-function assessBoard(plan: Plan, context: Context): Finding[] {
-	const board = context.find(plan.parts.board ?? '');
+function assessBoard(settings: PartsSettings, context: Context): Finding[] {
+	const board = context.find(settings.board ?? '');
 	if (board?.kind !== 'board') return [];
 	const foundMb = context.probe?.memoryMb;
 	if (foundMb && !mayHaveMemory(board, foundMb))
@@ -91,7 +94,7 @@ function assessBoard(plan: Plan, context: Context): Finding[] {
 					.map(useBoard)
 			}
 		];
-	const short = judgeBoard(board, plan, context).reasons.filter(({ good }) => !good);
+	const short = judgeBoard(board, settings, context).reasons.filter(({ good }) => !good);
 	if (short.length === 0) return [];
 	return [
 		{
@@ -100,7 +103,7 @@ function assessBoard(plan: Plan, context: Context): Finding[] {
 			title: `${board.name} does not do all that is asked`,
 			why: `${short.map(({ what, words }) => `${what}: ${words}`).join('; ')}. The list under Brief has every board with its reasons.`,
 			setting: 'parts.board',
-			fixes: rankBoards(plan, context)
+			fixes: rankBoards(settings, context)
 				.filter(({ fits }) => fits)
 				.slice(0, 2)
 				.map((known) => useBoard(known.board))
@@ -110,7 +113,7 @@ function assessBoard(plan: Plan, context: Context): Finding[] {
 
 const useBoard = (board: PartOf<'board'>): Fix => ({
 	label: `Use ${board.name}`,
-	apply: (p) => ({ ...p, parts: { ...p.parts, board: board.id } })
+	apply: own({ board: board.id })
 });
 
 const CARGO_WORDS = {
@@ -122,10 +125,10 @@ const CARGO_WORDS = {
 	aerial: 'aerial'
 };
 
-function assessJoint(joint: Joint, plan: Plan, context: Context): Finding[] {
+function assessJoint(joint: Joint, settings: PartsSettings, context: Context): Finding[] {
 	const { from, to, by, missing, cargo, ends, full } = joint;
 	const at = { id: `parts.joint.${from.id}.${to.id}.${cargo}`, setting: 'parts.also' as const };
-	if (by) return assessLost(joint, at, plan, context);
+	if (by) return assessLost(joint, at, settings, context);
 	if (missing?.length)
 		return [
 			{
@@ -135,7 +138,7 @@ function assessJoint(joint: Joint, plan: Plan, context: Context): Finding[] {
 				why: `From ${ends} it takes ${missing.map(({ name }) => name).join(' and ')}. Without it the ${CARGO_WORDS[cargo]} does not arrive.`,
 				fixes: [addLeads(missing, cargo)]
 			},
-			...assessLost(joint, { ...at, id: `${at.id}-lost` }, plan, context)
+			...assessLost(joint, { ...at, id: `${at.id}-lost` }, settings, context)
 		];
 	if (full)
 		return [
@@ -147,7 +150,7 @@ function assessJoint(joint: Joint, plan: Plan, context: Context): Finding[] {
 				fixes: context.drawer
 					.filter((part) => part.kind === 'hub')
 					.slice(0, 2)
-					.map((hub) => ({ label: `Add ${hub.name}`, apply: (p) => addPart(p, hub.id) }))
+					.map((hub) => ({ label: `Add ${hub.name}`, apply: own((parts) => withPart(parts, hub.id)) }))
 			}
 		];
 	return [
@@ -156,30 +159,31 @@ function assessJoint(joint: Joint, plan: Plan, context: Context): Finding[] {
 			level: 'stop',
 			title: `${from.name} cannot be joined to ${to.name}`,
 			why: `From ${ends} there is no lead or adapter in the drawer that carries the ${CARGO_WORDS[cargo]}. Choose another part at one of the ends, or add a lead of your own to the drawer.`,
-			fixes: otherEnds(joint, plan, context)
+			fixes: otherEnds(joint, settings, context)
 		}
 	];
 }
 
 const addLeads = (leads: readonly PartOf<'lead'>[], cargo: Joint['cargo']): Fix => ({
 	label: `Add ${leads.map(({ name }) => name).join(' and ')}`,
-	apply: (p) =>
+	apply: own((parts) =>
 		leads.reduce(
 			(changed, lead, n) =>
-				n === 0 && cargo === 'power' && lead.areaMm2 && changed.parts.lead === null
-					? { ...changed, parts: { ...changed.parts, lead: lead.id } }
-					: addPart(changed, lead.id),
-			p
+				n === 0 && cargo === 'power' && lead.areaMm2 && changed.lead === null
+					? { ...changed, lead: lead.id }
+					: withPart(changed, lead.id),
+			parts
 		)
+	)
 });
 
 /** Amplifiers and converters in whose place a way exists, the cheapest first. */
-function otherEnds({ from, to }: Joint, plan: Plan, context: Context): Fix[] {
+function otherEnds({ from, to }: Joint, settings: PartsSettings, context: Context): Fix[] {
 	const place = places.find(({ kind }) => kind === to.kind) ?? places.find(({ kind }) => kind === from.kind);
 	if (!place || (place.key !== 'amplifier' && place.key !== 'screen' && place.key !== 'supply')) return [];
 	return context.drawer
 		.filter((part) => part.kind === place.kind)
-		.map((part) => ({ part, changed: { ...plan, parts: { ...plan.parts, [place.key]: part.id } } }))
+		.map((part) => ({ part, changed: { ...settings, [place.key]: part.id } }))
 		.filter(({ changed }) =>
 			computeJoints(changed, context)
 				.filter((joint) => joint.from.kind === from.kind && joint.to.kind === to.kind)
@@ -189,7 +193,7 @@ function otherEnds({ from, to }: Joint, plan: Plan, context: Context): Fix[] {
 		.slice(0, 2)
 		.map(({ part }) => ({
 			label: `Use ${part.name}`,
-			apply: (p: Plan) => ({ ...p, parts: { ...p.parts, [place.key]: part.id } })
+			apply: own({ [place.key]: part.id })
 		}));
 }
 
@@ -197,10 +201,10 @@ function otherEnds({ from, to }: Joint, plan: Plan, context: Context): Fix[] {
 function assessLost(
 	{ from, to, lost }: Joint,
 	at: { id: string; setting: 'parts.also' },
-	plan: Plan,
+	settings: PartsSettings,
 	context: Context
 ): Finding[] {
-	const converter = context.part('converter', plan.parts.converter);
+	const converter = context.part('converter', settings.converter);
 	if (!lost.includes('sound') || to.kind !== 'screen') return [];
 	if (converter?.joint !== 'display') return [];
 	const jack = context.drawer.find((part) => part.kind === 'converter' && part.joint === 'jack');
@@ -211,17 +215,17 @@ function assessLost(
 			title: 'This way to the screen carries no sound',
 			why: `From ${from.name} to ${to.name} only the picture arrives, and the plan sends the sound along with it. Take the sound from a converter or from the board\u2019s own jack.`,
 			fixes: jack
-				? [{ label: `Use ${jack.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, converter: jack.id } }) }]
+				? [{ label: `Use ${jack.name}`, apply: own({ converter: jack.id }) }]
 				: []
 		}
 	];
 }
 
 /** The router is no part of the plan, the lead to it is. */
-function assessNetworkLead(plan: Plan, context: Context): Finding[] {
+function assessNetworkLead(settings: PartsSettings, context: Context): Finding[] {
 	const isNetworkLead = (part: Part): boolean =>
 		part.kind === 'lead' && part.ends.some(({ plug }) => plug === 'network');
-	if (plan.network.way !== 'wired' || chosenParts(plan, context).some(({ part }) => isNetworkLead(part))) return [];
+	if (context.facts.way !== 'wired' || chosenOf(settings, context).some(({ part }) => isNetworkLead(part))) return [];
 	return [
 		{
 			id: 'parts.no-network-lead',
@@ -232,7 +236,7 @@ function assessNetworkLead(plan: Plan, context: Context): Finding[] {
 			fixes: context.drawer
 				.filter(isNetworkLead)
 				.slice(0, 2)
-				.map((lead) => ({ label: `Add ${lead.name}`, apply: (p) => addPart(p, lead.id) }))
+				.map((lead) => ({ label: `Add ${lead.name}`, apply: own((parts) => withPart(parts, lead.id)) }))
 		}
 	];
 }

@@ -4,18 +4,20 @@
  */
 import type { Claim } from '../../claims';
 import type { Context, Figure, Link } from '../../link';
-import { chosenParts, clockOf } from '../../parts/chosen';
+import { chosenOf, clockOf } from '../../parts/chosen';
 import { playLoad } from '../../parts/playLoad';
-import { figureSource, type Draw, type PartOf } from '../../parts/schema';
-import type { Plan } from '../../plan/plan';
+import { figureSource, type Draw, type PartOf, type VideoShape } from '../../parts/schema';
 import { assessParts } from './findings';
 import { computeJoints } from './joints';
 import { partsSettings, type PartsSettings } from './settings';
 import { partsSteps } from './steps';
+import { partsBench, partsBenchShape } from './bench';
+import { partsChanges } from './change';
+import './offers';
 
 /** A board draws by how hard it works. */
-function boardDraw(board: PartOf<'board'>, plan: Plan): Draw {
-	const share = Math.min(1, playLoad(board, plan.brief.video).share);
+function boardDraw(board: PartOf<'board'>, film: VideoShape | null): Draw {
+	const share = Math.min(1, playLoad(board, film).share);
 	return {
 		via: 'board',
 		idleW: board.idleW,
@@ -25,11 +27,11 @@ function boardDraw(board: PartOf<'board'>, plan: Plan): Draw {
 	};
 }
 
-function claims(plan: Plan, context: Context): Claim[] {
-	const board = context.part('board', plan.parts.board);
-	return chosenParts(plan, context).flatMap(({ part, count }): Claim[] => {
+function claims(settings: PartsSettings, context: Context): Claim[] {
+	const board = context.part('board', settings.board);
+	return chosenOf(settings, context).flatMap(({ part, count }): Claim[] => {
 		const by = { from: 'parts', what: part.name, part: part.id } as const;
-		const draw = part.id === board?.id ? boardDraw(board, plan) : part.draw;
+		const draw = part.id === board?.id ? boardDraw(board, context.facts.film) : part.draw;
 		const { header } = part;
 		return [
 			{ on: 'shop', ...by, count },
@@ -37,19 +39,19 @@ function claims(plan: Plan, context: Context): Claim[] {
 			...(header
 				? Array.from(
 						{ length: count },
-						() => ({ on: 'header', ...by, use: header, makesSound: part.id === plan.parts.converter }) as const
+						() => ({ on: 'header', ...by, use: header, makesSound: part.id === settings.converter }) as const
 					)
 				: [])
 		];
 	});
 }
 
-function figures(plan: Plan, context: Context): Figure[] {
-	const board = context.part('board', plan.parts.board);
-	const chosen = chosenParts(plan, context);
+function figures(settings: PartsSettings, context: Context): Figure[] {
+	const board = context.part('board', settings.board);
+	const chosen = chosenOf(settings, context);
 	const priced = chosen.flatMap(({ part, count }) => (part.price === null ? [] : [part.price * count]));
 	const total = priced.reduce((sum, price) => sum + price, 0);
-	const joints = computeJoints(plan, context);
+	const joints = computeJoints(settings, context);
 	const made = joints.filter(({ by }) => by !== null).length;
 	const memory = board && figureSource(board, 'memoryMb');
 	const screens = context.probe?.connectors ?? [];
@@ -106,28 +108,34 @@ function figures(plan: Plan, context: Context): Figure[] {
 	];
 }
 
-export const parts: Link<PartsSettings> = {
+export const parts: Link<'parts', PartsSettings> = {
 	id: 'parts',
 	title: 'Parts',
 	settings: partsSettings,
+	version: 1,
+	empty: () => ({
+		board: null,
+		supply: null,
+		lead: null,
+		card: null,
+		converter: null,
+		amplifier: null,
+		speakers: null,
+		screen: null,
+		case: null,
+		cooler: null,
+		also: []
+	}),
+	key: 'p',
+	place: { column: 'board', row: 1, centre: true, wires: [{ to: 'sound', carries: 'signal' }] },
+	publish: (settings) => ({ parts: settings }),
+	changes: partsChanges,
+	bench: { shape: partsBenchShape, of: partsBench },
+	rehearse(machine) {
+		machine.keepsTime = machine.bench.board.hasClock;
+	},
 	claims,
 	figures,
 	assess: assessParts,
-	files: () => [],
 	steps: partsSteps,
-	bench(plan, context) {
-		const board = context.part('board', plan.parts.board);
-		return board
-			? {
-					board: {
-						name: board.name,
-						firmwareMs: board.firmwareSec * 1000,
-						kernelMs: board.kernelSec * 1000,
-						servicesMs: board.servicesSec * 1000,
-						hasClock: board.hasClock || clockOf(plan, context) !== null
-					}
-				}
-			: {};
-	},
-	rehearse: () => {}
 };

@@ -1,8 +1,8 @@
-import type { Context } from '../../link';
-import { chosenParts, type Chosen } from '../../parts/chosen';
+import type { Surroundings } from '../../link';
+import { chosenOf, type Chosen } from '../../parts/chosen';
 import { meets, PLUGS, type Cargo, type End } from '../../parts/plugs';
 import type { Part, PartOf, Socket } from '../../parts/schema';
-import type { Plan } from '../../plan/plan';
+import type { PartsSettings } from './settings';
 
 type Lead = PartOf<'lead'>;
 
@@ -27,19 +27,19 @@ export interface Joint {
 const LONGEST = 3;
 
 /** Asked for by figures, findings, steps and drawing alike; worked out once for the same parts and drawer. */
-const known = new WeakMap<Plan['parts'], { drawer: Context['drawer']; joints: readonly Joint[] }>();
+const known = new WeakMap<PartsSettings, { drawer: Surroundings['drawer']; joints: readonly Joint[] }>();
 
 /** Every joint that the plan needs, in the order of the signal, each with what makes it. Leads at hand are used once. */
-export function computeJoints(plan: Plan, context: Context): readonly Joint[] {
-	const found = known.get(plan.parts);
+export function computeJoints(settings: PartsSettings, context: Surroundings): readonly Joint[] {
+	const found = known.get(settings);
 	if (found?.drawer === context.drawer) return found.joints;
-	const joints = findJoints(plan, context);
-	known.set(plan.parts, { drawer: context.drawer, joints });
+	const joints = findJoints(settings, context);
+	known.set(settings, { drawer: context.drawer, joints });
 	return joints;
 }
 
-function findJoints(plan: Plan, context: Context): Joint[] {
-	const chosen = chosenParts(plan, context);
+function findJoints(settings: PartsSettings, context: Surroundings): Joint[] {
+	const chosen = chosenOf(settings, context);
 	const drawer = leadsOf(context.drawer);
 	const atHand = cheapestFirst(
 		chosen.flatMap(({ part, count }) => (part.kind === 'lead' ? Array.from({ length: count }, () => part) : []))
@@ -69,8 +69,8 @@ function findJoints(plan: Plan, context: Context): Joint[] {
 	});
 }
 
-const sorted = new WeakMap<Context['drawer'], readonly Lead[]>();
-function leadsOf(drawer: Context['drawer']): readonly Lead[] {
+const sorted = new WeakMap<Surroundings['drawer'], readonly Lead[]>();
+function leadsOf(drawer: Surroundings['drawer']): readonly Lead[] {
 	let leads = sorted.get(drawer);
 	if (!leads) sorted.set(drawer, (leads = cheapestFirst(drawer.filter((part) => part.kind === 'lead'))));
 	return leads;

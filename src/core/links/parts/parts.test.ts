@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { derive } from '../../engines/derive';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
 import type { Plan } from '../../plan/plan';
@@ -8,19 +9,19 @@ import { rankBoards } from './chooser';
 import { computeJoints } from './joints';
 
 const lounge = demoWorkshop.endpoints[0]!;
-const context = contextFor(demoWorkshop, lounge.id);
+const context = contextFor(chain, demoWorkshop, lounge.id);
 const withParts = (parts: Partial<Plan['parts']>, also: string[] = [], brief: Partial<Plan['brief']> = {}): Plan => ({
 	...lounge.plan,
 	brief: { ...lounge.plan.brief, ...brief },
 	parts: { ...lounge.plan.parts, also: also.map((part) => ({ part, count: 1 })), ...parts }
 });
 const joint = (plan: Plan, to: string, cargo?: string) =>
-	computeJoints(plan, context).find((known) => known.to.id === to && (!cargo || known.cargo === cargo))!;
+	computeJoints(plan.parts, context).find((known) => known.to.id === to && (!cargo || known.cargo === cargo))!;
 const names = (leads: readonly { id: string }[] | null) => leads?.map(({ id }) => id) ?? null;
 
 describe('what meets what', () => {
 	it('finds the leads at hand, and plugs that meet without one', () => {
-		expect(computeJoints(lounge.plan, context).every(({ by }) => by !== null)).toBe(true);
+		expect(computeJoints(lounge.plan.parts, context).every(({ by }) => by !== null)).toBe(true);
 		expect(names(joint(lounge.plan, 'conv-usb-96').by)).toEqual(['lead-usb-b']);
 		expect(names(joint(lounge.plan, 'board-full-4').by)).toEqual([]);
 	});
@@ -50,7 +51,7 @@ describe('what meets what', () => {
 			if (!gap) break;
 			plan = gap.fixes[0]!.apply(plan);
 		}
-		expect(computeJoints(plan, context).every(({ by }) => by !== null)).toBe(true);
+		expect(computeJoints(plan.parts, context).every(({ by }) => by !== null)).toBe(true);
 		expect(plan.parts.lead).toMatch(/^lead-a-micro/);
 	});
 	it('uses each lead once, each socket once, and says when none is left', () => {
@@ -90,10 +91,12 @@ describe('what meets what', () => {
 	});
 });
 
+const ranks = (plan: Plan) => rankBoards(plan.parts, derive(chain, plan, context).context);
+
 describe('which board does it', () => {
 	const film = { codec: 'h265', widthPx: 3840, heightPx: 2160, framesPerSec: 50, bitDepth: 10 } as const;
 	it('puts those that fit first, the cheapest first, and says by how much the others do not', () => {
-		const ranked = rankBoards(withParts({}, [], { kind: 'film', video: film }), context);
+		const ranked = ranks(withParts({}, [], { kind: 'film', video: film }));
 		const fits = ranked.map((known) => known.fits);
 		expect(fits).toEqual([...fits].sort((a, b) => Number(b) - Number(a)));
 		const prices = ranked.filter((known) => known.fits).map(({ board }) => board.price!);
@@ -107,7 +110,7 @@ describe('which board does it', () => {
 	});
 	it('asks for what the parts need: sockets, header, jack', () => {
 		const reason = (plan: Plan, id: string, what: string) =>
-			rankBoards(plan, context)
+			ranks(plan)
 				.find(({ board }) => board.id === id)!
 				.reasons.find((known) => known.what === what);
 		expect(reason(withParts({ converter: 'conv-header-192' }), 'board-desk-8', 'header')?.good).toBe(false);

@@ -1,12 +1,12 @@
 import type { Context, Step } from '../../link';
-import { chosenParts } from '../../parts/chosen';
-import type { Plan } from '../../plan/plan';
+import { chosenOf } from '../../parts/chosen';
 import { computeJoints } from './joints';
+import type { PartsSettings } from './settings';
 
 /** Lay out, look at each thing alone, then join in the order of the signal; power comes last. */
-export function partsSteps(plan: Plan, context: Context): Step[] {
-	const chosen = chosenParts(plan, context);
-	const joints = computeJoints(plan, context).filter(({ cargo }) => cargo !== 'power');
+export function partsSteps(settings: PartsSettings, context: Context): Step[] {
+	const chosen = chosenOf(settings, context);
+	const joints = computeJoints(settings, context).filter(({ cargo }) => cargo !== 'power');
 	const list = chosen.map(({ part, count }) => (count > 1 ? `${count} × ${part.name}` : part.name));
 	return [
 		{

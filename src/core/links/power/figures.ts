@@ -3,10 +3,10 @@ import { formatSeconds, withUnit } from '../../format';
 import type { Context, Figure } from '../../link';
 import { chosenParts } from '../../parts/chosen';
 import type { PartOf } from '../../parts/schema';
-import type { Plan } from '../../plan/plan';
 import { computeEnergy, computeHoldUpSec } from './energy';
 import { computeFuse, fuseCharacteristic, FUSE_RATINGS_A } from './inlet';
 import { computePath, type PowerPath } from './powerPath';
+import type { PowerSettings } from './settings';
 
 /** A small supply turns nine tenths of what it takes into what it gives. Typical at half load. */
 export const SUPPLY_EFFICIENCY = 0.87;
@@ -21,18 +21,18 @@ export function wallWatts(path: PowerPath, claims: readonly Claim[]): { on: numb
 	};
 }
 
-export const holdUpOf = (plan: Plan, context: Context): PartOf<'hold-up'> | null =>
-	chosenParts(plan, context).flatMap(({ part }) => (part.kind === 'hold-up' ? [part] : []))[0] ?? null;
+export const holdUpOf = (context: Context): PartOf<'hold-up'> | null =>
+	chosenParts(context).flatMap(({ part }) => (part.kind === 'hold-up' ? [part] : []))[0] ?? null;
 
-export function inletFuse(plan: Plan, context: Context) {
-	const { inlet } = plan.power;
+export function inletFuse(settings: PowerSettings, context: Context) {
+	const { inlet } = settings;
 	if (!inlet) return null;
 	const fuse = computeFuse({ ...inlet, mainsV: context.venue.mainsV, ratingsA: FUSE_RATINGS_A });
 	return { ...fuse, characteristic: fuse.fuseA === null ? null : fuseCharacteristic(fuse.fuseA, inlet.inrushA) };
 }
 
-export function powerFigures(plan: Plan, context: Context, claims: readonly Claim[]): Figure[] {
-	const path = computePath(plan, context, claims);
+export function powerFigures(settings: PowerSettings, context: Context, claims: readonly Claim[]): Figure[] {
+	const path = computePath(settings, context, claims);
 	if (!path)
 		return [
 			{
@@ -45,12 +45,12 @@ export function powerFigures(plan: Plan, context: Context, claims: readonly Clai
 				telling: true
 			}
 		];
-	const board = context.part('board', plan.parts.board);
+	const board = context.part('board', context.facts.parts.board);
 	return [
 		...atTheBoard(path, board),
 		...onUsb(path, board),
-		...overTime(plan, context, claims, path),
-		...throughTheInlet(plan, context)
+		...overTime(settings, context, claims, path),
+		...throughTheInlet(settings, context)
 	];
 }
 
@@ -137,11 +137,11 @@ function onUsb(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
 	];
 }
 
-function overTime(plan: Plan, context: Context, claims: readonly Claim[], path: PowerPath): Figure[] {
+function overTime(settings: PowerSettings, context: Context, claims: readonly Claim[], path: PowerPath): Figure[] {
 	const { on, standby } = wallWatts(path, claims);
 	const { pricePerKwh, currency } = context.venue;
-	const energy = computeEnergy({ onW: on, standbyW: standby, onHoursPerDay: plan.power.onHoursPerDay, pricePerKwh });
-	const store = holdUpOf(plan, context);
+	const energy = computeEnergy({ onW: on, standbyW: standby, onHoursPerDay: settings.onHoursPerDay, pricePerKwh });
+	const store = holdUpOf(context);
 	const seconds = store ? computeHoldUpSec(store, path.watts.typical) : null;
 	return [
 		{
@@ -150,7 +150,7 @@ function overTime(plan: Plan, context: Context, claims: readonly Claim[], path: 
 			text: `${withUnit(energy.kwhPerYear, 0, 'kWh')} · ${energy.costPerYear.toFixed(2)} ${currency}`,
 			value: energy.kwhPerYear,
 			sure: 'typical',
-			from: `${withUnit(on, 1, 'W')} for ${plan.power.onHoursPerDay}\u2009h a day, ${withUnit(standby, 1, 'W')} otherwise, at ${pricePerKwh} ${currency} a kWh. Screens and amplifiers with their own plug are in it.`
+			from: `${withUnit(on, 1, 'W')} for ${settings.onHoursPerDay}\u2009h a day, ${withUnit(standby, 1, 'W')} otherwise, at ${pricePerKwh} ${currency} a kWh. Screens and amplifiers with their own plug are in it.`
 		},
 		...(store
 			? [
@@ -160,15 +160,15 @@ function overTime(plan: Plan, context: Context, claims: readonly Claim[], path: 
 						text: seconds === null ? 'not at all' : formatSeconds(seconds * 1000),
 						value: seconds,
 						sure: 'typical' as const,
-						from: `${store.name}: ${store.wattHours}\u2009Wh, of which ${Math.round(store.efficiency * 100)}\u2009% arrive; a clean stop takes ${plan.power.shutdownSec}\u2009s.`
+						from: `${store.name}: ${store.wattHours}\u2009Wh, of which ${Math.round(store.efficiency * 100)}\u2009% arrive; a clean stop takes ${settings.shutdownSec}\u2009s.`
 					}
 				]
 			: [])
 	];
 }
 
-function throughTheInlet(plan: Plan, context: Context): Figure[] {
-	const fuse = inletFuse(plan, context);
+function throughTheInlet(settings: PowerSettings, context: Context): Figure[] {
+	const fuse = inletFuse(settings, context);
 	if (!fuse) return [];
 	return [
 		{

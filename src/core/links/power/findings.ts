@@ -1,13 +1,15 @@
 import type { Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../format';
+import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
-import { addPart } from '../../parts/chosen';
 import type { PartOf } from '../../parts/schema';
-import type { Plan } from '../../plan/plan';
 import { computeHoldUpSec } from './energy';
 import { holdUpOf, inletFuse } from './figures';
 import { dropAtPower, loopOhm } from './lead';
 import { computePath, type PowerPath } from './powerPath';
+import type { PowerSettings } from './settings';
+
+const own = changing<PowerSettings>('power');
 
 /** A supply that works at more than this part of its rating runs hot and sags. */
 const COMFORT = 0.8;
@@ -26,24 +28,24 @@ const UNKNOWN: Finding = {
 	fixes: []
 };
 
-export function assessPower(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
-	const path = computePath(plan, context, claims);
-	const board = context.part('board', plan.parts.board);
-	if (!path || !board) return [UNKNOWN, ...assessInlet(plan, context)];
+export function assessPower(settings: PowerSettings, context: Context, claims: readonly Claim[]): Finding[] {
+	const path = computePath(settings, context, claims);
+	const board = context.part('board', context.facts.parts.board);
+	if (!path || !board) return [UNKNOWN, ...assessInlet(settings, context)];
 	return [
 		...assessRail(path, board, context),
 		...assessSupply(path, board, context),
-		...assessLead(plan, path, board, context),
+		...assessLead(settings, path, board, context),
 		...assessUsb(path, board, context),
-		...assessHoldUp(plan, path, context),
-		...assessInlet(plan, context),
+		...assessHoldUp(settings, path, context),
+		...assessInlet(settings, context),
 		...assessAlarm(path, board, context)
 	];
 }
 
 const fits = (part: PartOf<'supply'>, board: PartOf<'board'>, like: PartOf<'supply'>): boolean => {
-	const own = railOf(board);
-	const rail = own ?? like.volts;
+	const ownRail = railOf(board);
+	const rail = ownRail ?? like.volts;
 	return Math.abs(part.volts - rail) <= RAIL_TOLERANCE_V;
 };
 
@@ -67,8 +69,8 @@ function stronger(path: PowerPath, board: PartOf<'board'>, context: Context): Pa
 		.sort((a, b) => Number(meetsBoard(b)) - Number(meetsBoard(a)) || a.amperes - b.amperes);
 }
 
-const useSupply = (part: PartOf<'supply'> | undefined): Fix[] =>
-	part ? [{ label: `Use ${part.name}`, apply: (p: Plan) => ({ ...p, parts: { ...p.parts, supply: part.id } }) }] : [];
+const useSupply = (part: PartOf<'supply'> | undefined, context: Context): Fix[] =>
+	part ? [{ label: `Use ${part.name}`, apply: context.change.choosePart('supply', part.id) }] : [];
 
 function assessRail(path: PowerPath, board: PartOf<'board'>, context: Context): Finding[] {
 	const rail = railOf(board);
@@ -83,7 +85,7 @@ function assessRail(path: PowerPath, board: PartOf<'board'>, context: Context): 
 					? 'Too many volts end a board in an instant. Never join these two.'
 					: 'It does not start at all.',
 			setting: 'parts.supply',
-			fixes: useSupply(stronger(path, board, context)[0])
+			fixes: useSupply(stronger(path, board, context)[0], context)
 		}
 	];
 }
@@ -95,7 +97,7 @@ function assessSupply(path: PowerPath, board: PartOf<'board'>, context: Context)
 		.filter(({ peakW }) => peakW >= 0.05)
 		.map(({ what, peakW }) => `${what} ${withUnit(peakW, 1, 'W')}`)
 		.join(', ');
-	const fixes = useSupply(stronger(path, board, context)[0]);
+	const fixes = useSupply(stronger(path, board, context)[0], context);
 	if (peak > path.ratedW)
 		return [
 			{
@@ -121,14 +123,14 @@ function assessSupply(path: PowerPath, board: PartOf<'board'>, context: Context)
 	return [];
 }
 
-function assessLead(plan: Plan, path: PowerPath, board: PartOf<'board'>, context: Context): Finding[] {
+function assessLead(settings: PowerSettings, path: PowerPath, board: PartOf<'board'>, context: Context): Finding[] {
 	const peakV = path.at.peak?.boardV ?? null;
 	const fixes = (): Fix[] =>
 		path.supply.lead
-			? useSupply(stronger(path, board, context).find((part) => part.id !== path.supply.id))
-			: (path.lead ? betterLeads(plan, path, board, context) : []).slice(0, 2).map((lead) => ({
+			? useSupply(stronger(path, board, context).find((part) => part.id !== path.supply.id), context)
+			: (path.lead ? betterLeads(settings, path, board, context) : []).slice(0, 2).map((lead) => ({
 					label: `Use ${lead.name}`,
-					apply: (p: Plan): Plan => ({ ...p, parts: { ...p.parts, lead: lead.id } })
+					apply: context.change.choosePart('lead', lead.id)
 				}));
 	if (peakV === null || peakV < board.brownOutV)
 		return [
@@ -168,13 +170,13 @@ function assessLead(plan: Plan, path: PowerPath, board: PartOf<'board'>, context
 }
 
 /** Leads with the same two ends that keep the board well above its brown-out, the thickest loss first removed. */
-function betterLeads(plan: Plan, path: PowerPath, board: PartOf<'board'>, context: Context): PartOf<'lead'>[] {
+function betterLeads(settings: PowerSettings, path: PowerPath, board: PartOf<'board'>, context: Context): PartOf<'lead'>[] {
 	const outs = path.supply.sockets.filter(({ way, male }) => way === 'out' && !male);
 	const ins = board.sockets.filter(({ way, carries }) => way === 'in' && carries.includes('power'));
 	const volts = (lead: PartOf<'lead'>): number =>
 		dropAtPower(
 			path.supply.volts,
-			loopOhm(lead.lengthM, lead.areaMm2!, plan.power.contactMilliohm / 1000),
+			loopOhm(lead.lengthM, lead.areaMm2!, settings.contactMilliohm / 1000),
 			path.watts.peak
 		)?.boardV ?? 0;
 	return context.drawer
@@ -191,7 +193,7 @@ function betterLeads(plan: Plan, path: PowerPath, board: PartOf<'board'>, contex
 					ins.some(({ plug }) => plug === to!.plug)
 			)
 		)
-		.filter((lead) => lead.id !== plan.parts.lead && volts(lead) >= board.brownOutV + THIN_MARGIN_V)
+		.filter((lead) => lead.id !== context.facts.parts.lead && volts(lead) >= board.brownOutV + THIN_MARGIN_V)
 		.sort((a, b) => volts(b) - volts(a));
 }
 
@@ -199,7 +201,7 @@ const addHub = (context: Context): Fix[] =>
 	context.drawer
 		.flatMap((part) => (part.kind === 'hub' && part.powered ? [part] : []))
 		.slice(0, 1)
-		.map((hub) => ({ label: `Add ${hub.name}`, apply: (p: Plan) => addPart(p, hub.id) }));
+		.map((hub) => ({ label: `Add ${hub.name}`, apply: context.change.addPart(hub.id) }));
 
 function assessUsb(path: PowerPath, board: PartOf<'board'>, context: Context): Finding[] {
 	const { usb } = path;
@@ -232,11 +234,11 @@ function assessUsb(path: PowerPath, board: PartOf<'board'>, context: Context): F
 	return [];
 }
 
-function assessHoldUp(plan: Plan, path: PowerPath, context: Context): Finding[] {
-	const store = holdUpOf(plan, context);
+function assessHoldUp(settings: PowerSettings, path: PowerPath, context: Context): Finding[] {
+	const store = holdUpOf(context);
 	if (!store) return [];
 	const seconds = computeHoldUpSec(store, path.watts.typical);
-	if (seconds !== null && seconds >= plan.power.shutdownSec) return [];
+	if (seconds !== null && seconds >= settings.shutdownSec) return [];
 	return [
 		{
 			id: 'power.hold-too-short',
@@ -244,7 +246,7 @@ function assessHoldUp(plan: Plan, path: PowerPath, context: Context): Finding[] 
 			title:
 				seconds === null
 					? `${store.name} cannot carry ${withUnit(path.watts.typical, 1, 'W')}`
-					: `The charge lasts ${formatSeconds(seconds * 1000)}, a clean stop takes ${plan.power.shutdownSec}\u2009s`,
+					: `The charge lasts ${formatSeconds(seconds * 1000)}, a clean stop takes ${settings.shutdownSec}\u2009s`,
 			why:
 				seconds === null
 					? `It gives ${withUnit(store.maxW, 0, 'W')} at most. It is no help in a power cut.`
@@ -252,7 +254,7 @@ function assessHoldUp(plan: Plan, path: PowerPath, context: Context): Finding[] 
 			setting: 'power.shutdownSec',
 			fixes: context.drawer
 				.flatMap((part) =>
-					part.kind === 'hold-up' && (computeHoldUpSec(part, path.watts.typical) ?? 0) >= plan.power.shutdownSec * 1.5
+					part.kind === 'hold-up' && (computeHoldUpSec(part, path.watts.typical) ?? 0) >= settings.shutdownSec * 1.5
 						? [part]
 						: []
 				)
@@ -260,13 +262,7 @@ function assessHoldUp(plan: Plan, path: PowerPath, context: Context): Finding[] 
 				.slice(0, 1)
 				.map((part) => ({
 					label: `Use ${part.name}`,
-					apply: (p) => ({
-						...p,
-						parts: {
-							...p.parts,
-							also: p.parts.also.map((item) => (item.part === store.id ? { ...item, part: part.id } : item))
-						}
-					})
+					apply: context.change.replacePart(store.id, part.id)
 				}))
 		}
 	];
@@ -274,19 +270,19 @@ function assessHoldUp(plan: Plan, path: PowerPath, context: Context): Finding[] 
 
 const withoutInlet: Fix = {
 	label: 'Use a ready-made supply instead',
-	apply: (p) => ({ ...p, power: { ...p.power, inlet: null } })
+	apply: own({ inlet: null })
 };
 
 /** Work on mains is judged strictly, and the way round it is always offered. */
-function assessInlet(plan: Plan, context: Context): Finding[] {
-	const { inlet } = plan.power;
+function assessInlet(settings: PowerSettings, context: Context): Finding[] {
+	const { inlet } = settings;
 	if (!inlet) return [];
 	const missing = [
 		...(inlet.earthed ? [] : ['protective earth on every metal part that can be touched']),
 		...(inlet.strainRelief ? [] : ['relief of strain on the lead']),
 		...(inlet.touchSafe ? [] : ['covers over everything that is live, which only a tool opens'])
 	];
-	const fuse = inletFuse(plan, context)!;
+	const fuse = inletFuse(settings, context)!;
 	return [
 		...(missing.length
 			? [
@@ -332,7 +328,7 @@ function assessAlarm(path: PowerPath, board: PartOf<'board'>, context: Context):
 			title: 'The board itself has reported too little voltage',
 			why: 'The probe report carries a supply alarm. Whatever the figures say, try a stronger supply or a shorter lead, then probe again.',
 			setting: 'parts.supply',
-			fixes: useSupply(stronger(path, board, context)[0])
+			fixes: useSupply(stronger(path, board, context)[0], context)
 		}
 	];
 }

@@ -5,35 +5,27 @@
 import type { Link } from '../../link';
 import { powerFigures } from './figures';
 import { assessPower } from './findings';
-import { computePath } from './powerPath';
-import { rehearsePower } from './rehearse';
+import { POWER_FAULTS, powerTrack, rehearsePower } from './rehearse';
 import { powerSettings, type PowerSettings } from './settings';
 import { powerSteps } from './steps';
+import { powerBench, powerBenchShape } from './bench';
+import { POWER_WORDS } from './words';
+import './offers';
 
-export const power: Link<PowerSettings> = {
+export const power: Link<'power', PowerSettings> = {
 	id: 'power',
 	title: 'Power',
 	settings: powerSettings,
-	claims: () => [],
+	version: 1,
+	empty: () => ({ contactMilliohm: 40, onHoursPerDay: 24, shutdownSec: 20, inlet: null }),
+	key: 'o',
+	place: { column: 'world', row: 0, wires: [{ to: 'parts', carries: 'power' }] },
+	bench: { shape: powerBenchShape, of: powerBench },
+	faults: POWER_FAULTS,
+	tracks: [powerTrack],
+	words: POWER_WORDS,
 	figures: powerFigures,
 	assess: assessPower,
-	files: () => [],
 	steps: powerSteps,
-	bench(plan, context, claims) {
-		const path = computePath(plan, context, claims);
-		const board = context.part('board', plan.parts.board);
-		if (!path || !board) return {};
-		return {
-			power: {
-				supplyVolts: path.supply.volts,
-				ratedW: path.ratedW,
-				loopOhm: path.loopOhm,
-				idleW: path.watts.idle,
-				playingW: path.watts.typical,
-				peakW: path.watts.peak,
-				brownOutV: board.brownOutV
-			}
-		};
-	},
 	rehearse: rehearsePower
 };

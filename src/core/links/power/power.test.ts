@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
-import { assess, collectClaims } from '../../engines/assess';
+import { assess } from '../../engines/assess';
+import { derive } from '../../engines/derive';
 import { contextFor } from '../../engines/context';
 import type { Plan } from '../../plan/plan';
 import { computeEnergy, computeHoldUpSec } from './energy';
@@ -12,8 +13,11 @@ import { computePath } from './powerPath';
 import { computeUsbLoad, placeUsb } from './usb';
 
 const lounge = demoWorkshop.endpoints[0]!;
-const context = contextFor(demoWorkshop, lounge.id);
-const pathOf = (plan: Plan) => computePath(plan, context, collectClaims(chain, plan, context))!;
+const context = contextFor(chain, demoWorkshop, lounge.id);
+const pathOf = (plan: Plan) => {
+	const here = derive(chain, plan, context);
+	return computePath(plan.power, here.context, here.claims)!;
+};
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('the lead', () => {

@@ -1,11 +1,11 @@
-import { claimsOn, type Claim } from '../../claims';
+import { claimsOn, type Claim, type ClaimOn } from '../../claims';
 import type { Context } from '../../link';
 import { onceFor } from '../../onceFor';
 import { chosenParts } from '../../parts/chosen';
 import type { PartOf } from '../../parts/schema';
-import type { Plan } from '../../plan/plan';
 import { dropAtPower, loopOhm, type Drop } from './lead';
 import { computeUsbLoad, placeUsb, type UsbLoad, type UsbPlace } from './usb';
+import type { PowerSettings } from './settings';
 
 export interface Watts {
 	readonly idle: number;
@@ -35,12 +35,12 @@ const UNKNOWN_LEAD = { name: 'a lead nobody has chosen', lengthM: 1, areaMm2: 0.
 /** Null until a supply is chosen. */
 export const computePath = onceFor(findPath);
 
-function findPath(plan: Plan, context: Context, claims: readonly Claim[]): PowerPath | null {
-	const supply = context.part('supply', plan.parts.supply);
+function findPath(settings: PowerSettings, context: Context, claims: readonly Claim[]): PowerPath | null {
+	const supply = context.part('supply', context.facts.parts.supply);
 	if (!supply) return null;
-	const board = context.part('board', plan.parts.board);
+	const board = context.part('board', context.facts.parts.board);
 	const power = claimsOn(claims, 'power');
-	const hubs = chosenParts(plan, context).flatMap(({ part, count }) =>
+	const hubs = chosenParts(context).flatMap(({ part, count }) =>
 		part.kind === 'hub' ? Array.from({ length: count }, () => part) : []
 	);
 	const sockets =
@@ -51,8 +51,8 @@ function findPath(plan: Plan, context: Context, claims: readonly Claim[]): Power
 		hubs
 	);
 	const watts = addUp(power, usbPlaces);
-	const lead = leadOf(plan, context, supply);
-	const ohms = lead ? loopOhm(lead.lengthM, lead.areaMm2, plan.power.contactMilliohm / 1000) : 0;
+	const lead = leadOf(settings, context, supply);
+	const ohms = lead ? loopOhm(lead.lengthM, lead.areaMm2, settings.contactMilliohm / 1000) : 0;
 	const at = (load: number): Drop | null => dropAtPower(supply.volts, ohms, load);
 	return {
 		supply,
@@ -69,14 +69,14 @@ function findPath(plan: Plan, context: Context, claims: readonly Claim[]): Power
 	};
 }
 
-function leadOf(plan: Plan, context: Context, supply: PartOf<'supply'>): PowerPath['lead'] {
+function leadOf(settings: PowerSettings, context: Context, supply: PartOf<'supply'>): PowerPath['lead'] {
 	if (supply.lead) return { name: 'its own lead', ...supply.lead };
-	const chosen = context.part('lead', plan.parts.lead);
+	const chosen = context.part('lead', context.facts.parts.lead);
 	return chosen?.areaMm2 ? { name: chosen.name, lengthM: chosen.lengthM, areaMm2: chosen.areaMm2 } : UNKNOWN_LEAD;
 }
 
 /** Everything that the board's supply feeds; what a powered hub or the mains feed does not count. */
-function addUp(power: readonly Extract<Claim, { on: 'power' }>[], usbPlaces: readonly UsbPlace[]): Watts {
+function addUp(power: readonly ClaimOn<'power'>[], usbPlaces: readonly UsbPlace[]): Watts {
 	const fedElsewhere = new Map<string, number>();
 	for (const place of usbPlaces)
 		if (place.at === 'powered hub') fedElsewhere.set(place.what, (fedElsewhere.get(place.what) ?? 0) + 1);

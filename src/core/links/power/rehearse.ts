@@ -1,6 +1,7 @@
-import { withUnit } from '../../format';
-import type { Machine } from '../../engines/machine';
+import { formatSeconds } from '../../format';
+import { tellerFor, type Fault, type Machine, type TrackKind } from '../../engines/machine';
 import { dropAtPower } from './lead';
+import { POWER_WORDS } from './words';
 
 /** From the dip to the firmware's next try. Typical. */
 const RESTART_MS = 1500;
@@ -9,15 +10,46 @@ const PATIENCE = 5;
 /** What a telephone charger on a thin lead gives, for the fault of that name. */
 const WEAK = { supplyVolts: 5, ratedW: 5, loopOhm: 0.7 };
 
+export const POWER_FAULTS = {
+	'power-cut': { label: 'Cut the power', lastsMs: 5_000 },
+	'supply-weak': { label: 'Weak supply', lastsMs: 30_000 }
+} as const satisfies Record<string, Fault>;
+
+export const powerTrack: TrackKind = {
+	id: 'power',
+	title: 'Power',
+	rank: 30,
+	states: {
+		off: { words: 'no power', tone: 'off' },
+		'brown-out': { words: 'too little voltage', tone: 'bad' },
+		on: { words: 'on', tone: 'good' }
+	},
+	off: 'off',
+	wakes: 'on',
+	missed: 'it is without power',
+	verdict({ spans }, say) {
+		const dips = spans.filter(({ state }) => state === 'brown-out');
+		const last = spans.at(-1);
+		if (last?.state === 'brown-out') return { good: false, words: `Power fails: ${say(last.why)}` };
+		if (dips.length === 0) return { good: true, words: 'Enough power throughout' };
+		const lostMs = dips.reduce((sum, { fromMs, toMs }) => sum + toMs - fromMs, 0);
+		return {
+			good: false,
+			words: `Too little voltage ${dips.length === 1 ? 'once' : `${dips.length} times`}, ${formatSeconds(lostMs)} in all`
+		};
+	}
+};
+
 /**
  * Mains, and what reaches the board as its load rises: little while the firmware runs, all at once when the services begin.
  * Below the brown-out the board restarts, again and again.
  */
 export function rehearsePower(machine: Machine): void {
+	const tell = tellerFor(machine, 'power', POWER_WORDS);
 	let restarts = 0;
 
 	const voltsAt = (watts: number): number | null => {
-		const power = machine.bench.power;
+		const { power } = machine.bench;
 		if (!power) return null;
 		const { supplyVolts, ratedW, loopOhm } = machine.activeFaults.has('supply-weak') ? WEAK : power;
 		// Beyond its rating a supply gives way.
@@ -25,54 +57,48 @@ export function rehearsePower(machine: Machine): void {
 		return dropAtPower(supplyVolts, loopOhm, watts)?.boardV ?? 0;
 	};
 	const check = (watts: number): void => {
-		const power = machine.bench.power;
-		const volts = voltsAt(watts);
-		if (!power || volts === null || volts >= power.brownOutV || !machine.powered) return;
-		brownOut(volts, watts);
+		const { power } = machine.bench;
+		const boardV = voltsAt(watts);
+		if (!power || boardV === null || boardV >= power.brownOutV || !machine.powered) return;
+		brownOut(boardV, watts);
 	};
-	const brownOut = (volts: number, watts: number): void => {
+	const brownOut = (boardV: number, watts: number): void => {
 		restarts++;
-		const reading = volts === 0 ? 'collapses' : withUnit(volts, 2, 'V');
-		machine.log('power', `Too little voltage at ${withUnit(watts, 1, 'W')}: the board goes down`, reading, 'bad');
+		tell.event('brown-out', 'bad', { watts, boardV });
 		machine.mains(false);
-		if (restarts >= PATIENCE) {
-			machine.log('power', `It has gone down ${PATIENCE} times and will go on so`, '', 'bad');
-			machine.setAudible('off', 'too little voltage: it restarts for ever', null);
-			return;
-		}
-		machine.setAudible('off', 'too little voltage', null);
+		const isForEver = restarts >= PATIENCE;
+		machine.emit('brown-out', tell.said(isForEver ? 'too-little-for-ever' : 'too-little'));
+		tell.state('power', 'brown-out', isForEver ? 'too-little-for-ever' : 'too-little');
+		if (isForEver) return tell.event('for-ever', 'bad', { times: PATIENCE });
 		machine.clock.at(machine.clock.nowMs + RESTART_MS, () => {
 			if (!machine.powered && !machine.activeFaults.has('power-cut')) machine.mains(true);
 		});
 	};
 
 	machine.on('mains-on', () => {
-		const idle = machine.bench.power && voltsAt(machine.bench.power.idleW);
-		machine.log(
-			'power',
-			machine.clock.nowMs === 0 ? 'Mains on' : restarts ? 'The board tries again' : 'Mains back',
-			idle ? withUnit(idle, 2, 'V') : ''
-		);
+		const boardV = machine.bench.power && voltsAt(machine.bench.power.idleW);
+		const code = machine.clock.nowMs === 0 ? 'mains-on' : restarts ? 'tries-again' : 'mains-back';
+		tell.event(code, 'info', { boardV });
+		tell.state('power', 'on', 'enough');
 		machine.emit('powered');
 	});
 	machine.on('userspace', () => {
-		const power = machine.bench.power;
+		const { power } = machine.bench;
 		if (!power) return;
 		machine.after(machine.bench.board.servicesMs / 2, () => check(power.peakW));
 		// Once it has stood for a minute, an earlier fit is forgotten.
 		machine.after(60_000, () => (restarts = 0));
 	});
-	machine.on('mains-off', () => {
-		if (machine.activeFaults.has('power-cut'))
-			machine.log('power', 'Mains gone: everything stops at once', '0.00\u2009V', 'bad');
+	machine.on('mains-off', ({ abrupt }) => {
+		if (abrupt) tell.event('mains-gone', 'bad');
 	});
 	machine.on('fault', ({ name, on }) => {
 		if (name === 'power-cut') {
 			restarts = 0;
-			machine.mains(!on);
+			machine.mains(!on, on);
 		}
 		if (name !== 'supply-weak') return;
-		machine.log('fault', on ? 'A telephone charger is put in its place' : 'The planned supply is back', '', 'fault');
+		tell.event(on ? 'charger-in' : 'charger-out', 'fault');
 		if (on) check(machine.bench.power?.playingW ?? 0);
 		else if (!machine.powered) {
 			restarts = 0;

@@ -1,17 +1,17 @@
 import type { Claim } from '../../claims';
 import { withUnit } from '../../format';
 import type { Context, Step } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { inletFuse } from './figures';
 import { computePath } from './powerPath';
+import type { PowerSettings } from './settings';
 
-export function powerSteps(plan: Plan, context: Context, claims: readonly Claim[]): Step[] {
-	const path = computePath(plan, context, claims);
+export function powerSteps(settings: PowerSettings, context: Context, claims: readonly Claim[]): Step[] {
+	const path = computePath(settings, context, claims);
 	const hub = path?.usbPlaces.some(({ at }) => at === 'powered hub')
 		? path.usbPlaces.filter(({ at }) => at === 'powered hub').map(({ what }) => what)
 		: [];
 	return [
-		...inletSteps(plan, context),
+		...inletSteps(settings, context),
 		...(path
 			? [
 					{
@@ -47,8 +47,8 @@ export function powerSteps(plan: Plan, context: Context, claims: readonly Claim[
 	];
 }
 
-function inletSteps(plan: Plan, context: Context): Step[] {
-	const fuse = inletFuse(plan, context);
+function inletSteps(settings: PowerSettings, context: Context): Step[] {
+	const fuse = inletFuse(settings, context);
 	if (!fuse) return [];
 	return [
 		{

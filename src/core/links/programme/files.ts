@@ -1,11 +1,11 @@
 import { lines, PLAYER_UNIT, PLAYLIST_PATH, rootPath, textFile } from '../../cardFile';
-import type { Claim } from '../../claims';
+import type { ClaimOn } from '../../claims';
 import { mpvLine } from '../../formats/mpv/conf';
 import { execLine, unitText } from '../../formats/systemd/unit';
 import type { CardFile, CardLine, Context } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { quietCalendars, quietLine } from './quiet';
 import { MAY_SOUND } from './scripts';
+import type { ProgrammeSettings } from './settings';
 
 export const QUIET_BEGINS = 'yphos-quiet-begins';
 export const QUIET_ENDS = 'yphos-quiet-ends';
@@ -13,16 +13,16 @@ export const MAY_SOUND_PATH = '/opt/yphos/bin/may-sound.sh';
 export const QUIET_HOURS_PATH = '/opt/yphos/quiet-hours.txt';
 const UNITS = '/etc/systemd/system/';
 
-type PlayerClaim = Extract<Claim, { on: 'player' }>;
-type StartClaim = Extract<Claim, { on: 'start' }>;
+type PlayerClaim = ClaimOn<'player'>;
+type StartClaim = ClaimOn<'start'>;
 
 export function programmeFiles(
-	plan: Plan,
-	_context: Context,
+	settings: ProgrammeSettings,
+	context: Context,
 	options: readonly PlayerClaim[],
 	conditions: readonly StartClaim[]
 ): CardFile[] {
-	return [playerOptions(plan, options), playerService(plan, conditions), ...quietFiles(plan)];
+	return [playerOptions(settings, options), playerService(settings, context, conditions), ...quietFiles(settings)];
 }
 
 function option(name: string, value: string, setting: CardLine['setting']): CardLine {
@@ -32,7 +32,7 @@ function option(name: string, value: string, setting: CardLine['setting']): Card
 	return { text: written.value, setting };
 }
 
-function playerOptions({ programme }: Plan, claimed: readonly PlayerClaim[]): CardFile {
+function playerOptions(programme: ProgrammeSettings, claimed: readonly PlayerClaim[]): CardFile {
 	const loops = {
 		list: option('loop-playlist', 'inf', 'programme.loop'),
 		one: option('loop-file', 'inf', 'programme.loop'),
@@ -54,12 +54,12 @@ function playerOptions({ programme }: Plan, claimed: readonly PlayerClaim[]): Ca
 	]);
 }
 
-function playerService({ brief, programme }: Plan, conditions: readonly StartClaim[]): CardFile {
+function playerService(programme: ProgrammeSettings, { facts }: Context, conditions: readonly StartClaim[]): CardFile {
 	const afters = conditions.filter((claim) => claim.after);
 	const groups = conditions.filter((claim) => claim.group);
 	const content: CardLine[] = [
 		...lines('programme', '[Unit]'),
-		...lines('brief.name', `Description=Plays for ${unitText(brief.name)}`),
+		...lines('brief.name', `Description=Plays for ${unitText(facts.endpointName)}`),
 		...afters.flatMap((claim) =>
 			lines(claim.setting, `After=${claim.after!}`, ...(claim.wants ? [`Wants=${claim.after!}`] : []))
 		),
@@ -106,7 +106,7 @@ function playerService({ brief, programme }: Plan, conditions: readonly StartCla
 	return textFile(rootPath(UNITS + PLAYER_UNIT), 'Starts the player, and starts it again whenever it ends.', content);
 }
 
-function quietFiles({ programme }: Plan): CardFile[] {
+function quietFiles(programme: ProgrammeSettings): CardFile[] {
 	const { quiet } = programme;
 	if (quiet.length === 0) return [];
 	const timer = (name: string, what: string, which: 'begins' | 'ends'): CardFile =>

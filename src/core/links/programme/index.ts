@@ -1,18 +1,22 @@
 /** The programme: when it plays. Starts with the board, goes on for ever, keeps quiet hours. Owns the player's service and options. */
-import { claimsOn, entryClaims, type Claim } from '../../claims';
+import { claimsOn, type Claim } from '../../claims';
+import { entryClaims } from '../../entries';
 import { PLAYER_UNIT } from '../../cardFile';
-import type { Finding, Fix, Link } from '../../link';
-import { addPart, clockOf } from '../../parts/chosen';
-import type { Plan } from '../../plan/plan';
+import { changing } from '../../changes';
+import { playsList, type Context, type Finding, type Fix, type Link } from '../../link';
+import { clockOf } from '../../parts/chosen';
 import { MAY_SOUND_PATH, programmeFiles, QUIET_BEGINS, QUIET_ENDS } from './files';
 import { quietInWords } from './quiet';
 import { rehearseProgramme } from './rehearse';
 import { programmeSettings, type ProgrammeSettings } from './settings';
+import { PROGRAMME_WORDS } from './words';
+import './offers';
+
+const own = changing<ProgrammeSettings>('programme');
 
 const LOOP = { list: 'begin again', one: 'the same again', once: 'stop' } as const;
 
-function claims(plan: Plan): Claim[] {
-	const { programme } = plan;
+function claims(programme: ProgrammeSettings): Claim[] {
 	const out: Claim[] = [{ on: 'package', from: 'programme', what: 'player', name: 'mpv', setting: 'programme' }];
 	out.push(
 		...entryClaims('programme', 'programme', [
@@ -66,8 +70,8 @@ function claims(plan: Plan): Claim[] {
 	return out;
 }
 
-function assess(plan: Plan, context: Parameters<Link['assess']>[1]): Finding[] {
-	const { quiet } = plan.programme;
+function assess(settings: ProgrammeSettings, context: Context): Finding[] {
+	const { quiet } = settings;
 	const findings: Finding[] = [];
 	quiet.forEach((hours, index) => {
 		if (hours.from !== hours.until) return;
@@ -80,18 +84,15 @@ function assess(plan: Plan, context: Parameters<Link['assess']>[1]): Finding[] {
 			fixes: [
 				{
 					label: 'Take it out',
-					apply: (p) => ({
-						...p,
-						programme: { ...p.programme, quiet: p.programme.quiet.filter((_, n) => n !== index) }
-					})
+					apply: own((all) => ({ ...all, quiet: all.quiet.filter((_, n) => n !== index) }))
 				}
 			]
 		});
 	});
-	const board = context.part('board', plan.parts.board);
-	if (quiet.length && board && !board.hasClock && !clockOf(plan, context))
+	const board = context.part('board', context.facts.parts.board);
+	if (quiet.length && board && !board.hasClock && !clockOf(context))
 		findings.push(
-			plan.network.way === 'none'
+			context.facts.way === 'none'
 				? {
 						id: 'programme.no-clock',
 						level: 'stop',
@@ -99,11 +100,11 @@ function assess(plan: Plan, context: Parameters<Link['assess']>[1]): Finding[] {
 						why: `${board.name} forgets the time without power, and without a network nothing tells it. Join a network, or leave quiet hours out.`,
 						setting: 'programme.quiet',
 						fixes: [
-							{ label: 'Use the cable', apply: (p) => ({ ...p, network: { ...p.network, way: 'wired' } }) },
+							{ label: 'Use the cable', apply: context.change.useWired() },
 							...context.drawer
 								.flatMap((part) => (part.kind === 'add-on' && part.keepsTime ? [part] : []))
 								.slice(0, 1)
-								.map((part): Fix => ({ label: `Add ${part.name}`, apply: (p) => addPart(p, part.id) }))
+								.map((part): Fix => ({ label: `Add ${part.name}`, apply: context.change.addPart(part.id) }))
 						]
 					}
 				: {
@@ -120,18 +121,30 @@ function assess(plan: Plan, context: Parameters<Link['assess']>[1]): Finding[] {
 
 const LOOPS = { list: 'list over and over', one: 'first entry over and over', once: 'list once' } as const;
 
-export const programme: Link<ProgrammeSettings> = {
+export const programme: Link<'programme', ProgrammeSettings> = {
 	id: 'programme',
 	title: 'Programme',
 	settings: programmeSettings,
+	version: 2,
+	migrations: { 1: (saved) => ({ used: true, ...saved }) },
+	empty: ({ kind }) => ({ used: playsList(kind), startAtBoot: true, loop: 'list', shuffle: false, quiet: [] }),
+	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
+	key: 'q',
+	place: { column: 'content', row: 3, wires: [{ to: 'parts', carries: 'signal' }] },
+	publish: ({ startAtBoot, loop, shuffle, quiet }) => ({ programme: { startAtBoot, loop, shuffle, quiet } }),
+	changes: {
+		startAtBoot: () => own({ startAtBoot: true }),
+		loop: (how) => own({ loop: how })
+	},
+	words: PROGRAMME_WORDS,
 	claims,
-	figures: (plan) => [
+	figures: (settings) => [
 		{
 			id: 'hours',
 			label: 'Plays',
-			text: plan.programme.startAtBoot
-				? plan.programme.quiet.length
-					? `quiet ${plan.programme.quiet[0]!.from}\u2013${plan.programme.quiet[0]!.until}`
+			text: settings.startAtBoot
+				? settings.quiet.length
+					? `quiet ${settings.quiet[0]!.from}\u2013${settings.quiet[0]!.until}`
 					: 'all day'
 				: 'not by itself',
 			value: null,
@@ -142,21 +155,21 @@ export const programme: Link<ProgrammeSettings> = {
 		{
 			id: 'loop',
 			label: 'Order',
-			text: `${LOOPS[plan.programme.loop]}${plan.programme.shuffle ? ', shuffled' : ''}`,
+			text: `${LOOPS[settings.loop]}${settings.shuffle ? ', shuffled' : ''}`,
 			value: null,
 			sure: 'exact',
 			from: 'You set it.'
 		}
 	],
 	assess,
-	files: (plan, context, all) => programmeFiles(plan, context, claimsOn(all, 'player'), claimsOn(all, 'start')),
-	steps: (plan) =>
-		plan.programme.quiet.length
+	files: (settings, context, all) => programmeFiles(settings, context, claimsOn(all, 'player'), claimsOn(all, 'start')),
+	steps: (settings) =>
+		settings.quiet.length
 			? [
 					{
 						id: 'quiet-check',
 						phase: 'live',
-						do: `Be there once when quiet hours begin: ${plan.programme.quiet.map(quietInWords).join('; ')}.`,
+						do: `Be there once when quiet hours begin: ${settings.quiet.map(quietInWords).join('; ')}.`,
 						expect: 'Silence within a second, and sound again when they end.',
 						reading: 'minute of silence'
 					}

@@ -1,7 +1,9 @@
 import { readMpvConf } from '../../formats/mpv/conf';
 import { isStream, readM3u, type PlaylistEntry } from '../../formats/playlist';
-import type { Machine, PlayedMedia, Process } from '../../engines/machine';
+import { tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
+import type { PlayedMedia } from '../../parts/media';
 import { PLAYER_UNIT } from '../../cardFile';
+import { PROGRAMME_WORDS } from './words';
 
 /** From its start to its first question for a file; to end after its device is lost; to notice that a stream has dried up. Typical. */
 const PLAYER_START_MS = 700;
@@ -14,35 +16,40 @@ interface Playing {
 	after(ms: number, run: () => void): void;
 }
 
+type Tell = Teller<typeof PROGRAMME_WORDS>;
+
 /** The player, and the small programs that tell it when to be quiet. */
 export function rehearseProgramme(machine: Machine): void {
+	const tell = tellerFor(machine, 'programme', PROGRAMME_WORDS);
 	let playing: Playing | null = null;
-	machine.programs.set('/usr/bin/mpv', (process) => play(process, machine, (now) => (playing = now)));
+	machine.programs.set('/usr/bin/mpv', (process) =>
+		play({ process, machine, tell, playsNow: (now) => (playing = now) })
+	);
 	machine.on('unit-asked', ({ verb, unit }) => {
 		if (unit !== PLAYER_UNIT) return;
-		machine.log('programme', verb === 'stop' ? 'Quiet hours begin' : 'Quiet hours end');
-		if (verb === 'stop') machine.setAudible('quiet', 'quiet hours', null);
+		tell.event(verb === 'stop' ? 'quiet-begins' : 'quiet-ends', 'info');
+		if (verb === 'stop') machine.emit('player-rests', tell.said('quiet'));
 	});
 	machine.on('unit-held-back', ({ unit, why }) => {
-		if (unit === PLAYER_UNIT) machine.setAudible('silence', why, null);
+		if (unit === PLAYER_UNIT) machine.emit('player-fails', tell.said('held-back', { why }));
 	});
 	machine.on('unit-skipped', (unit) => {
 		if (unit !== PLAYER_UNIT) return;
-		machine.log('programme', 'Quiet hours: the player stays off');
-		machine.setAudible('quiet', 'quiet hours', null);
+		tell.event('stays-off', 'info');
+		machine.emit('player-rests', tell.said('quiet'));
 	});
 	machine.on('userspace', () => {
 		playing = null;
 		if (!machine.disk.enabled.includes(PLAYER_UNIT)) {
-			machine.log('programme', 'Nothing starts the player', '', 'bad');
-			machine.setAudible('silence', 'nothing starts the player', null);
+			tell.event('nothing-starts', 'bad');
+			machine.emit('player-fails', tell.said('is-not-started'));
 		}
 	});
-	machine.on('network-down', () => {
+	machine.on('offline', () => {
 		const current = playing;
 		if (current?.streams)
 			current.after(STREAM_DRY_MS, () => {
-				if (playing === current && !machine.networkUp) current.next();
+				if (playing === current && !machine.online) current.next();
 			});
 	});
 	machine.on('fault', ({ name, on }) => {
@@ -96,109 +103,132 @@ const argumentOptions = (argv: readonly string[]): { name: string; value: string
 	});
 
 /** A file as the player's own user may read it; null: not there, or not for everybody. */
-function readAs(process: Process, machine: Machine, path: string): string | null {
+function readAs({ process, machine, tell }: Player, path: string): string | null {
 	const file = machine.disk.get(path);
 	if (!file) return null;
 	if (machine.systemd.mayRead(process.unit, file.mode)) return file.text;
-	machine.log('programme', `The player may not read ${path}: its mode is ${file.mode}`, '', 'bad');
+	tell.event('may-not-read', 'bad', { path, mode: file.mode });
 	return null;
 }
 
-function play(process: Process, machine: Machine, tell: (now: Playing | null) => void): void {
+interface Player {
+	readonly process: Process;
+	readonly machine: Machine;
+	readonly tell: Tell;
+	playsNow(now: Playing | null): void;
+}
+
+/** How it opens the sound hardware, by its options. */
+interface Opening {
+	readonly device: string;
+	readonly gainDb: number;
+	readonly forcedRateHz: number | null;
+	readonly endless: boolean;
+	readonly oneForEver: boolean;
+}
+
+function play(player: Player): void {
+	const { process, machine, tell } = player;
+	const fails = (why: ReturnType<Tell['said']>): void => machine.emit('player-fails', why);
 	const options = new Map(
-		[...readMpvConf(readAs(process, machine, '/etc/mpv/mpv.conf') ?? ''), ...argumentOptions(process.argv)].map(
-			(option) => [option.name, option.value]
-		)
+		[...readMpvConf(readAs(player, '/etc/mpv/mpv.conf') ?? ''), ...argumentOptions(process.argv)].map((option) => [
+			option.name,
+			option.value
+		])
 	);
-	const silent = SILENT.find(([name, value]) => options.get(name) === value);
 	for (const [name, value] of options)
 		if (!KNOWN_OPTIONS.has(name) && !SILENT.some(([known]) => known === name))
 			machine.unknown(`the player's option ${name}=${value}`);
-	const path = options.get('playlist') ?? '';
-	const list = readM3u(readAs(process, machine, path) ?? '');
+	const list = readM3u(readAs(player, options.get('playlist') ?? '') ?? '');
 	if (!list.ok) {
-		machine.log('sources', list.faults[0]!.message, '', 'bad');
-		machine.setAudible('silence', 'the playlist is empty', null);
+		tell.event('list-unreadable', 'bad', { why: list.faults[0]!.message });
+		fails(tell.said('list-empty'));
 		return process.after(PLAYER_START_MS, () => process.exit(1));
 	}
-	const entries = list.value.entries;
-	const device = (options.get('audio-device') ?? 'alsa/default').replace(/^alsa\//, '');
-	const gainDb = 60 * Math.log10(Number(options.get('volume') ?? 100) / 100);
-	const forcedRateHz = options.has('audio-samplerate') ? Number(options.get('audio-samplerate')) : null;
+	const silent = SILENT.find(([name, value]) => options.get(name) === value);
 	if (silent) {
-		machine.log('programme', `The player is told ${silent[0]}=${silent[1]}: ${silent[2]}`, '', 'bad');
-		machine.setAudible('silence', silent[2], null);
+		tell.event('told-silent', 'bad', { option: `${silent[0]}=${silent[1]}`, why: silent[2] });
 		// It goes on, and nobody hears it.
-		return;
+		return fails(tell.said('told', { why: silent[2] }));
 	}
 	const refused = machine.systemd.mayUse(process.unit, 'audio', 'char-alsa');
 	if (refused) {
-		machine.log('sound', `The player may not open the sound hardware: ${refused}`, '', 'bad');
-		machine.setAudible('silence', refused, null);
+		tell.event('may-not-open', 'bad', { why: refused });
+		fails(tell.said('told', { why: refused }));
 		return process.after(PLAYER_START_MS, () => process.exit(2));
 	}
-	const endless = options.get('loop-playlist') === 'inf';
-	const oneForEver = options.get('loop-file') === 'inf';
+	playList(player, list.value.entries, {
+		device: (options.get('audio-device') ?? 'alsa/default').replace(/^alsa\//, ''),
+		gainDb: 60 * Math.log10(Number(options.get('volume') ?? 100) / 100),
+		forcedRateHz: options.has('audio-samplerate') ? Number(options.get('audio-samplerate')) : null,
+		endless: options.get('loop-playlist') === 'inf',
+		oneForEver: options.get('loop-file') === 'inf'
+	});
+}
+
+/** One entry after another; what cannot be played is passed over. */
+function playList(player: Player, entries: readonly PlaylistEntry[], opening: Opening): void {
+	const { process, machine, tell, playsNow } = player;
 	let failures = 0;
 	const said = new Set<string>();
-	const once = (text: string, kind: 'info' | 'bad'): void => {
-		if (said.has(text)) return;
-		said.add(text);
-		machine.log('sources', text, '', kind);
+	const once = (key: string, event: () => void): void => {
+		if (said.has(key)) return;
+		said.add(key);
+		event();
 	};
+	const titleOf = (entry: PlaylistEntry): string => entry.title ?? entry.location;
 
 	const begin = (index: number): void => {
-		if (index >= entries.length) {
-			if (failures >= entries.length) {
-				machine.setAudible('silence', 'none of the sources can be played', null);
-				return process.exit(2);
-			}
-			if (!endless) {
-				machine.log('programme', 'The list is at its end');
-				return process.exit(0);
-			}
-			once('The list begins again', 'info');
-			return begin(0);
-		}
+		if (index >= entries.length) return atEnd();
 		if (index === 0) failures = 0;
 		const entry = entries[index]!;
 		machine.offers.openMedia?.(entry.location, (found) =>
 			process.after(0, () => (typeof found === 'string' ? failed(entry, index, found) : sound(entry, index, found)))
 		);
 	};
+	const atEnd = (): void => {
+		if (failures >= entries.length) {
+			machine.emit('player-fails', tell.said('none-plays'));
+			return process.exit(2);
+		}
+		if (!opening.endless) {
+			tell.event('list-ends', 'info');
+			return process.exit(0);
+		}
+		once('again', () => tell.event('list-again', 'info'));
+		begin(0);
+	};
 	const failed = (entry: PlaylistEntry, index: number, why: string): void => {
 		failures++;
-		once(`${entry.title ?? entry.location}: ${why}`, 'bad');
+		once(`${index} ${why}`, () => tell.event('entry-fails', 'bad', { title: titleOf(entry), why }));
 		process.after(100, () => begin(index + 1));
 	};
 	const sound = (entry: PlaylistEntry, index: number, media: PlayedMedia): void => {
-		const title = entry.title ?? entry.location;
-		once(`Begins: ${title}`, 'info');
-		const opened = machine.offers.openSound?.(device, { ...media, title, gainDb, forcedRateHz }, () =>
+		const title = titleOf(entry);
+		once(`begins ${index}`, () => tell.event('begins', 'info', { title }));
+		const opened = machine.offers.openSound?.(opening.device, { ...media, ...opening, title }, () =>
 			process.after(DEVICE_LOST_MS, () => process.exit(2))
 		);
 		if (opened === undefined || typeof opened === 'string') {
-			machine.log('sound', `The player cannot open ${device}: ${opened ?? 'no sound'}`, '', 'bad');
-			machine.setAudible('silence', opened ?? 'no sound', null);
+			tell.event('cannot-open', 'bad', { device: opening.device, why: opened ?? 'no sound' });
+			machine.emit('player-fails', tell.said('told', { why: opened ?? 'no sound' }));
 			return process.after(DEVICE_LOST_MS, () => process.exit(2));
 		}
 		let current = true;
-		const next = (): void => {
-			if (!current) return;
+		const leave = (): boolean => {
+			if (!current) return false;
 			current = false;
-			tell(null);
+			playsNow(null);
 			opened.close();
-			begin(index + 1);
+			return true;
 		};
-		tell({ streams: isStream(entry.location), next, after: process.after });
-		process.onKill(() => {
-			if (!current) return;
-			current = false;
-			tell(null);
-			opened.close();
-		});
-		const alone = entries.length === 1 && endless;
-		if (media.durationMs !== null && !oneForEver && !alone) process.after(media.durationMs, next);
+		const next = (): void => {
+			if (leave()) begin(index + 1);
+		};
+		playsNow({ streams: isStream(entry.location), next, after: process.after });
+		process.onKill(leave);
+		const alone = entries.length === 1 && opening.endless;
+		if (media.durationMs !== null && !opening.oneForEver && !alone) process.after(media.durationMs, next);
 	};
 	process.after(PLAYER_START_MS, () => begin(0));
 }

@@ -13,6 +13,8 @@ export const quietHours = z.object({
 export type QuietHours = z.infer<typeof quietHours>;
 
 export const programmeSettings = z.object({
+	/** Off: nothing is played by itself. */
+	used: z.boolean(),
 	startAtBoot: z.boolean(),
 	/** list: the whole list over and over. one: the first entry over and over. once: to the end, then silence. */
 	loop: z.enum(['list', 'one', 'once']),

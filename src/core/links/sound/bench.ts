@@ -1,25 +1,75 @@
-import type { Bench, BenchSoundCard } from '../../engines/machine';
+import { z } from 'zod';
+import type { Bench } from '../../engines/machine';
 import type { Context } from '../../link';
 import { amplifierFigures } from '../../parts/amplifier';
-import type { Plan } from '../../plan/plan';
+import { playbackSchema } from '../../parts/schema';
+import type { SoundSettings } from './settings';
+
+const soundCard = z.object({
+	cardId: z.string(),
+	deviceNumber: z.number().int(),
+	name: z.string(),
+	/** Nobody has seen that name yet: it is the plan's own. */
+	assumed: z.boolean().default(false),
+	playback: playbackSchema,
+	readyMs: z.number().min(0),
+	fullScaleVrms: z.number().positive(),
+	volume: z.object({ name: z.string(), lowestDb: z.number(), startDb: z.number() }).nullable()
+});
+const amplifier = z.object({
+	name: z.string(),
+	muted: z.boolean(),
+	gainDb: z.number(),
+	clipVrms: z.number().positive()
+});
+const speakers = z.object({
+	name: z.string(),
+	sensitivityDb: z.number(),
+	ohm: z.number().positive(),
+	count: z.number().int().positive()
+});
+export type BenchSoundCard = z.infer<typeof soundCard>;
+
+declare module '../../engines/machine/bench' {
+	interface Bench {
+		soundCards: BenchSoundCard[];
+		amplifier: z.infer<typeof amplifier> | null;
+		speakers: z.infer<typeof speakers> | null;
+		distanceM: number;
+	}
+}
+export const soundBenchShape = {
+	soundCards: z.array(soundCard).default([]),
+	amplifier: amplifier.nullable().default(null),
+	speakers: speakers.nullable().default(null),
+	distanceM: z.number().positive().default(1)
+};
 
 /** Sound cards, amplifier, speakers, and how far away one sits. */
-export function soundBench(plan: Plan, context: Context): Partial<Bench> {
-	const amplifier = context.part('amplifier', plan.parts.amplifier);
-	const speakers = context.part('speakers', plan.parts.speakers);
+export function soundBench(settings: SoundSettings, context: Context): Partial<Bench> {
+	const { parts } = context.facts;
+	const amplifierPart = context.part('amplifier', parts.amplifier);
+	const speakersPart = context.part('speakers', parts.speakers);
 	return {
-		soundCards: soundCards(plan, context),
-		amplifier: amplifier ? { name: amplifier.name, muted: false, ...amplifierFigures(amplifier) } : null,
-		speakers: speakers
-			? { name: speakers.name, sensitivityDb: speakers.sensitivityDb, ohm: speakers.ohm, count: speakers.count }
+		soundCards: soundCards(settings, context),
+		amplifier: amplifierPart
+			? { name: amplifierPart.name, muted: false, ...amplifierFigures(amplifierPart) }
 			: null,
-		distanceM: plan.sound.distanceM
+		speakers: speakersPart
+			? {
+					name: speakersPart.name,
+					sensitivityDb: speakersPart.sensitivityDb,
+					ohm: speakersPart.ohm,
+					count: speakersPart.count
+				}
+			: null,
+		distanceM: settings.distanceM
 	};
 }
 
 /** What the board reported, with the figures of the chosen converter; without a report, the converter under the name that the plan gives it. */
-function soundCards(plan: Plan, context: Context): BenchSoundCard[] {
-	const part = context.part('converter', plan.parts.converter);
+function soundCards(settings: SoundSettings, context: Context): BenchSoundCard[] {
+	const part = context.part('converter', context.facts.parts.converter);
 	const ready = { readyMs: (part?.readySec ?? 1) * 1000, fullScaleVrms: part?.fullScaleVrms ?? 1 };
 	const devices = context.probe?.soundDevices ?? [];
 	if (devices.length)
@@ -39,12 +89,12 @@ function soundCards(plan: Plan, context: Context): BenchSoundCard[] {
 				}
 			];
 		});
-	if (!part || plan.sound.cardId === '') return [];
+	if (!part || settings.cardId === '') return [];
 	return [
 		{
 			...ready,
-			cardId: plan.sound.cardId,
-			deviceNumber: plan.sound.deviceNumber,
+			cardId: settings.cardId,
+			deviceNumber: settings.deviceNumber,
 			name: part.name,
 			assumed: true,
 			playback: part.playback,

@@ -1,12 +1,12 @@
 import { writeDeviceName } from '../../formats/alsa/deviceName';
-import type { Plan } from '../../plan/plan';
+import type { SoundSettings } from './settings';
 
 /** The name of the mixing device in our asound.conf, for several programs at once. */
 export const SHARED_NAME = 'yphos_shared';
 
 /** The ALSA device that the player opens, and what each part of its name says. */
-export function deviceOf(plan: Plan): { name: string; explained: readonly { part: string; meaning: string }[] } | null {
-	const { cardId, deviceNumber, door, travel } = plan.sound;
+export function deviceOf(settings: SoundSettings): { name: string; explained: readonly { part: string; meaning: string }[] } | null {
+	const { cardId, deviceNumber, door, travel } = settings;
 	if (cardId === '') return null;
 	if (travel === 'shared')
 		return {

@@ -2,17 +2,17 @@ import { lines, rootPath, textFile } from '../../cardFile';
 import { alsaString } from '../../formats/alsa/conf';
 import { writeDeviceName } from '../../formats/alsa/deviceName';
 import type { CardFile, CardLine, Context } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { SHARED_NAME } from './deviceName';
 import { playbackOf } from './route';
 import { WAIT_FOR_SOUND } from './scripts';
+import type { SoundSettings } from './settings';
 
 /** asound.conf, so that every other program on the endpoint finds the same converter, and a small script that waits for it. */
-export function soundFiles(plan: Plan, context: Context): CardFile[] {
-	const { cardId, deviceNumber, door, travel, fixedRateHz } = plan.sound;
+export function soundFiles(settings: SoundSettings, context: Context): CardFile[] {
+	const { cardId, deviceNumber, door, travel, fixedRateHz } = settings;
 	if (cardId === '') return [];
 	const direct = writeDeviceName(door, cardId, deviceNumber);
-	const formats = playbackOf(plan, context)?.playback.formats ?? ['S16_LE'];
+	const formats = playbackOf(settings, context)?.playback.formats ?? ['S16_LE'];
 	const mixFormat =
 		['S32_LE', 'S24_3LE', 'S16_LE'].find((format) => (formats as readonly string[]).includes(format)) ?? 'S16_LE';
 	const shared: CardLine[] =

@@ -1,25 +1,28 @@
 import type { Claim } from '../../claims';
 import { withUnit } from '../../format';
+import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { computeDigitalVolume } from './gainChain';
 import { computeLevels, volumeDb } from './levels';
 import { computeMeetings } from './meetings';
 import { playbackOf, probedDevice, routeOf } from './route';
 import type { Treatment } from './treatment';
+import type { SoundSettings } from './settings';
 
-const change = (label: string, part: Partial<Plan['sound']>): Fix => ({
+const own = changing<SoundSettings>('sound');
+
+const change = (label: string, part: Partial<SoundSettings>): Fix => ({
 	label,
-	apply: (p) => ({ ...p, sound: { ...p.sound, ...part } })
+	apply: own(part)
 });
 
-export function assessSound(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
-	return [...assessDevice(plan, context), ...assessSources(plan, context, claims), ...assessVolume(plan, context)];
+export function assessSound(settings: SoundSettings, context: Context, claims: readonly Claim[]): Finding[] {
+	return [...assessDevice(settings, context), ...assessSources(settings, context, claims), ...assessVolume(settings, context)];
 }
 
 /** Is the device named, by a name that lasts, and is it really there? */
-function assessDevice(plan: Plan, context: Context): Finding[] {
-	const { cardId } = plan.sound;
+function assessDevice(settings: SoundSettings, context: Context): Finding[] {
+	const { cardId } = settings;
 	const devices = context.probe?.soundDevices ?? [];
 	const useFound = devices
 		.slice(0, 3)
@@ -47,21 +50,21 @@ function assessDevice(plan: Plan, context: Context): Finding[] {
 			setting: 'sound.cardId',
 			fixes: useFound
 		});
-	else if (context.probe && !probedDevice(plan, context))
+	else if (context.probe && !probedDevice(settings, context))
 		findings.push({
 			id: 'sound.card-absent',
 			level: 'stop',
-			title: `The board has no ${cardId}, device ${plan.sound.deviceNumber}`,
+			title: `The board has no ${cardId}, device ${settings.deviceNumber}`,
 			why: devices.length
 				? `It reported ${devices.map((device) => `${device.cardId} device ${device.deviceNumber}`).join(', ')}. There would be silence.`
 				: 'It reported no sound device at all. Is the converter plugged in? Probe again with it in place.',
 			setting: 'sound.cardId',
 			fixes: useFound
 		});
-	const { mixerName, volumeAt } = plan.sound;
+	const { mixerName, volumeAt } = settings;
 	if (volumeAt === 'converter') {
-		const listed = probedDevice(plan, context)?.mixers ?? [];
-		const partVolume = context.part('converter', plan.parts.converter)?.volume;
+		const listed = probedDevice(settings, context)?.mixers ?? [];
+		const partVolume = context.part('converter', context.facts.parts.converter)?.volume;
 		const names = listed.length ? listed.map((mixer) => mixer.name) : partVolume ? [partVolume.name] : [];
 		if (!names.includes(mixerName) && (listed.length > 0 || mixerName === ''))
 			findings.push({
@@ -82,9 +85,9 @@ function assessDevice(plan: Plan, context: Context): Finding[] {
 }
 
 /** What the sources meet. */
-function assessSources(plan: Plan, context: Context, claims: readonly Claim[]): Finding[] {
-	const route = routeOf(plan, context);
-	const treated = computeMeetings(plan, context, claims);
+function assessSources(settings: SoundSettings, context: Context, claims: readonly Claim[]): Finding[] {
+	const route = routeOf(settings, context);
+	const treated = computeMeetings(settings, context, claims);
 	if (!route || treated.length === 0) return [];
 	const having = (verdict: Treatment['verdict']) => treated.filter(({ treatment }) => treatment.verdict === verdict);
 	const names = (list: typeof treated): string =>
@@ -95,8 +98,8 @@ function assessSources(plan: Plan, context: Context, claims: readonly Claim[]): 
 	const findings: Finding[] = [];
 	if (having('refused').length) {
 		const door =
-			(probedDevice(plan, context)?.doors.includes('hdmi') ??
-			context.part('converter', plan.parts.converter)?.joint === 'display')
+			(probedDevice(settings, context)?.doors.includes('hdmi') ??
+			context.part('converter', context.facts.parts.converter)?.joint === 'display')
 				? 'hdmi'
 				: 'iec958';
 		findings.push({
@@ -111,12 +114,12 @@ function assessSources(plan: Plan, context: Context, claims: readonly Claim[]): 
 	const resampled = having('resampled');
 	const byChoice = resampled.filter(({ shape }) => shape && route.playback.ratesHz.includes(shape.sampleRateHz));
 	const byNeed = resampled.filter(({ shape }) => shape && !route.playback.ratesHz.includes(shape.sampleRateHz));
-	if (byChoice.length && plan.sound.travel !== 'follow')
+	if (byChoice.length && settings.travel !== 'follow')
 		findings.push({
 			id: 'sound.resampled-by-choice',
 			level: 'note',
 			title: `${byChoice.length} of ${treated.length} sources are resampled`,
-			why: `${names(byChoice)}: the converter could take ${byChoice.length === 1 ? 'it' : 'them'} as made, but everything is brought to ${plan.sound.fixedRateHz / 1000}\u2009kHz.`,
+			why: `${names(byChoice)}: the converter could take ${byChoice.length === 1 ? 'it' : 'them'} as made, but everything is brought to ${settings.fixedRateHz / 1000}\u2009kHz.`,
 			setting: 'sound.travel',
 			fixes: [change('Follow each source', { travel: 'follow' })]
 		});
@@ -129,7 +132,7 @@ function assessSources(plan: Plan, context: Context, claims: readonly Claim[]): 
 			title: `${from} ${byNeed.length === 1 ? 'is' : 'are'} resampled`,
 			why: `${names(byNeed)}: this converter ${byNeed.some(({ shape }) => shape!.sampleRateHz > top) ? `ends at ${top / 1000}\u2009kHz` : `takes ${route.playback.ratesHz.map((rate) => rate / 1000).join(', ')}\u2009kHz only`}. Few people hear a difference; for untouched samples choose a converter that takes this rate.`,
 			setting: 'parts.converter',
-			fixes: converterFor(plan, context, Math.max(...byNeed.map(({ shape }) => shape!.sampleRateHz)))
+			fixes: converterFor(settings, context, Math.max(...byNeed.map(({ shape }) => shape!.sampleRateHz)))
 		});
 	}
 	const mixed = having('mixed').filter(({ shape, treatment }) => shape!.channels > treatment.channels);
@@ -156,24 +159,23 @@ function assessSources(plan: Plan, context: Context, claims: readonly Claim[]): 
 }
 
 /** Other converters of the drawer that take the rate as it is; only offered while no probe has named the real one. */
-function converterFor(plan: Plan, context: Context, rateHz: number): Fix[] {
-	if (playbackOf(plan, context)?.sure === 'measured') return [];
+function converterFor(settings: SoundSettings, context: Context, rateHz: number): Fix[] {
+	if (playbackOf(settings, context)?.sure === 'measured') return [];
 	const better = context.drawer.find(
-		(part) => part.kind === 'converter' && part.playback.ratesHz.includes(rateHz) && part.id !== plan.parts.converter
+		(part) => part.kind === 'converter' && part.playback.ratesHz.includes(rateHz) && part.id !== context.facts.parts.converter
 	);
 	return better
-		? [{ label: `Use ${better.name}`, apply: (p) => ({ ...p, parts: { ...p.parts, converter: better.id } }) }]
+		? [{ label: `Use ${better.name}`, apply: context.change.choosePart('converter', better.id) }]
 		: [];
 }
 
 /** Is it loud enough, not too loud, and where does the volume cost bits? */
-function assessVolume(plan: Plan, context: Context): Finding[] {
+function assessVolume(sound: SoundSettings, context: Context): Finding[] {
 	const findings: Finding[] = [];
-	const levels = computeLevels(plan, context);
-	const { sound } = plan;
+	const levels = computeLevels(sound, context);
 	if (levels) {
 		const overDb = levels.peak.splDb - sound.loudestDb;
-		const lowerDb = overDb > 0 ? lowerVolume(plan, context) : null;
+		const lowerDb = overDb > 0 ? lowerVolume(sound, context) : null;
 		if (overDb > 0)
 			findings.push({
 				id: 'sound.too-loud',
@@ -204,24 +206,24 @@ function assessVolume(plan: Plan, context: Context): Finding[] {
 			});
 	}
 	if (sound.volumeAt === 'player' && sound.volumeDb < 0) {
-		const bits = playbackOf(plan, context)?.playback.formats.some((format) => format !== 'S16_LE' && format !== 'U8')
+		const bits = playbackOf(sound, context)?.playback.formats.some((format) => format !== 'S16_LE' && format !== 'U8')
 			? 24
 			: 16;
 		const cost = computeDigitalVolume({ volumeDb: sound.volumeDb, sourceBits: 16, wordBits: bits });
-		const own = context.part('converter', plan.parts.converter)?.volume ?? null;
+		const ownVolume = context.part('converter', context.facts.parts.converter)?.volume ?? null;
 		if (cost.lostBits >= 1)
 			findings.push({
 				id: 'sound.volume-costs',
 				level: 'note',
 				title: `The volume costs ${cost.lostBits.toFixed(1)} of 16 bits`,
-				why: `The player turns it down in ${bits}-bit words, which leaves ${withUnit(cost.dynamicRangeDb, 0, 'dB')} between loudest and quietest. ${own ? 'The converter\u2019s own volume costs nothing.' : 'Leaving it at full and using the amplifier\u2019s knob costs nothing.'}`,
+				why: `The player turns it down in ${bits}-bit words, which leaves ${withUnit(cost.dynamicRangeDb, 0, 'dB')} between loudest and quietest. ${ownVolume ? 'The converter\u2019s own volume costs nothing.' : 'Leaving it at full and using the amplifier\u2019s knob costs nothing.'}`,
 				setting: 'sound.volumeAt',
-				fixes: own
+				fixes: ownVolume
 					? [
 							change('Set it in the converter', {
 								volumeAt: 'converter',
-								mixerName: own.name,
-								volumeDb: Math.max(own.lowestDb, sound.volumeDb)
+								mixerName: ownVolume.name,
+								volumeDb: Math.max(ownVolume.lowestDb, sound.volumeDb)
 							})
 						]
 					: []
@@ -231,10 +233,10 @@ function assessVolume(plan: Plan, context: Context): Finding[] {
 }
 
 /** The highest volume, in half decibels, at which full scale stays within what the person allows; an amplifier that clips hides how far that is. */
-function lowerVolume(plan: Plan, context: Context): number | null {
-	for (let db = Math.floor(volumeDb(plan) * 2) / 2; db >= -90; db -= 0.5) {
-		const levels = computeLevels({ ...plan, sound: { ...plan.sound, volumeAt: 'player', volumeDb: db } }, context);
-		if (levels && levels.peak.splDb <= plan.sound.loudestDb) return db;
+function lowerVolume(settings: SoundSettings, context: Context): number | null {
+	for (let db = Math.floor(volumeDb(settings) * 2) / 2; db >= -90; db -= 0.5) {
+		const levels = computeLevels({ ...settings, volumeAt: 'player', volumeDb: db }, context);
+		if (levels && levels.peak.splDb <= settings.loudestDb) return db;
 	}
 	return null;
 }

@@ -3,18 +3,21 @@
  * Standards: ALSA's device names and configuration; IEC 60268-5 for speakers. Start at `treatment.ts` and `gainChain.ts`.
  */
 import { controlWord } from '../../formats/alsa/controlName';
-import { claimsOn, entryClaims, type Claim } from '../../claims';
+import { claimsOn, type Claim } from '../../claims';
+import { entryClaims } from '../../entries';
 import { formatHz, withUnit } from '../../format';
 import type { Context, Figure, Link } from '../../link';
-import type { Plan } from '../../plan/plan';
-import { soundBench } from './bench';
+import { soundBench, soundBenchShape } from './bench';
 import { deviceOf } from './deviceName';
 import { soundFiles } from './files';
 import { assessSound } from './findings';
 import { computeLevels, volumeDb } from './levels';
-import { rehearseSound } from './rehearse';
+import { rehearseSound, SOUND_FAULTS } from './rehearse';
 import { playbackOf } from './route';
-import { soundSettings, type SoundSettings } from './settings';
+import { calmSound, soundSettings, type SoundSettings } from './settings';
+import { earTrack } from './track';
+import { SOUND_WORDS } from './words';
+import './offers';
 
 const TRAVELS = { follow: 'direct', fixed: 'one rate', shared: 'shared' } as const;
 const VOLUME = { fixed: 'fixed, full', player: 'by the player', converter: 'in the converter' } as const;
@@ -26,15 +29,15 @@ const JOINTS = {
 	display: 'display sound'
 } as const;
 
-function figures(plan: Plan, context: Context): Figure[] {
-	const converter = context.part('converter', plan.parts.converter);
-	const found = playbackOf(plan, context);
-	const levels = computeLevels(plan, context);
+function figures(settings: SoundSettings, context: Context): Figure[] {
+	const converter = context.part('converter', context.facts.parts.converter);
+	const found = playbackOf(settings, context);
+	const levels = computeLevels(settings, context);
 	const out: Figure[] = [
 		{
 			id: 'way',
 			label: 'Way out',
-			text: converter ? `${JOINTS[converter.joint]}, ${TRAVELS[plan.sound.travel]}` : 'no converter',
+			text: converter ? `${JOINTS[converter.joint]}, ${TRAVELS[settings.travel]}` : 'no converter',
 			value: null,
 			sure: 'exact',
 			from: 'The converter among the parts, and how samples travel.',
@@ -61,7 +64,7 @@ function figures(plan: Plan, context: Context): Figure[] {
 				text: withUnit(levels.average.splDb, 0, 'dB'),
 				value: levels.average.splDb,
 				sure: 'typical',
-				from: `Music 14\u2009dB below full scale, amplifier fully open, free field at ${plan.sound.distanceM}\u2009m.`
+				from: `Music 14\u2009dB below full scale, amplifier fully open, free field at ${settings.distanceM}\u2009m.`
 			},
 			{
 				id: 'loudest',
@@ -69,7 +72,7 @@ function figures(plan: Plan, context: Context): Figure[] {
 				text: withUnit(levels.peak.splDb, 0, 'dB'),
 				value: levels.peak.splDb,
 				sure: 'typical',
-				from: `Full scale; you allow ${plan.sound.loudestDb}\u2009dB.`
+				from: `Full scale; you allow ${settings.loudestDb}\u2009dB.`
 			},
 			{
 				id: 'watts',
@@ -83,9 +86,8 @@ function figures(plan: Plan, context: Context): Figure[] {
 	return out;
 }
 
-function claims(plan: Plan): Claim[] {
-	const device = deviceOf(plan);
-	const { sound } = plan;
+function claims(sound: SoundSettings): Claim[] {
+	const device = deviceOf(sound);
 	const out: Claim[] = [
 		{ on: 'package', from: 'sound', what: 'sound', name: 'alsa-utils', setting: 'sound' },
 		{
@@ -175,22 +177,38 @@ function claims(plan: Plan): Claim[] {
 				'--',
 				'sset',
 				controlWord(sound.mixerName),
-				`${volumeDb(plan).toFixed(2)}dB`
+				`${volumeDb(sound).toFixed(2)}dB`
 			],
 			setting: 'sound.volumeDb'
 		});
 	return out;
 }
 
-export const sound: Link<SoundSettings> = {
+export const sound: Link<'sound', SoundSettings> = {
 	id: 'sound',
 	title: 'Sound',
 	settings: soundSettings,
+	version: 2,
+	migrations: { 1: (saved) => ({ used: true, ...saved }) },
+	empty: ({ kind }) => ({ ...calmSound, used: kind !== 'recorder' }),
+	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
+	key: 'a',
+	place: {
+		column: 'out',
+		row: 1,
+		wires: [],
+		end: { sense: 'ear', figure: 'average', words: 'music at the listener', without: 'choose amplifier and speakers' }
+	},
+	publish: ({ cardId }) => ({ cardId }),
+	bench: { shape: soundBenchShape, of: soundBench },
+	faults: SOUND_FAULTS,
+	tracks: [earTrack],
+	words: SOUND_WORDS,
 	claims,
 	figures,
 	assess: assessSound,
 	files: soundFiles,
-	steps: (plan, _context, all) => [
+	steps: (settings, _context, all) => [
 		{
 			id: 'first-sound',
 			phase: 'check',
@@ -201,19 +219,18 @@ export const sound: Link<SoundSettings> = {
 			caution: 'A full-scale tone through an open amplifier can harm ears and speakers. Begin quietly.',
 			reading: 'position of the knob'
 		},
-		...(plan.sound.cardId
+		...(settings.cardId
 			? [
 					{
 						id: 'rate-light',
 						phase: 'check' as const,
 						do: 'Read what rate the converter really gets.',
-						command: `cat /proc/asound/${plan.sound.cardId}/pcm${plan.sound.deviceNumber}p/sub0/hw_params`,
+						command: `cat /proc/asound/${settings.cardId}/pcm${settings.deviceNumber}p/sub0/hw_params`,
 						expect: 'The rate and format that the rehearsal foretold.',
 						reading: 'rate and format'
 					}
 				]
 			: [])
 	],
-	bench: soundBench,
 	rehearse: rehearseSound
 };

@@ -1,7 +1,7 @@
 import type { Context } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { amplifierFigures } from '../../parts/amplifier';
 import { computeGainChain, type GainChain } from './gainChain';
+import type { SoundSettings } from './settings';
 
 /** Average of music mastered for streaming, below a full-scale sine. Typical. */
 export const AVERAGE_DBFS = -14;
@@ -21,38 +21,38 @@ export interface Levels {
 }
 
 /** Gain set before the converter's output, wherever it is set. */
-export const volumeDb = (plan: Plan): number => (plan.sound.volumeAt === 'fixed' ? 0 : plan.sound.volumeDb);
+export const volumeDb = (settings: SoundSettings): number => (settings.volumeAt === 'fixed' ? 0 : settings.volumeDb);
 
 /** Null until converter, amplifier and speakers are chosen. The amplifier's own knob is taken as fully open: the loudest case. */
-export function computeLevels(plan: Plan, context: Context): Levels | null {
-	const converter = context.part('converter', plan.parts.converter);
-	const amplifier = context.part('amplifier', plan.parts.amplifier);
-	const speakers = context.part('speakers', plan.parts.speakers);
+export function computeLevels(settings: SoundSettings, context: Context): Levels | null {
+	const converter = context.part('converter', context.facts.parts.converter);
+	const amplifier = context.part('amplifier', context.facts.parts.amplifier);
+	const speakers = context.part('speakers', context.facts.parts.speakers);
 	if (!converter || !amplifier || !speakers) return null;
 	const { gainDb, clipVrms: limitVrms } = amplifierFigures(amplifier);
 	const at = (signalDbfs: number): GainChain =>
 		computeGainChain({
 			dacFullScaleVrms: converter.fullScaleVrms,
 			signalDbfs,
-			digitalVolumeDb: volumeDb(plan),
+			digitalVolumeDb: volumeDb(settings),
 			ampGainDb: gainDb,
 			ampClipVrms: limitVrms,
 			speakerOhm: speakers.ohm,
 			sensitivityDb: speakers.sensitivityDb,
 			sensitivityUnit: 'dB/2.83V/1m',
-			distanceM: plan.sound.distanceM,
+			distanceM: settings.distanceM,
 			speakers: speakers.count,
 			summing: 'power'
 		});
 	const peak = at(0);
 	const average = at(AVERAGE_DBFS);
 	const clip = (volts: number): number => 20 * Math.log10(volts / limitVrms);
-	const volume = volumeDb(plan);
+	const volume = volumeDb(settings);
 	const minus = (value: number, digits: number): string => value.toFixed(digits).replace('-', '\u2212');
 	const stages: Stage[] = [
 		{ name: 'file', averageDb: AVERAGE_DBFS, peakDb: 0, text: `${minus(AVERAGE_DBFS, 0)}\u2009dB` },
 		{
-			name: plan.sound.volumeAt === 'fixed' ? 'no volume' : 'volume',
+			name: settings.volumeAt === 'fixed' ? 'no volume' : 'volume',
 			averageDb: AVERAGE_DBFS + volume,
 			peakDb: volume,
 			text: `${minus(volume, 1)}\u2009dB`

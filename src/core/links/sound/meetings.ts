@@ -1,8 +1,9 @@
-import { claimsOn, type Claim, type SoundShape } from '../../claims';
+import { claimsOn, type Claim } from '../../claims';
+import type { SoundShape } from '../../parts/media';
 import type { Context } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { routeOf } from './route';
 import { treat, type Treatment } from './treatment';
+import type { SoundSettings } from './settings';
 
 /** One source as it is made and as it reaches the converter. */
 export interface Meeting {
@@ -12,8 +13,8 @@ export interface Meeting {
 }
 
 /** What each source meets; empty until a converter is chosen. */
-export function computeMeetings(plan: Plan, context: Context, claims: readonly Claim[]): Meeting[] {
-	const route = routeOf(plan, context);
+export function computeMeetings(settings: SoundSettings, context: Context, claims: readonly Claim[]): Meeting[] {
+	const route = routeOf(settings, context);
 	return route
 		? claimsOn(claims, 'sound').map(({ what, shape }) => ({ what, shape, treatment: treat(shape, route) }))
 		: [];

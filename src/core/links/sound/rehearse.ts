@@ -1,16 +1,24 @@
 import { readControlWord } from '../../formats/alsa/controlName';
 import { readAlsaConf, type AlsaBlock } from '../../formats/alsa/conf';
 import { readDeviceName } from '../../formats/alsa/deviceName';
-import { formatHz, withUnit } from '../../format';
-import type { BenchSoundCard, Heard, Machine } from '../../engines/machine';
+import { tellerFor, type Fault, type Machine } from '../../engines/machine';
+import type { BenchSoundCard } from './bench';
 import { computeGainChain } from './gainChain';
+import type { Heard } from './heard';
 import { treat, type Route } from './treatment';
+import { SOUND_WORDS } from './words';
+
+export const SOUND_FAULTS = {
+	'converter-unplugged': { label: 'Unplug converter', lastsMs: 15_000 },
+	'amplifier-muted': { label: 'Mute amplifier', lastsMs: 15_000 }
+} as const satisfies Record<string, Fault>;
 
 /** The player spreads one channel over two with equal power, so that each gets 3 dB less. Measured on a real start. */
 const SPREAD_DB = -3.01;
 
 /** The sound cards of the bench, the door to them that asound.conf opens, and what reaches the ear. */
 export function rehearseSound(machine: Machine): void {
+	const tell = tellerFor(machine, 'sound', SOUND_WORDS);
 	const present = new Set<string>();
 	const volumeDb = new Map<string, number>();
 	let lastOpened = '';
@@ -22,15 +30,16 @@ export function rehearseSound(machine: Machine): void {
 			machine.assumed.add(`the kernel calls the converter ${card.cardId}, which no probe report has said yet`);
 		machine.world.changed();
 		volumeDb.set(card.cardId, card.volume?.startDb ?? 0);
-		machine.log('sound', `${card.name} found`, card.cardId);
+		tell.event('found', 'info', { name: card.name, cardId: card.cardId });
 		machine.systemd.reach('sound.target');
 		machine.emit('sound-card-added', card.cardId);
 	};
 	const listen = (): void => {
-		if (!playing) return machine.setAudible('silence', 'nothing is playing', null);
+		if (!playing) return tell.state('ear', 'silence', 'nothing-plays');
 		if (machine.bench.amplifier?.muted || machine.activeFaults.has('amplifier-muted'))
-			return machine.setAudible('silence', 'the amplifier is muted', null);
-		machine.setAudible('sound', playing.heard.title, playing.heard);
+			return tell.state('ear', 'silence', 'muted');
+		tell.mark('ear', playing.heard.title, playing.heard);
+		tell.state('ear', 'sound', 'plays', { title: playing.heard.title });
 	};
 
 	machine.on('userspace', () => {
@@ -40,29 +49,32 @@ export function rehearseSound(machine: Machine): void {
 		lastOpened = '';
 		for (const card of machine.bench.soundCards)
 			machine.after(card.readyMs, () => {
-				if (!machine.activeFaults.has('converter-unplugged') && !machine.absentCards.has(card.cardId)) plug(card);
+				if (!machine.activeFaults.has('converter-unplugged') && !machine.absent.has(card.cardId)) plug(card);
 			});
 	});
 	machine.on('mains-off', () => (playing = null));
+	machine.on('brown-out', (why) => tell.stateFor('ear', 'off', why));
+	machine.on('player-rests', (why) => tell.stateFor('ear', 'quiet', why));
+	machine.on('player-fails', (why) => tell.stateFor('ear', 'silence', why));
 	machine.on('fault', ({ name, on }) => {
 		if (name === 'amplifier-muted') {
-			machine.log('fault', on ? 'Amplifier muted' : 'Amplifier open again', '', 'fault');
+			tell.event(on ? 'amplifier-muted' : 'amplifier-open', 'fault');
 			if (machine.powered) listen();
 		}
 		if (name !== 'converter-unplugged') return;
-		machine.log('fault', on ? 'Converter unplugged' : 'Converter plugged in again', '', 'fault');
+		tell.event(on ? 'unplugged' : 'plugged-in', 'fault');
 		if (on) {
 			present.clear();
 			machine.world.changed();
 			lastOpened = '';
 			const lost = playing?.lost;
 			playing = null;
-			if (lost) machine.setAudible('silence', 'the converter is unplugged', null);
+			if (lost) tell.state('ear', 'silence', 'is-unplugged');
 			lost?.();
 		} else if (machine.powered)
 			for (const card of machine.bench.soundCards)
 				machine.after(card.readyMs, () => {
-					if (!machine.absentCards.has(card.cardId)) plug(card);
+					if (!machine.absent.has(card.cardId)) plug(card);
 				});
 	});
 
@@ -80,11 +92,11 @@ export function rehearseSound(machine: Machine): void {
 		const wanted = /^(-?\d+(?:\.\d+)?)dB$/.exec(level);
 		if (!card?.volume || card.volume.name !== control || !wanted) {
 			process.err(`the converter has no control "${control ?? word}"\n`);
-			machine.log('sound', `The converter has no control "${control ?? word}": the player is not started`, '', 'bad');
+			tell.event('no-control', 'bad', { control: control ?? word });
 			return process.after(30, () => process.exit(1));
 		}
 		volumeDb.set(card.cardId, Math.max(card.volume.lowestDb, Number(wanted[1])));
-		machine.log('sound', 'Volume set in the converter', withUnit(volumeDb.get(card.cardId)!, 1, 'dB'));
+		tell.event('volume-set', 'info', { db: volumeDb.get(card.cardId)! });
 		process.after(30, () => process.exit(0));
 	});
 
@@ -117,9 +129,10 @@ export function rehearseSound(machine: Machine): void {
 		};
 		const opened = { card, heard, lost: onLost };
 		playing = opened;
-		const opening = `Converter opened: ${formatHz(heard.sampleRateHz)}, ${heard.bitDepth} bit, ${heard.channels} ch`;
-		if (opening + heard.treatment !== lastOpened) machine.log('sound', opening, heard.treatment, 'good');
-		lastOpened = opening + heard.treatment;
+		const { sampleRateHz, bitDepth, channels } = heard;
+		const opening = { sampleRateHz, bitDepth, channels, treatment: heard.treatment };
+		if (JSON.stringify(opening) !== lastOpened) tell.event('opened', 'good', opening);
+		lastOpened = JSON.stringify(opening);
 		listen();
 		return {
 			close() {

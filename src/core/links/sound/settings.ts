@@ -3,6 +3,8 @@ import { CARD_ID } from '../../formats/alsa/deviceName';
 import { lineText } from '../../plan/text';
 
 export const soundSettings = z.object({
+	/** Off: silent by plan. */
+	used: z.boolean(),
 	/** The name that the endpoint's kernel gives the converter; empty until a probe report or the person says it. */
 	cardId: z
 		.string()
@@ -26,3 +28,18 @@ export const soundSettings = z.object({
 	loudestDb: z.number().min(40).max(115)
 });
 export type SoundSettings = z.infer<typeof soundSettings>;
+
+/** Nothing chosen yet, and quiet to begin with. */
+export const calmSound: SoundSettings = {
+	used: true,
+	cardId: '',
+	deviceNumber: 0,
+	door: 'hw',
+	travel: 'follow',
+	fixedRateHz: 48_000,
+	volumeAt: 'player',
+	volumeDb: -12,
+	mixerName: '',
+	distanceM: 2.5,
+	loudestDb: 95
+};

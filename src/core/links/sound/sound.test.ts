@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
-import { assess, collectClaims } from '../../engines/assess';
+import { assess } from '../../engines/assess';
+import { derive } from '../../engines/derive';
 import { contextFor } from '../../engines/context';
 import type { Plan } from '../../plan/plan';
 import { noFacts } from '../../probe';
@@ -118,7 +119,7 @@ describe('findings of the sound', () => {
 	const foghorn = demoWorkshop.endpoints.find((endpoint) => endpoint.id === 'fog-horn-room')!;
 	const lounge = demoWorkshop.endpoints.find((endpoint) => endpoint.id === 'bunkhouse-lounge')!;
 	const findings = (id: string, plan: Plan) =>
-		assess(chain, plan, contextFor(demoWorkshop, id)).links.find((link) => link.id === 'sound')!.findings;
+		assess(chain, plan, contextFor(chain, demoWorkshop, id)).links.find((link) => link.id === 'sound')!.findings;
 	const has = (id: string, plan: Plan, finding: string) => findings(id, plan).some((f) => f.id === finding);
 	const sound = (part: Partial<Plan['sound']>): Plan => ({ ...lounge.plan, sound: { ...lounge.plan.sound, ...part } });
 
@@ -139,7 +140,7 @@ describe('findings of the sound', () => {
 		const order = ['note', 'caution', 'stop'];
 		let tried = 0;
 		for (const endpoint of demoWorkshop.endpoints) {
-			const context = contextFor(demoWorkshop, endpoint.id);
+			const context = contextFor(chain, demoWorkshop, endpoint.id);
 			for (const finding of assess(chain, endpoint.plan, context).findings)
 				for (const fix of finding.fixes) {
 					tried++;
@@ -154,7 +155,7 @@ describe('findings of the sound', () => {
 	});
 	it('all fixes together make the room with mistakes ready to write', () => {
 		let plan = foghorn.plan;
-		const context = contextFor(demoWorkshop, foghorn.id);
+		const context = contextFor(chain, demoWorkshop, foghorn.id);
 		for (let n = 0; n < 20; n++) {
 			const next = assess(chain, plan, context).findings.find((f) => f.level === 'stop' && f.fixes.length);
 			if (!next) break;
@@ -188,8 +189,9 @@ describe('findings of the sound', () => {
 					: e
 			)
 		};
-		const context = contextFor(probed, lounge.id);
-		const meetings = computeMeetings(lounge.plan, context, collectClaims(chain, lounge.plan, context));
+		const context = contextFor(chain, probed, lounge.id);
+		const here = derive(chain, lounge.plan, context);
+		const meetings = computeMeetings(lounge.plan.sound, here.context, here.claims);
 		expect(meetings[0]!.treatment).toMatchObject({ verdict: 'resampled', sampleRateHz: 48_000 });
 	});
 });

@@ -1,4 +1,4 @@
-import type { SoundShape } from '../../claims';
+import type { SoundShape } from '../../parts/media';
 import { SAMPLE_BITS, type Playback } from '../../parts/schema';
 
 /** What becomes of a source on its way into a converter. */

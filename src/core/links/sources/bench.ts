@@ -1,12 +1,26 @@
+import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
 import type { Context } from '../../link';
+import { mediaSchema } from '../../parts/media';
 import { placeKind, placesIn } from '../../mediaPlace';
-import type { Plan } from '../../plan/plan';
+import type { SourcesSettings } from './settings';
+
+const stream = z.object({ url: z.string(), state: z.enum(['plays', 'refuses']), media: mediaSchema.nullable() });
+
+declare module '../../engines/machine/bench' {
+	interface Bench {
+		/** The stand-in stream server, by address. */
+		streams: z.infer<typeof stream>[];
+		/** What stands on the endpoint's disks besides the card set. */
+		media: z.infer<typeof mediaSchema>[];
+	}
+}
+export const sourcesBenchShape = { streams: z.array(stream).default([]), media: z.array(mediaSchema).default([]) };
 
 /** The stream server, which plays, and the media on the endpoint's disks. */
-export function sourcesBench(plan: Plan, context: Context): Partial<Bench> {
-	const placeOf = placesIn(plan.sources.items);
-	const locations = [...new Set(plan.sources.items.map((item) => item.location))];
+export function sourcesBench(settings: SourcesSettings, context: Context): Partial<Bench> {
+	const placeOf = placesIn(settings.items);
+	const locations = [...new Set(settings.items.map((item) => item.location))];
 	return {
 		streams: locations
 			.filter((location) => placeKind(location) === 'stream')

@@ -2,12 +2,12 @@ import { lines, MEDIA_DIR, PLAYLIST_PATH, rootPath, textFile } from '../../cardF
 import type { Claim } from '../../claims';
 import { writeM3uLines } from '../../formats/playlist';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { placesIn } from '../../mediaPlace';
+import type { SourcesSettings } from './settings';
 
 /** The playlist, and those media whose bytes are at hand. */
-export function sourcesFiles(plan: Plan, _context: Context, _claims: readonly Claim[], secrets: Secrets): CardFile[] {
-	const { items, listTitle, header } = plan.sources;
+export function sourcesFiles(settings: SourcesSettings, _context: Context, _claims: readonly Claim[], secrets: Secrets): CardFile[] {
+	const { items, listTitle, header } = settings;
 	const placeOf = placesIn(items);
 	const entries = items.map((item) => ({
 		location: placeOf(item.location).inPlaylist,

@@ -1,17 +1,19 @@
+import { changing, type Change } from '../../changes';
 import type { Context, Finding } from '../../link';
-import type { Plan } from '../../plan/plan';
 import { placeKind } from '../../mediaPlace';
-import type { SourceItem } from './settings';
+import type { SourcesSettings, SourceItem } from './settings';
 
-export function assessSources(plan: Plan, context: Context): Finding[] {
-	const { items } = plan.sources;
+const own = changing<SourcesSettings>('sources');
+
+export function assessSources(settings: SourcesSettings, context: Context): Finding[] {
+	const { items } = settings;
 	return [
 		...isEmpty(items),
 		...areDoubled(items),
 		...areUnknown(items, context),
-		...neverReached(plan),
+		...neverReached(settings, context),
 		...areElsewhere(items),
-		...waitForNothing(plan)
+		...waitForNothing(settings)
 	];
 }
 
@@ -20,10 +22,8 @@ const named = (items: readonly SourceItem[]): string =>
 		.slice(0, 3)
 		.map((item) => item.title || item.location)
 		.join(', ');
-const withItems = (plan: Plan, change: (items: readonly SourceItem[]) => SourceItem[]): Plan => ({
-	...plan,
-	sources: { ...plan.sources, items: change(plan.sources.items) }
-});
+const withItems = (change: (items: readonly SourceItem[]) => SourceItem[]): Change =>
+	own((settings) => ({ ...settings, items: change(settings.items) }));
 const isStreamed = ({ location }: SourceItem): boolean => placeKind(location) === 'stream';
 
 const isEmpty = (items: readonly SourceItem[]): Finding[] =>
@@ -65,8 +65,7 @@ function areDoubled(items: readonly SourceItem[]): Finding[] {
 			fixes: [
 				{
 					label: 'Keep each once',
-					apply: (p) =>
-						withItems(p, (all) => {
+					apply: withItems((all) => {
 							const again = doublesOf(all);
 							return all.filter((item) => !again.has(item));
 						})
@@ -91,10 +90,10 @@ function areUnknown(items: readonly SourceItem[], context: Context): Finding[] {
 	];
 }
 
-function neverReached({ sources: { items }, programme }: Plan): Finding[] {
+function neverReached({ items }: SourcesSettings, context: Context): Finding[] {
 	const firstStream = items.findIndex(isStreamed);
 	const hidden = firstStream < 0 ? 0 : items.length - 1 - firstStream;
-	if (hidden === 0 || programme.shuffle) return [];
+	if (hidden === 0 || context.facts.programme?.shuffle) return [];
 	return [
 		{
 			id: 'sources.endless',
@@ -106,8 +105,7 @@ function neverReached({ sources: { items }, programme }: Plan): Finding[] {
 				? [
 						{
 							label: 'Files first, then streams',
-							apply: (p) =>
-								withItems(p, (all) => [...all].sort((a, b) => Number(isStreamed(a)) - Number(isStreamed(b))))
+							apply: withItems((all) => [...all].sort((a, b) => Number(isStreamed(a)) - Number(isStreamed(b))))
 						}
 					]
 				: []
@@ -130,8 +128,7 @@ function areElsewhere(items: readonly SourceItem[]): Finding[] {
 			fixes: [
 				{
 					label: 'Take along on the card',
-					apply: (p) =>
-						withItems(p, (all) =>
+					apply: withItems((all) =>
 							all.map((item) =>
 								placeKind(item.location) === 'disk' ? { ...item, location: fileName(item.location) } : item
 							)
@@ -142,7 +139,7 @@ function areElsewhere(items: readonly SourceItem[]): Finding[] {
 	];
 }
 
-function waitForNothing({ sources: { items, waitForNetwork } }: Plan): Finding[] {
+function waitForNothing({ items, waitForNetwork }: SourcesSettings): Finding[] {
 	if (!waitForNetwork || !items.some(isStreamed) || items.every(isStreamed)) return [];
 	return [
 		{
@@ -151,7 +148,7 @@ function waitForNothing({ sources: { items, waitForNetwork } }: Plan): Finding[]
 			title: 'Files wait for the network too',
 			why: 'Some entries need no network, yet nothing plays before it is there. Beginning at once plays the files and passes over streams until then.',
 			setting: 'sources.waitForNetwork',
-			fixes: [{ label: 'Begin at once', apply: (p) => ({ ...p, sources: { ...p.sources, waitForNetwork: false } }) }]
+			fixes: [{ label: 'Begin at once', apply: own({ waitForNetwork: false }) }]
 		}
 	];
 }

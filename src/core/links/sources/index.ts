@@ -1,21 +1,23 @@
 /** The sources: a list of streams and files. Says what each brings; the sound link says what becomes of it. */
-import { entryClaims, type Claim } from '../../claims';
+import type { Claim } from '../../claims';
+import { entryClaims } from '../../entries';
 import { formatBytes } from '../../format';
-import type { Context, Link } from '../../link';
-import type { Plan } from '../../plan/plan';
+import { playsList, type Context, type Link } from '../../link';
 import { placeKind, placesIn } from '../../mediaPlace';
-import { sourcesBench } from './bench';
+import { sourcesBench, sourcesBenchShape } from './bench';
 import { sourcesFiles } from './files';
 import { assessSources } from './findings';
-import { rehearseSources } from './rehearse';
+import { rehearseSources, SOURCES_FAULTS } from './rehearse';
 import { sourcesSettings, type SourcesSettings } from './settings';
+import { SOURCES_WORDS } from './words';
+import './offers';
 
 /** For a stream whose bit rate nobody has said. Typical of music streams. */
 const ASSUMED_STREAM_BPS = 192_000;
 
-function claims(plan: Plan, context: Context): Claim[] {
+function claims(settings: SourcesSettings, context: Context): Claim[] {
 	const out: Claim[] = [];
-	for (const item of plan.sources.items) {
+	for (const item of settings.items) {
 		const media = context.media(item.location);
 		const what = item.title || item.location;
 		const kind = placeKind(item.location);
@@ -28,10 +30,10 @@ function claims(plan: Plan, context: Context): Claim[] {
 		...entryClaims(
 			'sources',
 			'sources',
-			plan.sources.items.map(({ title, location }) => ['sources.items', title || 'Source', location] as const)
+			settings.items.map(({ title, location }) => ['sources.items', title || 'Source', location] as const)
 		)
 	);
-	if (plan.sources.waitForNetwork && out.some((claim) => claim.on === 'path'))
+	if (settings.waitForNetwork && out.some((claim) => claim.on === 'path'))
 		out.push({
 			on: 'start',
 			from: 'sources',
@@ -50,16 +52,25 @@ const namesOf = (paths: readonly string[]): string =>
 		? paths.join(', ')
 		: `${paths.slice(0, NAMED).join(', ')} and ${paths.length - NAMED} more, as playlist.m3u8 of the card set names them`;
 
-export const sources: Link<SourcesSettings> = {
+export const sources: Link<'sources', SourcesSettings> = {
 	id: 'sources',
 	title: 'Sources',
 	settings: sourcesSettings,
+	version: 2,
+	migrations: { 1: (saved) => ({ used: true, ...saved }) },
+	empty: ({ kind }) => ({ used: playsList(kind), listTitle: '', header: [], items: [], waitForNetwork: true }),
+	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
+	key: 'm',
+	place: { column: 'content', row: 1, wires: [{ to: 'programme', carries: 'data' }] },
+	bench: { shape: sourcesBenchShape, of: sourcesBench },
+	faults: SOURCES_FAULTS,
+	words: SOURCES_WORDS,
 	claims,
-	figures(plan, context) {
-		const places = plan.sources.items.map((item) => placeKind(item.location));
+	figures(settings, context) {
+		const places = settings.items.map((item) => placeKind(item.location));
 		const streams = places.filter((kind) => kind === 'stream').length;
 		const files = places.length - streams;
-		const bytes = plan.sources.items.reduce((sum, item) => sum + (context.media(item.location)?.sizeBytes ?? 0), 0);
+		const bytes = settings.items.reduce((sum, item) => sum + (context.media(item.location)?.sizeBytes ?? 0), 0);
 		const counted = [
 			...(streams ? [`${streams} stream${streams > 1 ? 's' : ''}`] : []),
 			...(files ? [`${files} file${files > 1 ? 's' : ''}`] : [])
@@ -86,9 +97,9 @@ export const sources: Link<SourcesSettings> = {
 	},
 	assess: assessSources,
 	files: sourcesFiles,
-	steps(plan, context) {
-		const placeOf = placesIn(plan.sources.items);
-		const byHand = plan.sources.items.filter(
+	steps(settings, context) {
+		const placeOf = placesIn(settings.items);
+		const byHand = settings.items.filter(
 			(item) => placeKind(item.location) === 'card' && (context.media(item.location)?.kept ?? 'person') === 'person'
 		);
 		return [
@@ -110,6 +121,5 @@ export const sources: Link<SourcesSettings> = {
 			}
 		];
 	},
-	bench: sourcesBench,
 	rehearse: rehearseSources
 };

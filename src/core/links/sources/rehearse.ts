@@ -1,21 +1,27 @@
 import { readFlac } from '../../formats/wav/flac';
 import { measureWav, readWav } from '../../formats/wav/wav';
 import { isStream } from '../../formats/playlist';
-import type { Media } from '../../parts/media';
-import type { Machine, PlayedMedia } from '../../engines/machine';
+import type { Media, PlayedMedia } from '../../parts/media';
+import { OTHERS_READ, tellerFor, type Fault, type Machine } from '../../engines/machine';
+import { SOURCES_WORDS } from './words';
 
 /** To open a file; to connect to a stream and fill the first buffer; to give up on one that refuses. Typical. */
 const FILE_MS = 60;
 const STREAM_MS = 900;
 const REFUSED_MS = 400;
 
+export const SOURCES_FAULTS = {
+	'stream-refuses': { label: 'Stream refuses', lastsMs: 60_000 }
+} as const satisfies Record<string, Fault>;
+
 /** Finds what a playlist entry leads to: a file of the card set, one on the bench's disks, or the stand-in stream server. */
 export function rehearseSources(machine: Machine): void {
+	const tell = tellerFor(machine, 'sources', SOURCES_WORDS);
 	const measured = new Map<string, PlayedMedia | string>();
 	machine.offers.openMedia = (location, done) => {
 		if (isStream(location)) {
 			const stream = machine.bench.streams.find((known) => known.url === location);
-			if (!machine.networkUp) return machine.after(REFUSED_MS, () => done('no network yet'));
+			if (!machine.online) return machine.after(REFUSED_MS, () => done('no network yet'));
 			if (machine.activeFaults.has('stream-refuses') || stream?.state === 'refuses')
 				return machine.after(REFUSED_MS, () => done('the stream server refuses'));
 			if (!stream) return machine.after(REFUSED_MS, () => done('no stream server answers at this address'));
@@ -30,20 +36,14 @@ export function rehearseSources(machine: Machine): void {
 		machine.after(FILE_MS, () => done(found!));
 	};
 	machine.on('fault', ({ name, on }) => {
-		if (name === 'stream-refuses')
-			machine.log(
-				'fault',
-				on ? 'The stream server refuses from now on' : 'The stream server answers again',
-				'',
-				'fault'
-			);
+		if (name === 'stream-refuses') tell.event(on ? 'refuses' : 'answers', 'fault');
 	});
 }
 
 function lookOnDisk(machine: Machine, path: string): PlayedMedia | string {
 	const file = machine.disk.get(path);
 	// Media are read by the player's own user.
-	if (file && (parseInt(file.mode, 8) & 0o004) === 0) return `its mode ${file.mode} keeps the player from it`;
+	if (file && (parseInt(file.mode, 8) & OTHERS_READ) === 0) return `its mode ${file.mode} keeps the player from it`;
 	if (file?.bytes) return fromBytes(file.bytes) ?? 'the file is in no format that is known here';
 	const known = machine.bench.media.find((media) => media.location === path);
 	return known ? asPlayed(known) : 'there is no such file';

@@ -20,6 +20,8 @@ export const sourceItem = z.object({
 export type SourceItem = z.infer<typeof sourceItem>;
 
 export const sourcesSettings = z.object({
+	/** Off: this endpoint plays no list. */
+	used: z.boolean(),
 	listTitle: lineText(200),
 	/** Uninterpreted head lines of the imported list. */
 	header: z.array(commentLine).max(LIST_LIMITS.headerLines),

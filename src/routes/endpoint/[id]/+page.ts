@@ -1,4 +1,4 @@
 import { redirect } from '@sveltejs/kit';
 
 export const load = ({ params }: { params: { id: string } }): never =>
-	redirect(307, `/endpoint/${params.id}/plan/sound`);
+	redirect(307, `/endpoint/${params.id}/plan/brief`);

@@ -45,6 +45,14 @@ const missing = (process: Process, path: string): number => {
 	process.err(`${process.argv[0]}: ${path}: No such file or directory\n`);
 	return 1;
 };
+/** Why a unit's own settings keep its programs from writing there; null: they do not. */
+const mayNot = (process: Process, machine: Machine, path: string): string | null =>
+	machine.systemd.mayWrite(process.unit, path);
+const refused = (process: Process, path: string, why: string | null): number => {
+	if (why === null) return 0;
+	process.err(`${process.argv[0]}: ${path}: ${why}\n`);
+	return 1;
+};
 function input(process: Process, machine: Machine, rest: readonly string[]): string | null {
 	if (rest.length === 0) return process.stdin;
 	let text = '';
@@ -105,22 +113,24 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		const [from, to] = rest as [string, string];
 		const file = machine.disk.get(from);
 		if (!file) return missing(process, from);
-		machine.disk.put(to, {
-			text: file.text,
-			bytes: file.bytes,
-			mode: (values.get('m') ?? '0755').padStart(4, '0'),
-			owner: `${values.get('o') ?? 'root'}:${values.get('g') ?? 'root'}`
-		});
-		return 0;
+		return refused(
+			process,
+			to,
+			mayNot(process, machine, to) ??
+				machine.disk.tryPut(to, {
+					text: file.text,
+					bytes: file.bytes,
+					mode: (values.get('m') ?? '0755').padStart(4, '0'),
+					owner: `${values.get('o') ?? 'root'}:${values.get('g') ?? 'root'}`
+				})
+		);
 	},
 	mv(process, machine, args) {
 		const { rest } = operands(args);
 		const [from, to] = rest as [string, string];
-		const file = machine.disk.get(from);
-		if (!file) return missing(process, from);
-		machine.disk.remove(from);
-		machine.disk.put(to, file);
-		return 0;
+		const why = mayNot(process, machine, to);
+		if (why !== null) return refused(process, to, why);
+		return machine.disk.rename(from, to) ? 0 : missing(process, from);
 	},
 	rm(process, machine, args) {
 		const { flags, rest } = operands(args);
@@ -132,9 +142,16 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		for (const path of operands(args, 'm').rest) machine.disk.makeFolder(path);
 		return 0;
 	},
-	touch(_, machine, args) {
-		for (const path of operands(args).rest)
-			if (!machine.disk.get(path)) machine.disk.put(path, { text: '', bytes: null });
+	touch(process, machine, args) {
+		for (const path of operands(args).rest) {
+			if (machine.disk.get(path)) continue;
+			const why = mayNot(process, machine, path) ?? machine.disk.tryPut(path, { text: '', bytes: null });
+			if (why !== null) return refused(process, path, why);
+		}
+		return 0;
+	},
+	sync(_, machine) {
+		machine.disk.settle();
 		return 0;
 	},
 	sort(process, machine, args) {

@@ -1,7 +1,8 @@
 import { unpack } from '../image';
 import type { Machine } from '../machine';
 import { ASKED_PACKAGES, IMAGE_PACKAGES } from '../packageTable';
-import type { Program } from '../processes';
+import type { Process, Program } from '../processes';
+import type { Fault } from '../timeline';
 
 /** Stand-ins for systemctl, dpkg, apt-get and the network's commands, failures too. Source: their own man pages. */
 const TAKES_MS = 20;
@@ -20,6 +21,7 @@ const systemctl: Program = (process, machine) => {
 		const [unit = ''] = units;
 		switch (verb) {
 			case 'daemon-reload':
+				machine.systemd.reload();
 				return 0;
 			case 'is-enabled':
 				return disk.enabled.includes(unit) ? 0 : 1;
@@ -74,26 +76,71 @@ const query: Program = (process, machine) => {
 	process.after(TAKES_MS, () => process.exit(state ? 0 : 1));
 };
 
+/** What an archive can do to a first start; faults by name. */
+export const ARCHIVE_FAULTS = {
+	'archive-absent': { label: 'Archive of packages not reachable', lastsMs: 3_600_000, fromStart: true },
+	'archive-late': { label: 'Archive comes back after a while', lastsMs: 90_000, fromStart: true },
+	'archive-locked': { label: 'Another program holds the package list', lastsMs: 180_000, fromStart: true }
+} as const satisfies Record<string, Fault>;
+
+/** Lists older than the clock says are refused, and so are lists from the future. Source: apt-secure(8); apt.conf(5), Acquire::Check-Date. */
+const isTimeWrong = (machine: Machine): boolean => machine.clockBehindMs > ACCEPTED_MS;
+const ACCEPTED_MS = 10_000;
+/** To give up on an archive that does not answer. Typical. */
+const GIVES_UP_MS = 20_000;
+
 const aptGet: Program = (process, machine) => {
 	const args = process.argv.slice(1);
 	const options = args.flatMap((arg, n) => (args[n - 1] === '-o' ? [arg] : []));
 	const [verb, ...names] = args.filter((arg, n) => !arg.startsWith('-') && args[n - 1] !== '-o');
-	if (verb === 'update')
-		return process.after(LISTS_MS, () => {
-			machine.disk.put(LISTS, { text: '', bytes: null, stub: true });
-			process.exit(0);
-		});
-	if (verb !== 'install') {
+	if (verb !== 'update' && verb !== 'install') {
 		machine.unknown(`apt-get ${verb}`);
 		return process.after(TAKES_MS, () => process.exit(0));
 	}
+	// Waited for as long as DPkg::Lock::Timeout says, which is not at all by default. Source: apt.conf(5).
+	const patienceMs = 1000 * Number(/DPkg::Lock::Timeout=(\d+)/.exec(options.join(' '))?.[1] ?? 0);
+	const sinceMs = machine.clock.nowMs;
+	const begin = (): void => {
+		if (!machine.activeFaults.has('archive-locked')) return verb === 'update' ? update(process, machine, options) : install(process, machine, names, options);
+		if (machine.clock.nowMs - sinceMs >= patienceMs) {
+			process.err('E: Could not get lock /var/lib/dpkg/lock-frontend\n');
+			return process.exit(100);
+		}
+		process.after(1000, begin);
+	};
+	begin();
+};
+
+/** Without APT::Update::Error-Mode=any a list that could not be fetched is a warning only. Source: apt-get(8), update. */
+function update(process: Process, machine: Machine, options: readonly string[]): void {
+	const strict = options.some((option) => option === 'APT::Update::Error-Mode=any');
+	const unreachable = !machine.online || machine.activeFaults.has('archive-absent') || machine.activeFaults.has('archive-late');
+	process.after(unreachable ? GIVES_UP_MS : LISTS_MS, () => {
+		if (unreachable) process.err('W: Some index files failed to download.\n');
+		else if (isTimeWrong(machine)) process.err('E: Release file is not valid yet.\n');
+		else {
+			machine.disk.put(LISTS, { text: '', bytes: null, stub: true });
+			return process.exit(0);
+		}
+		process.exit(strict || !unreachable ? 100 : 0);
+	});
+}
+
+/** One package of those that card sets ask for takes about so much. Measured: 0.53 GB in nine. */
+const PACKAGE_BYTES = 60e6;
+
+function install(process: Process, machine: Machine, names: readonly string[], options: readonly string[]): void {
 	// An image brings no lists: before they are fetched, apt knows of no package.
 	const hasLists = machine.disk.get(LISTS) !== undefined;
 	const unheard = names.find((name) => !hasLists || (!ASKED_PACKAGES[name] && !IMAGE_PACKAGES[name]));
-	if (unheard !== undefined) {
-		process.err(`E: Unable to locate package ${unheard}\n`);
-		return process.after(TAKES_MS, () => process.exit(100));
-	}
+	const fail = (text: string, afterMs: number): void => {
+		process.err(`${text}\n`);
+		process.after(afterMs, () => process.exit(100));
+	};
+	if (unheard !== undefined) return fail(`E: Unable to locate package ${unheard}`, TAKES_MS);
+	if (!machine.online || machine.activeFaults.has('archive-absent')) return fail('E: Failed to fetch packages', GIVES_UP_MS);
+	if (machine.disk.freeBytes < names.length * PACKAGE_BYTES)
+		return fail("E: You don't have enough free space in /var/cache/apt/archives/.", TAKES_MS);
 	// Nobody answers at a first start: unless told which to keep, dpkg asks about each file that stands where its own should.
 	const settles = options.some((option) => /--force-conf(?:old|new|def)/.test(option));
 	process.after(PACKAGE_MS * names.length, () => {
@@ -102,6 +149,7 @@ const aptGet: Program = (process, machine) => {
 			const contents = ASKED_PACKAGES[name] ?? IMAGE_PACKAGES[name]!;
 			const disputed = contents.conffiles.find((path) => machine.disk.get(path) && !machine.disk.get(path)!.stub);
 			unpack(machine.disk, name, contents);
+			machine.disk.freeBytes -= PACKAGE_BYTES;
 			if (disputed === undefined || settles) continue;
 			process.err(`dpkg: error processing package ${name}: end of file on stdin at conffile prompt for ${disputed}\n`);
 			machine.disk.packages.set(name, 'half-configured');
@@ -109,11 +157,11 @@ const aptGet: Program = (process, machine) => {
 		}
 		process.exit(code);
 	});
-};
+}
 
-/** Time from the network is there as soon as the network is. */
-const timedatectl: Program = (process) => {
-	process.out('yes\n');
+/** Whether the time has come from the network yet. */
+const timedatectl: Program = (process, machine) => {
+	process.out(machine.online && machine.clockBehindMs === 0 ? 'yes\n' : 'no\n');
 	process.after(TAKES_MS, () => process.exit(0));
 };
 

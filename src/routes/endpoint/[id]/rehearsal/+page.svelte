@@ -2,22 +2,38 @@
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
 	import { onDestroy } from 'svelte';
 	import { chain } from '$core/chain';
-	import { cardTree, FAULTS, type FaultName } from '$core/engines/machine';
-	import { rehearse, type PlannedFault } from '$core/engines/rehearse';
+	import { cardTree } from '$core/engines/machine';
+	import { faultsOf, type PlannedFault } from '$core/engines/rehearse';
+	import { say } from '$core/engines/say';
 	import { formatSeconds, withUnit } from '$core/format';
 	import { instantOf, wallClockMs } from '$core/formats/systemd/zone';
+	import type { Link } from '$core/link';
+	import { heardIn } from '$core/links/sound/track';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import Mark from '$lib/shell/Mark.svelte';
+	import { RehearsalRunner } from '$lib/rehearsal/runner.svelte';
 	import Strip from '$lib/rehearsal/Strip.svelte';
 
 	const view = useEndpoint();
+	const links: readonly Link[] = chain;
+	const titles = new Map(links.map(({ id, title }) => [id, title]));
+	const DAY_MS = 86_400_000;
 	const LENGTHS = [
 		{ text: '2 minutes', ms: 120_000 },
 		{ text: '10 minutes', ms: 600_000 },
-		{ text: 'a day', ms: 86_400_000 },
-		{ text: 'a week', ms: 604_800_000 }
+		{ text: 'a day', ms: DAY_MS },
+		{ text: 'a week', ms: 7 * DAY_MS },
+		{ text: 'a fortnight', ms: 14 * DAY_MS },
+		{ text: 'a season', ms: 91 * DAY_MS }
 	];
 	const SPEEDS = [1, 10, 100, 1000, 10_000];
+	const FAULTS = faultsOf(chain);
+	/** What can be broken at any moment, and what is broken from the first start on. */
+	const groups = [
+		{ title: 'Break something', names: Object.keys(FAULTS).filter((name) => !FAULTS[name]!.fromStart) },
+		{ title: 'At the first start', names: Object.keys(FAULTS).filter((name) => FAULTS[name]!.fromStart) }
+	];
+	const runner = new RehearsalRunner();
 	let lengthMs = $state(120_000);
 	let speed = $state(10);
 	let startLocal = $state('2026-11-24T18:40');
@@ -27,20 +43,23 @@
 
 	const zone = $derived(view.context.venue.timeZone);
 	const startUtcMs = $derived(instantOf(zone, Date.parse(`${startLocal}:00Z`)) ?? Date.parse(`${startLocal}:00Z`));
-	const run = $derived(
-		rehearse({ links: chain, card: cardTree(view.files), bench: view.bench, startUtcMs, forMs: lengthMs, faults })
-	);
-	const past = $derived(run.events.filter((event) => event.atMs <= nowMs));
-	const span = $derived(run.spans.find((known) => nowMs >= known.fromMs && nowMs < known.toMs) ?? run.spans.at(-1));
+	$effect(() => {
+		runner.ask({ card: cardTree(view.files), bench: view.bench, startUtcMs, forMs: lengthMs, faults });
+	});
+	const run = $derived(runner.result);
+	const heard = $derived(heardIn(run?.tracks ?? []));
+	const past = $derived((run?.events ?? []).filter((event) => event.atMs <= nowMs));
+	/** A list of more than this is read by nobody. */
+	const MOST_SHOWN = 400;
+	const shown = $derived(past.slice(-MOST_SHOWN));
+	const ear = $derived(run?.tracks.find(({ id }) => id === 'ear'));
+	const span = $derived(ear?.spans.find((known) => nowMs >= known.fromMs && nowMs < known.toMs) ?? ear?.spans.at(-1));
+	const why = $derived(span ? say(chain, span.why)[0] : '');
 	const sounding = $derived(span?.state === 'sound');
-	const title = $derived(
-		past
-			.filter((event) => event.text.startsWith('Begins: '))
-			.at(-1)
-			?.text.slice(8) ?? ''
-	);
-	const opened = $derived(past.filter((event) => event.text.startsWith('Converter opened')).at(-1));
-	const heardDb = $derived(run.first?.heard.loudestDb ?? null);
+	const begun = $derived(past.findLast(({ code }) => code === 'begins'));
+	const playing = $derived((begun?.data as { title: string } | undefined)?.title ?? '');
+	const opened = $derived(heard.find(({ heard: known }) => known.title === playing)?.heard);
+	const heardDb = $derived(heard[0]?.heard.loudestDb ?? null);
 	const clock = $derived(new Date(wallClockMs(zone, startUtcMs + nowMs)).toISOString().slice(11, 19));
 	const weekday = $derived(
 		new Date(wallClockMs(zone, startUtcMs + nowMs)).toLocaleDateString('en-GB', { weekday: 'long', timeZone: 'UTC' })
@@ -71,19 +90,18 @@
 		clearInterval(timer);
 		timer = undefined;
 	}
-	onDestroy(pause);
+	onDestroy(() => {
+		pause();
+		runner.dispose();
+	});
 
 	/** Breaks something at the chosen moment; pressed again, mends it. */
-	function toggle(name: FaultName): void {
+	function toggle(name: string): void {
 		if (faults.some((fault) => fault.name === name)) faults = faults.filter((fault) => fault.name !== name);
 		else {
 			// Late means from the very start; the rest come when there is something to lose.
-			const atMs =
-				name === 'network-late' && nowMs === 0
-					? 0
-					: nowMs > 0
-						? nowMs
-						: Math.min(lengthMs / 3, (run.first?.atMs ?? 20_000) + 20_000);
+			const isEarly = FAULTS[name]!.fromStart || (name.endsWith('-late') && nowMs === 0);
+			const atMs = isEarly ? 0 : nowMs > 0 ? nowMs : Math.min(lengthMs / 3, (heard[0]?.atMs ?? 20_000) + 20_000);
 			faults = [...faults, { name, atMs }];
 		}
 		if (!timer) nowMs = lengthMs;
@@ -98,18 +116,34 @@
 	<Button on:click={play}>{timer ? 'Pause' : 'Play'}</Button>
 	<span class="mono clock">{formatSeconds(nowMs)}</span>
 	<span class="soft small">{weekday} {clock}</span>
-	<Strip spans={run.spans} untilMs={lengthMs} {nowMs} onseek={(ms) => (nowMs = ms)} />
+	{#if runner.busy}<span class="soft small progress" role="status"
+			><progress max="1" value={runner.part} aria-label="Rehearsing"></progress>
+			{#if lengthMs > DAY_MS}<button type="button" class="plain" onclick={() => runner.cancel()}>Cancel</button
+				>{/if}</span
+		>{/if}
+	<Strip tracks={run?.tracks ?? []} untilMs={run?.untilMs ?? lengthMs} {nowMs} onseek={(ms) => (nowMs = ms)} />
 </div>
 <div class="rehearsal">
 	<div class="left">
-		<section class="sheet verdict" data-verdict>
-			<Mark level={run.first ? null : 'stop'} />
-			<p><strong>{run.verdict}</strong></p>
+		<section class="sheet verdict" data-verdict aria-busy={runner.busy}>
+			{#if runner.failed}<p>{runner.failed}</p>{/if}
+			{#each run?.tracks ?? [] as track (track.id)}
+				{#if track.verdict}
+					<p>
+						<Mark level={track.verdict.good ? null : track.id === run!.tracks[0]!.id ? 'stop' : 'caution'} />
+						<span><b class="small soft">{track.title}</b> <strong>{track.verdict.words}</strong></span>
+					</p>
+				{/if}
+			{:else}
+				<p class="soft">Rehearsing the first start …</p>
+			{/each}
 		</section>
 		<section class="sheet">
 			<div class="head">
 				<h2>What happened</h2>
-				<span class="soft small">from the card files alone</span>
+				<span class="soft small"
+					>from the card files alone{past.length > MOST_SHOWN ? `, the last ${MOST_SHOWN} of ${past.length}` : ''}</span
+				>
 			</div>
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 			<div class="scroll" bind:this={list} tabindex="0" role="region" aria-label="Events">
@@ -122,12 +156,13 @@
 						></thead
 					>
 					<tbody>
-						{#each past as event, n (n)}
+						{#each shown as event, n (n)}
+							{@const [text, reading] = say(chain, event)}
 							<tr class={event.kind} onclick={() => (nowMs = event.atMs)}>
 								<td class="mono n">{seconds(event.atMs)}</td>
-								<td>{event.text}</td>
-								<td class="soft small">{event.link}</td>
-								<td class="mono n">{event.reading}</td>
+								<td>{text}</td>
+								<td class="soft small">{titles.get(event.from) ?? 'System'}</td>
+								<td class="mono n">{reading}</td>
 							</tr>
 						{:else}
 							<tr><td colspan="4" class="soft">Press Play, or pull the mark along the strip.</td></tr>
@@ -136,7 +171,7 @@
 				</table>
 			</div>
 		</section>
-		{#if run.words.length}
+		{#if run?.words.length}
 			<section class="sheet">
 				<h2>In words</h2>
 				{#each run.words as word, n (n)}<p>{word}</p>{/each}
@@ -158,19 +193,25 @@
 						? heardDb === null
 							? 'no amplifier on the bench'
 							: `music at the seat, ${view.bench.distanceM} m`
-						: (span?.why ?? '')}
+						: why}
 				</p>
-				{#if sounding}<p class="mono small">{title}</p>
-					<p class="soft small">{opened?.text.replace('Converter opened: ', '')}, {opened?.reading}</p>{/if}
+				{#if sounding}<p class="mono small">{playing}</p>
+					{#if opened}<p class="soft small">
+							{say(chain, { from: 'sound', code: 'opened', data: opened })
+								.join(', ')
+								.replace('Converter opened: ', '')}
+						</p>{/if}{/if}
 			</div>
 		</div>
-		<h3>Break something</h3>
-		<div class="faults">
-			{#each Object.entries(FAULTS) as [name, { label }] (name)}
-				{@const on = faults.some((fault) => fault.name === name)}
-				<button type="button" class:on aria-pressed={on} onclick={() => toggle(name as FaultName)}>{label}</button>
-			{/each}
-		</div>
+		{#each groups as { title, names } (title)}
+			<h3>{title}</h3>
+			<div class="faults">
+				{#each names as name (name)}
+					{@const on = faults.some((fault) => fault.name === name)}
+					<button type="button" class:on aria-pressed={on} onclick={() => toggle(name)}>{FAULTS[name]!.label}</button>
+				{/each}
+			</div>
+		{/each}
 		<div class="choices">
 			<label class="small soft">Mains on at ({zone})<input type="datetime-local" bind:value={startLocal} /></label>
 			<Select labelText="For" selected={String(lengthMs)} on:update={(event) => (lengthMs = Number(event.detail))}>
@@ -209,9 +250,39 @@
 		align-content: start;
 	}
 	.verdict {
+		display: grid;
+		gap: 6px;
+	}
+	.verdict p {
 		display: flex;
 		gap: 10px;
+		align-items: baseline;
+	}
+	.verdict p :global(svg) {
+		flex: none;
+		align-self: center;
+	}
+	.verdict strong {
+		font-weight: 600;
+	}
+	.verdict p:first-of-type strong {
+		font-weight: 700;
+	}
+	.progress {
+		display: flex;
+		gap: 8px;
 		align-items: center;
+	}
+	progress {
+		width: 90px;
+		accent-color: var(--bottle);
+	}
+	.plain {
+		border: 0;
+		background: none;
+		color: var(--bottle);
+		text-decoration: underline;
+		cursor: pointer;
 	}
 	section h2 {
 		font-size: 14px;

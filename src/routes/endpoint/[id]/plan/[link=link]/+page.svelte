@@ -1,6 +1,10 @@
 <script lang="ts">
 	import type { Component } from 'svelte';
 	import { page } from '$app/state';
+	import { Button } from 'carbon-components-svelte';
+	import { chain } from '$core/chain';
+	import { useLink } from '$core/engines/derive';
+	import type { Link } from '$core/link';
 	import type { LinkId } from '$core/plan/plan';
 	import ChainMap from '$lib/endpoint/ChainMap.svelte';
 	import FigureList from '$lib/endpoint/FigureList.svelte';
@@ -15,6 +19,10 @@
 	const elsewhere = $derived(
 		view.assessment.findings.filter((finding) => finding.link !== id && finding.level !== 'note')
 	);
+	const definition = $derived((chain as readonly Link[]).find((known) => known.id === id)!);
+	const use = (on: boolean): void => {
+		view.edit(`${on ? 'add' : 'do without'} ${link.title}`, useLink(chain, id, on));
+	};
 	const Settings: Component = $derived(worktops[id].settings);
 	const Drawing: Component | undefined = $derived(worktops[id].drawing);
 	const Beside: Component | undefined = $derived(worktops[id].beside);
@@ -31,19 +39,27 @@
 </script>
 
 {#snippet below()}
-	{#if Below}{#key id}<Guarded what="What stands below"><Below /></Guarded>{/key}{/if}
+	{#if Below && link.used}{#key id}<Guarded what="What stands below"><Below /></Guarded>{/key}{/if}
 {/snippet}
 
 <div class="strip"><Guarded what="The chain"><ChainMap /></Guarded></div>
 <div class="worktop">
 	<section class="settings" aria-label={`${link.title}: settings`}>
 		<h2>{link.title}</h2>
-		{#key id}<Guarded what="These settings"><Settings /></Guarded>{/key}
+		{#if link.used}
+			{#key id}<Guarded what="These settings"><Settings /></Guarded>{/key}
+			{#if definition.use}
+				<button type="button" class="without" onclick={() => use(false)}>Do without {link.title.toLowerCase()}</button>
+			{/if}
+		{:else}
+			<p>This endpoint does without it. Nothing of it goes on the card; its settings are kept for when it is added.</p>
+			<Button on:click={() => use(true)}>Add {link.title.toLowerCase()}</Button>
+		{/if}
 	</section>
 	<section class="follows" aria-label={`${link.title}: what follows`}>
-		{#if Drawing}{#key id}<Guarded what="The drawing"><Drawing /></Guarded>{/key}{/if}
+		{#if Drawing && link.used}{#key id}<Guarded what="The drawing"><Drawing /></Guarded>{/key}{/if}
 		<div class="pair" class:wide={worktops[id].wide}>
-			{#if Beside}{#key id}<Guarded what="What stands beside it"><Beside /></Guarded>{/key}{:else}<FigureList
+			{#if Beside && link.used}{#key id}<Guarded what="What stands beside it"><Beside /></Guarded>{/key}{:else}<FigureList
 					figures={link.figures}
 				/>{/if}
 			<div class="findings">
@@ -108,6 +124,15 @@
 	.findings {
 		display: grid;
 		gap: 10px;
+	}
+	.without {
+		align-self: start;
+		border: 0;
+		background: none;
+		padding: 4px 0;
+		color: var(--ink-soft);
+		text-decoration: underline;
+		cursor: pointer;
 	}
 	@media (max-width: 980px) {
 		/* One column: what is wrong comes first. */

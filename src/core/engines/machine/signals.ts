@@ -1,0 +1,35 @@
+/** What happens to the machine as a whole; links listen, and add their own signals (`declare module`). */
+export interface Signals {
+	'mains-on': void;
+	/** `abrupt`: nobody shut it down first. */
+	'mains-off': { readonly abrupt: boolean };
+	/** The firmware may read the card. */
+	powered: void;
+	/** Kernel up: devices are being found, the first services begin. */
+	userspace: void;
+	online: void;
+	offline: void;
+	fault: { readonly name: string; readonly on: boolean };
+	/** A command before a unit's own one failed, with its last word. */
+	'unit-held-back': { readonly unit: string; readonly why: string };
+	/** A unit's own condition said no. */
+	'unit-skipped': string;
+	/** Somebody asks systemctl for a unit to be started or stopped. */
+	'unit-asked': { readonly verb: 'start' | 'stop'; readonly unit: string };
+	/** A unit ended and nothing starts it again. */
+	'unit-ended': { readonly unit: string; readonly code: number };
+}
+
+/** What a unit asks to be mounted. */
+export interface MountWish {
+	readonly what: string;
+	readonly where: string;
+	readonly type: string;
+	readonly options: string;
+}
+
+/** What a link offers to the programs of the machine; filled in, and declared, by the link that owns the resource. */
+export interface Offers {
+	/** Mounts something of the bench; `done` is called once, later, with why it could not or null. */
+	mount?(wish: MountWish, done: (why: string | null) => void): void;
+}

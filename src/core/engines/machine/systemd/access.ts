@@ -1,0 +1,54 @@
+import type { UnitFiles } from './unitFiles';
+
+/** What a unit's own settings let its programs do. Source: systemd.exec(5), systemd.resource-control(5). */
+export interface Access {
+	/** Why a unit may not use a device; null: it may. */
+	mayUse(unit: string | null, group: string, device: string): string | null;
+	/** Whether a unit may read a file of this mode that is not its own. */
+	mayRead(unit: string | null, mode: string): boolean;
+	/** Why a unit may not write there; null: it may. */
+	mayWrite(unit: string | null, path: string): string | null;
+}
+
+/** Made writable by their own settings, whatever else is closed. */
+const OWN_FOLDERS = { StateDirectory: '/var/lib/', RuntimeDirectory: '/run/' } as const;
+/** ProtectSystem=true closes these; full adds /etc; strict closes all but the kernel's own. */
+const CLOSED: Readonly<Record<string, readonly string[]>> = {
+	full: ['/usr', '/boot', '/efi', '/etc'],
+	strict: ['']
+};
+const below = (path: string, folder: string): boolean => path === folder || path.startsWith(`${folder}/`);
+
+export function accessOf(files: UnitFiles): Access {
+	/** As somebody who is not the administrator. */
+	const runsAsOther = (unit: string): boolean =>
+		files.isOn(unit, 'DynamicUser') || (files.value(unit, 'User') ?? 'root') !== 'root';
+	const ownFolders = (unit: string): string[] =>
+		Object.entries(OWN_FOLDERS).flatMap(([key, base]) => files.words(unit, key).map((name) => base + name));
+	return {
+		mayUse(unit, group, device) {
+			if (unit === null || !runsAsOther(unit)) return null;
+			if (![...files.words(unit, 'SupplementaryGroups'), files.value(unit, 'Group')].includes(group))
+				return `the unit is not in the group ${group}`;
+			const policy = files.value(unit, 'DevicePolicy') ?? 'auto';
+			const allowed = files.values(unit, 'DeviceAllow').map((line) => line.split(/\s+/)[0]);
+			if ((policy !== 'auto' || allowed.length) && !allowed.includes(device))
+				return `DeviceAllow= keeps it from ${device}`;
+			return null;
+		},
+		mayRead: (unit, mode) => unit === null || !runsAsOther(unit) || (parseInt(mode, 8) & OTHERS_READ) !== 0,
+		mayWrite(unit, path) {
+			if (unit === null) return null;
+			const own = [...ownFolders(unit), ...files.words(unit, 'ReadWritePaths').map((word) => word.replace(/^[-+]+/, ''))];
+			if (own.some((folder) => below(path, folder))) return null;
+			if (runsAsOther(unit)) return 'Permission denied';
+			const wish = files.value(unit, 'ProtectSystem') ?? 'no';
+			const closed = /^(?:yes|true|1|on)$/.test(wish) ? ['/usr', '/boot', '/efi'] : (CLOSED[wish] ?? []);
+			const isKernels = ['/dev', '/proc', '/sys'].some((folder) => below(path, folder));
+			return !isKernels && closed.some((folder) => below(path, folder)) ? 'Read-only file system' : null;
+		}
+	};
+}
+
+/** Mode bit: whoever is neither owner nor in the group may read. Source: inode(7). */
+export const OTHERS_READ = 0o004;

@@ -1,0 +1,42 @@
+/**
+ * Settings of units that are simulated, or known not to decide success here (hardening as it stood the test of a real start,
+ * words for people). Whatever else a unit says is told as not rehearsed. Source: systemd.unit(5), systemd.service(5),
+ * systemd.exec(5), systemd.timer(5), systemd.mount(5), systemd.path(5), systemd.socket(5).
+ */
+export const KNOWN: Readonly<Record<string, readonly string[]>> = {
+	Unit: [
+		...['Description', 'Documentation', 'After', 'Before', 'Wants', 'Requires', 'BindsTo', 'PartOf', 'Requisite'],
+		...['StartLimitIntervalSec', 'StartLimitBurst', 'ConditionPathExists', 'ConditionPathExistsGlob'],
+		...['ConditionPathIsDirectory', 'ConditionFileNotEmpty', 'ConditionFileIsExecutable', 'RequiresMountsFor'],
+		...['DefaultDependencies', 'OnFailure', 'Conflicts']
+	],
+	Service: [
+		...['Type', 'ExecCondition', 'ExecStartPre', 'ExecStart', 'ExecStartPost', 'ExecStop', 'ExecStopPost'],
+		...['Restart', 'RestartSec', 'Environment', 'EnvironmentFile', 'RemainAfterExit', 'TimeoutStartSec'],
+		...['TimeoutStopSec', 'DynamicUser', 'User', 'Group', 'SupplementaryGroups', 'DevicePolicy', 'DeviceAllow'],
+		...['StateDirectory', 'RuntimeDirectory', 'WorkingDirectory', 'NoNewPrivileges', 'CapabilityBoundingSet'],
+		...['ProtectHome', 'ProtectKernelTunables', 'ProtectKernelModules', 'ProtectControlGroups'],
+		...['RestrictAddressFamilies', 'RestrictNamespaces', 'LockPersonality', 'SystemCallFilter'],
+		...['SystemCallErrorNumber', 'Nice', 'IOSchedulingClass', 'ProtectSystem', 'ReadWritePaths', 'PrivateNetwork']
+	],
+	Timer: ['OnCalendar', 'OnBootSec', 'OnUnitActiveSec', 'AccuracySec', 'RandomizedDelaySec', 'Unit', 'Persistent'],
+	Mount: ['What', 'Where', 'Type', 'Options', 'TimeoutSec'],
+	Automount: ['Where', 'TimeoutIdleSec'],
+	Path: ['PathExists', 'PathExistsGlob', 'PathChanged', 'PathModified', 'Unit'],
+	Socket: ['ListenStream', 'ListenDatagram', 'ListenFIFO', 'Accept', 'Service'],
+	Install: ['WantedBy', 'RequiredBy', 'Also', 'Alias']
+};
+
+/** Kinds of units that are started here. */
+export const KINDS = ['service', 'timer', 'target', 'mount', 'automount', 'path', 'socket'] as const;
+export type UnitKind = (typeof KINDS)[number];
+
+export const kindOf = (name: string): UnitKind | null =>
+	KINDS.find((kind) => kind === name.slice(name.lastIndexOf('.') + 1)) ?? null;
+
+/** Reached as part of every start, without our doing. Source: bootup(7). */
+export const ALWAYS_REACHED = [
+	...['local-fs.target', 'sysinit.target', 'basic.target', 'time-set.target', 'paths.target', 'sockets.target'],
+	...['systemd-user-sessions.service', 'network.target', 'alsa-restore.service', 'timers.target'],
+	...['multi-user.target', 'graphical.target', 'remote-fs-pre.target', 'network-pre.target']
+];

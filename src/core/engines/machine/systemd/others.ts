@@ -1,0 +1,38 @@
+import type { Manager } from './service';
+import { globbed } from './unitFiles';
+
+/** Mounts what a unit names, by whoever on the bench has it. Source: systemd.mount(5). */
+export function startMount({ machine, files, reach, failed }: Manager, name: string): void {
+	const what = files.value(name, 'What') ?? '';
+	const where = files.value(name, 'Where') ?? '';
+	const mount = machine.offers.mount;
+	if (!mount) {
+		machine.unknown(`${name}: what it mounts is not on this bench`);
+		return failed(name);
+	}
+	mount({ what, where, type: files.value(name, 'Type') ?? '', options: files.value(name, 'Options') ?? '' }, (why) => {
+		if (why === null) return reach(name);
+		machine.once('program-says', { path: name, last: why });
+		failed(name);
+	});
+}
+
+/** Starts a unit when a path comes into being, or changes. Source: systemd.path(5). */
+export function startPath({ machine, files, start, reach }: Manager, name: string): void {
+	const target = files.value(name, 'Unit') ?? name.replace(/\.path$/, '.service');
+	const paths = [...files.values(name, 'PathChanged'), ...files.values(name, 'PathModified')];
+	const exists = (): boolean =>
+		files.values(name, 'PathExists').some((path) => machine.disk.kind(path) !== null) ||
+		files.values(name, 'PathExistsGlob').some((path) => globbed(machine.disk, path));
+	const contents = (): string => paths.map((path) => machine.disk.get(path)?.text ?? '').join('\0');
+	let was = contents();
+	const look = (): void => {
+		const now = contents();
+		if (exists() || now !== was) start(target);
+		was = now;
+	};
+	reach(name);
+	if (exists()) start(target);
+	const forget = machine.world.onChange(() => machine.after(0, look));
+	machine.on('mains-off', forget);
+}

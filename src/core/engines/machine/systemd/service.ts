@@ -1,0 +1,162 @@
+import { readExec } from '../../../formats/systemd/unit';
+import type { Machine } from '../machine';
+import { mayRun, spawn } from '../processes';
+import type { UnitFiles } from './unitFiles';
+
+/** From a program's end to what systemd does about it. Typical. */
+const NOTICED_MS = 18;
+/** Where nothing else is said. Source: systemd-system.conf(5), DefaultStartLimitIntervalSec=, DefaultStartLimitBurst=. */
+const START_LIMIT = { intervalMs: 10_000, burst: 5 };
+
+export interface Service {
+	state: 'inactive' | 'waiting' | 'active' | 'stopped' | 'failed';
+	kill: (() => void) | null;
+	/** Each start has its own number, so that late events of an earlier one are recognised. */
+	run: number;
+	/** When it was started lately, for the limit. */
+	startsMs: number[];
+}
+
+/** What a service needs of the rest of systemd. */
+export interface Manager {
+	readonly machine: Machine;
+	readonly files: UnitFiles;
+	start(unit: string): void;
+	stop(unit: string): void;
+	reach(unit: string): void;
+	failed(unit: string): void;
+}
+
+type Role = 'condition' | 'before' | 'main' | 'afterwards' | 'stop';
+interface Command {
+	readonly value: string;
+	readonly role: Role;
+}
+
+/** Runs the commands of a service one after another, and decides what its end means. Source: systemd.service(5). */
+export function beginService(manager: Manager, name: string, it: Service): void {
+	const { files, machine } = manager;
+	if (isTooOften(manager, name, it)) return;
+	it.state = 'active';
+	const run = ++it.run;
+	const isOneshot = files.value(name, 'Type') === 'oneshot';
+	const of = (key: string, role: Role): Command[] => files.values(name, key).map((value) => ({ value, role }));
+	const commands = [
+		...of('ExecCondition', 'condition'),
+		...of('ExecStartPre', 'before'),
+		...of('ExecStart', 'main'),
+		...(isOneshot ? of('ExecStartPost', 'afterwards') : [])
+	];
+	const next = (index: number): void => {
+		if (it.run !== run) return;
+		const command = commands[index];
+		if (!command) return endService(manager, name, it, 0);
+		const exec = readExec(command.value);
+		if (!exec) {
+			machine.say('unit-unreadable', 'bad', { unit: name });
+			return endService(manager, name, it, 1);
+		}
+		execute(manager, name, exec.words, it, (code, why) => {
+			if (it.run !== run) return;
+			if (command.role === 'condition' && code > 0 && code < 255) {
+				it.state = 'inactive';
+				it.kill = null;
+				manager.reach(name);
+				machine.emit('unit-skipped', name);
+			} else if (code !== 0 && command.role !== 'main' && !exec.flags.includes('-')) {
+				machine.emit('unit-held-back', { unit: name, why: why || `${exec.words[0]} ended with ${code}` });
+				endService(manager, name, it, code);
+			} else if (command.role === 'main' && !(isOneshot && (code === 0 || exec.flags.includes('-'))))
+				endService(manager, name, it, exec.flags.includes('-') ? 0 : code);
+			else next(index + 1);
+		});
+	};
+	next(0);
+	if (!isOneshot) manager.reach(name);
+}
+
+function isTooOften({ files, machine, failed }: Manager, name: string, it: Service): boolean {
+	const intervalMs = files.spanMs(name, 'StartLimitIntervalSec') ?? START_LIMIT.intervalMs;
+	const burst = Number(files.value(name, 'StartLimitBurst') ?? START_LIMIT.burst);
+	if (intervalMs === 0) return false;
+	const now = machine.clock.nowMs;
+	it.startsMs = [...it.startsMs.filter((ms) => now - ms < intervalMs), now];
+	if (it.startsMs.length <= burst) return false;
+	it.state = 'failed';
+	machine.say('unit-gave-up', 'bad', { unit: name });
+	failed(name);
+	return true;
+}
+
+function execute(
+	{ files, machine }: Manager,
+	name: string,
+	argv: readonly string[],
+	it: Service,
+	onExit: (code: number, why: string) => void
+): void {
+	const path = argv[0] ?? '';
+	const refused = mayRun(machine, path);
+	const env = files.environment(name);
+	if (typeof refused === 'string') {
+		machine.say(refused === 'missing' ? 'program-missing' : 'program-forbidden', 'bad', { path });
+		const why = `${path} ${refused === 'missing' ? 'is not on the endpoint' : 'may not be run: its mode forbids it'}`;
+		return machine.after(20, () => onExit(203, why));
+	}
+	if (typeof env === 'string') {
+		machine.once('program-says', { path: name, last: env });
+		return machine.after(20, () => onExit(1, env));
+	}
+	let alive = true;
+	const kill = spawn(machine, { argv, env, stdin: '', unit: name }, ({ code, err }) => {
+		if (!alive) return;
+		const last = err.trim().split('\n').at(-1)!;
+		// A complaint is worth knowing even where the program went on.
+		if (last !== '') machine.once('program-says', { path, last });
+		machine.after(NOTICED_MS, () => {
+			if (alive) onExit(code, last);
+		});
+	});
+	it.kill = () => {
+		alive = false;
+		kill();
+	};
+}
+
+function endService(manager: Manager, name: string, it: Service, code: number): void {
+	const { files, machine } = manager;
+	it.kill = null;
+	const stays = code === 0 && files.value(name, 'Type') === 'oneshot' && files.isOn(name, 'RemainAfterExit');
+	it.state = stays ? 'active' : code === 0 ? 'inactive' : 'failed';
+	if (code === 0) manager.reach(name);
+	const restart = files.value(name, 'Restart') ?? 'no';
+	if (stays || (restart !== 'always' && !(restart === 'on-failure' && code !== 0))) {
+		machine.emit('unit-ended', { unit: name, code });
+		if (code !== 0) manager.failed(name);
+		return;
+	}
+	manager.reach(name);
+	it.state = 'stopped';
+	const run = it.run;
+	machine.after(files.spanMs(name, 'RestartSec') ?? 100, () => {
+		if (it.state === 'stopped' && it.run === run) {
+			it.state = 'inactive';
+			manager.start(name);
+		}
+	});
+}
+
+/** Ends what runs; what ExecStop= names runs first, and nobody waits for it longer than it takes. */
+export function stopService(manager: Manager, name: string, it: Service): void {
+	const wasActive = it.state === 'active';
+	it.run++;
+	it.state = 'inactive';
+	const kill = it.kill;
+	it.kill = null;
+	kill?.();
+	if (!wasActive) return;
+	for (const value of [...manager.files.values(name, 'ExecStop'), ...manager.files.values(name, 'ExecStopPost')]) {
+		const exec = readExec(value);
+		if (exec) execute(manager, name, exec.words, { ...it, kill: null }, () => {});
+	}
+}

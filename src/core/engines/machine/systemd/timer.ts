@@ -1,0 +1,48 @@
+import { nextElapses, readCalendar } from '../../../formats/systemd/calendar';
+import type { Manager } from './service';
+
+/** Where systemd keeps when a persistent timer went off last. Source: systemd.timer(5), Persistent=. */
+const stampPath = (timer: string): string => `/var/lib/systemd/timers/stamp-${timer}`;
+
+/** Arms a timer: by the calendar, by the time since the start, or by the time since its unit was last started. */
+export function startTimer({ machine, files, start }: Manager, name: string): void {
+	const target = files.value(name, 'Unit') ?? name.replace(/\.timer$/, '.service');
+	const isPersistent = files.isOn(name, 'Persistent');
+	const rules = files.values(name, 'OnCalendar').flatMap((text) => {
+		const rule = readCalendar(text);
+		if (!rule.ok) machine.say('timer-unreadable', 'bad', { unit: name, why: rule.faults[0]!.message });
+		return rule.ok ? [rule.value] : [];
+	});
+	const next = (afterUtcMs: number): number =>
+		Math.min(...rules.flatMap((rule) => nextElapses(rule, machine.timeZone, afterUtcMs, 1)));
+	const stamp = (): void => {
+		if (isPersistent)
+			machine.disk.put(stampPath(name), { text: String(machine.believedUtcMs), bytes: null });
+	};
+	const fire = (): void => {
+		stamp();
+		start(target);
+		const again = files.spanMs(name, 'OnUnitActiveSec');
+		if (again !== null) machine.after(again, fire);
+	};
+	const arm = (): void => {
+		const armed = machine.timeJumps;
+		const at = next(machine.believedUtcMs);
+		if (!Number.isFinite(at)) return;
+		machine.after(at - machine.believedUtcMs, () => {
+			// The clock was set meanwhile: armed anew by whoever set it.
+			if (armed !== machine.timeJumps) return;
+			fire();
+			arm();
+		});
+	};
+	const last = Number(machine.disk.read(stampPath(name)) ?? NaN);
+	if (isPersistent && rules.length && last < machine.believedUtcMs && next(last) <= machine.believedUtcMs) {
+		machine.say('timer-missed', 'info', { unit: name });
+		fire();
+	} else if (isPersistent && Number.isNaN(last)) stamp();
+	const onBoot = files.spanMs(name, 'OnBootSec');
+	if (onBoot !== null) machine.after(Math.max(0, onBoot - (machine.clock.nowMs - machine.userspaceAtMs)), fire);
+	arm();
+	machine.onTimeSet(arm);
+}

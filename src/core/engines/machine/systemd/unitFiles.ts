@@ -1,0 +1,98 @@
+import { readExec, readTimeSpanMs, readUnit, type UnitEntry } from '../../../formats/systemd/unit';
+import type { Machine } from '../machine';
+import { matches } from '../shell/pattern';
+import { KNOWN, kindOf } from './known';
+
+/** What units say, read once for each start; a change on the disk counts from the next one, or from daemon-reload. */
+export class UnitFiles {
+	#entries = new Map<string, UnitEntry[]>();
+	#judged = new Set<string>();
+
+	constructor(readonly machine: Machine) {}
+
+	forget(): void {
+		this.#entries.clear();
+	}
+
+	#of(name: string): UnitEntry[] {
+		let entries = this.#entries.get(name);
+		if (!entries) this.#entries.set(name, (entries = readUnit(this.machine.disk.unit(name)?.text ?? '')));
+		return entries;
+	}
+
+	/** What of a unit is not simulated is said when it is first read. */
+	judge(name: string): void {
+		if (this.#judged.has(name)) return;
+		this.#judged.add(name);
+		if (kindOf(name) === null) this.machine.unknown(`units of the kind of ${name}`);
+		for (const { section, key } of this.#of(name))
+			if (!KNOWN[section]?.includes(key)) this.machine.unknown(`${key}= in [${section}] of ${name}`);
+	}
+
+	/** All values of a setting, in their order; an empty one takes back those before it. */
+	values(name: string, key: string): string[] {
+		const out: string[] = [];
+		for (const entry of this.#of(name))
+			if (entry.key === key) {
+				if (entry.value) out.push(entry.value);
+				else out.length = 0;
+			}
+		return out;
+	}
+
+	/** The last one counts. */
+	value(name: string, key: string): string | undefined {
+		return this.values(name, key).at(-1);
+	}
+
+	words(name: string, key: string): string[] {
+		return this.values(name, key).flatMap((value) => value.split(/\s+/));
+	}
+
+	isOn(name: string, key: string): boolean {
+		return /^(?:yes|true|1|on)$/.test(this.value(name, key) ?? '');
+	}
+
+	spanMs(name: string, key: string): number | null {
+		const value = this.value(name, key);
+		return value === undefined ? null : readTimeSpanMs(value);
+	}
+
+	/** The variables of a service. What EnvironmentFile= names must be there, unless it begins with "-". */
+	environment(name: string): Map<string, string> | string {
+		const env = new Map<string, string>();
+		const put = (word: string): void => {
+			const equals = word.indexOf('=');
+			if (equals > 0) env.set(word.slice(0, equals), word.slice(equals + 1));
+		};
+		for (const line of this.values(name, 'Environment')) for (const word of readExec(line)?.words ?? []) put(word);
+		for (const value of this.values(name, 'EnvironmentFile')) {
+			const text = this.machine.disk.read(value.replace(/^-/, ''));
+			if (text === null && !value.startsWith('-')) return `${value} is not there`;
+			for (const line of (text ?? '').split('\n')) if (!line.startsWith('#')) put(line.trim());
+		}
+		return env;
+	}
+
+	/** The first of a unit's conditions that does not hold; null: all do. Source: systemd.unit(5), CONDITIONS AND ASSERTS. */
+	unmet(name: string): string | null {
+		const { disk } = this.machine;
+		const holds: Readonly<Record<string, (path: string) => boolean>> = {
+			ConditionPathExists: (path) => disk.kind(path) !== null,
+			ConditionPathExistsGlob: (path) => globbed(disk, path),
+			ConditionPathIsDirectory: (path) => disk.kind(path) === 'folder',
+			ConditionFileNotEmpty: (path) => (disk.read(path) ?? '') !== '' || (disk.get(path)?.bytes?.length ?? 0) > 0,
+			ConditionFileIsExecutable: (path) => disk.isExecutable(path)
+		};
+		for (const [key, test] of Object.entries(holds))
+			for (const value of this.values(name, key))
+				if (test(value.replace(/^!/, '')) === value.startsWith('!')) return `${key}=${value}`;
+		return null;
+	}
+}
+
+/** Whether a pattern in the last step of a path matches something. */
+export function globbed(disk: Machine['disk'], path: string): boolean {
+	const slash = path.lastIndexOf('/');
+	return disk.list(path.slice(0, slash) || '/').some((name) => matches(name, path.slice(slash + 1)));
+}

@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import type { Claim } from '../../claims';
+import type { Bench } from '../../engines/machine';
+import type { Context } from '../../link';
+import { computeRoom } from './contents';
+import type { CardSettings } from './settings';
+
+/** What the card has room for besides the system as it comes; null: enough. */
+const card = z.object({ roomBytes: z.number().min(0) });
+
+declare module '../../engines/machine/bench' {
+	interface Bench {
+		card: z.infer<typeof card> | null;
+	}
+}
+export const cardBenchShape = { card: card.nullable().default(null) };
+
+export function cardBench(settings: CardSettings, context: Context, claims: readonly Claim[]): Partial<Bench> {
+	const room = computeRoom(settings, context, claims);
+	if (!room) return {};
+	const isRoom = ({ name, kind }: { name: string; kind: string }): boolean => kind !== 'system' || name === 'packages';
+	return { card: { roomBytes: Math.max(0, Math.round(room.pieces.filter(isRoom).reduce((sum, { bytes }) => sum + bytes, Math.min(0, room.freeBytes)))) } };
+}

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import type { Bench } from '../../engines/machine';
+import { formatAddress, hostRange } from '../../formats/ip/cidr';
+import type { Context } from '../../link';
+import { lanOf } from './addresses';
+import type { NetworkSettings } from './settings';
+
+/** Time to take an address by cable or radio. Typical. */
+const JOIN_MS = { wired: 2600, radio: 5200, none: 0 } as const;
+
+const visitor = z.object({
+	from: z.string(),
+	port: z.number().int(),
+	with: z.enum(['nothing', 'key', 'password']),
+	/** Somebody who shall get in. */
+	welcome: z.boolean().default(false)
+});
+export type Visitor = z.infer<typeof visitor>;
+
+const network = z.object({
+	/** A cable leads to it. */
+	wired: z.boolean(),
+	/** `assumed`: nobody has seen that name in the air yet, it is the plan's own. */
+	radio: z.object({ ssid: z.string(), pskHex: z.string().nullable(), assumed: z.boolean().default(false) }).nullable(),
+	joinMs: z.number().min(0),
+	/** Who knocks once it is there, from where, and with what. */
+	visitors: z.array(visitor).default([])
+});
+
+declare module '../../engines/machine/bench' {
+	interface Bench {
+		network: z.infer<typeof network>;
+	}
+}
+export const networkBenchShape = {
+	network: network.default({ wired: true, radio: null, joinMs: 0, visitors: [] })
+};
+
+export const networkBench = (settings: NetworkSettings, context: Context): Partial<Bench> => ({
+	network: {
+		wired: settings.way === 'wired',
+		radio: settings.way === 'radio' && settings.ssid ? { ssid: settings.ssid, pskHex: null, assumed: true } : null,
+		joinMs: JOIN_MS[settings.way],
+		visitors: visitorsOf(settings, context)
+	}
+});
+
+/** Somebody near with what the plan lets in, and a stranger from afar who guesses (RFC 5737, an address that nobody has). */
+function visitorsOf(settings: NetworkSettings, context: Context): Visitor[] {
+	if (settings.way === 'none' || !settings.user || settings.login === 'none') return [];
+	const lan = lanOf(context);
+	const near = lan ? formatAddress(hostRange(lan.network).last) : '192.168.1.50';
+	return [
+		{ from: near, port: 22, with: settings.login === 'password' ? 'password' : 'key', welcome: true },
+		{ from: '203.0.113.9', port: 22, with: 'password', welcome: false }
+	];
+}

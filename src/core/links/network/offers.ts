@@ -1,0 +1,28 @@
+import type { Change } from '../../changes';
+import type { SettingPath } from '../../link';
+import type { NetworkSettings } from './settings';
+
+declare module '../../facts' {
+	interface Facts {
+		readonly way: NetworkSettings['way'];
+		readonly hostName: string;
+		/** Its own address, when it has one that stays; else "". */
+		readonly address: string;
+		/** How the first start is set up. */
+		readonly school: NetworkSettings['school'];
+	}
+}
+declare module '../../changes' {
+	interface Changes {
+		useWired(): Change;
+		setUpBy(school: NetworkSettings['school']): Change;
+	}
+}
+declare module '../../claims' {
+	interface ClaimTypes {
+		/** Bits a second over the network while it runs; `writes`: a recording that goes to a share; `hour`: in this one only. */
+		path: { readonly bitsPerSec: number; readonly writes?: true; readonly hour?: number };
+		/** A port at which the endpoint answers those who may knock. */
+		listen: { readonly port: number; readonly protocol: 'tcp' | 'udp'; readonly setting: SettingPath };
+	}
+}

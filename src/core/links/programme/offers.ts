@@ -1,0 +1,46 @@
+import type { Said } from '../../engines/machine';
+import type { Change } from '../../changes';
+import type { SettingPath } from '../../link';
+import type { ProgrammeSettings } from './settings';
+
+interface Caused {
+	readonly setting: SettingPath;
+}
+
+declare module '../../facts' {
+	interface Facts {
+		/** When, how often and how long it plays; absent when nothing is played. */
+		readonly programme?: Pick<ProgrammeSettings, 'startAtBoot' | 'loop' | 'shuffle' | 'quiet'>;
+	}
+}
+declare module '../../changes' {
+	interface Changes {
+		startAtBoot(): Change;
+		/** What is done at the end of the list. */
+		loop(how: ProgrammeSettings['loop']): Change;
+	}
+}
+declare module '../../claims' {
+	interface ClaimTypes {
+		/** An option for the player. */
+		player: Caused & { readonly option: string; readonly value: string };
+		/** A condition for starting the player: units to wait for, a command to run first, hardware that it may use. */
+		start: Caused & {
+			readonly after?: string;
+			/** The unit is also asked for, so that it is really waited for. */
+			readonly wants?: true;
+			readonly before?: readonly string[];
+			readonly group?: string;
+			readonly device?: string;
+		};
+	}
+}
+
+declare module '../../engines/machine/signals' {
+	interface Signals {
+		/** The player is silent because it is wanted to be. */
+		'player-rests': Said;
+		/** The player is there and nothing comes of it, or it cannot be. */
+		'player-fails': Said;
+	}
+}

@@ -1,0 +1,24 @@
+import type { Words } from '../../engines/machine';
+
+export const PROGRAMME_WORDS = {
+	'quiet-begins': () => 'Quiet hours begin',
+	'quiet-ends': () => 'Quiet hours end',
+	'stays-off': () => 'Quiet hours: the player stays off',
+	quiet: () => 'quiet hours',
+	'nothing-starts': () => 'Nothing starts the player',
+	'is-not-started': () => 'nothing starts the player',
+	'held-back': ({ why }: { why: string }) => why,
+	'may-not-read': ({ path, mode }: { path: string; mode: string }) =>
+		`The player may not read ${path}: its mode is ${mode}`,
+	'may-not-open': ({ why }: { why: string }) => `The player may not open the sound hardware: ${why}`,
+	'cannot-open': ({ device, why }: { device: string; why: string }) => `The player cannot open ${device}: ${why}`,
+	'list-unreadable': ({ why }: { why: string }) => why,
+	'list-empty': () => 'the playlist is empty',
+	'told-silent': ({ option, why }: { option: string; why: string }) => `The player is told ${option}: ${why}`,
+	told: ({ why }: { why: string }) => why,
+	'none-plays': () => 'none of the sources can be played',
+	'list-ends': () => 'The list is at its end',
+	'list-again': () => 'The list begins again',
+	'entry-fails': ({ title, why }: { title: string; why: string }) => `${title}: ${why}`,
+	begins: ({ title }: { title: string }) => `Begins: ${title}`
+} as const satisfies Words;

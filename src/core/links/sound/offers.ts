@@ -1,0 +1,28 @@
+import type { PlayedMedia, SoundShape } from '../../parts/media';
+
+declare module '../../facts' {
+	interface Facts {
+		/** The name that the endpoint's kernel gives the converter; "" while it is not known, absent without sound. */
+		readonly cardId?: string;
+	}
+}
+declare module '../../claims' {
+	interface ClaimTypes {
+		/** Something to be heard; null: nobody knows how its samples are made. */
+		sound: { readonly shape: SoundShape | null };
+	}
+}
+
+declare module '../../engines/machine/signals' {
+	interface Signals {
+		'sound-card-added': string;
+	}
+	interface Offers {
+		/** Opens an ALSA device by name for samples of this kind; a string says why it could not. */
+		openSound?(
+			deviceName: string,
+			wanted: PlayedMedia & { readonly title: string; readonly gainDb: number; readonly forcedRateHz: number | null },
+			onLost: () => void
+		): { close(): void } | string;
+	}
+}

@@ -1,0 +1,21 @@
+import { formatHz, withUnit } from '../../format';
+import type { Words } from '../../engines/machine';
+
+export const SOUND_WORDS = {
+	found: ({ name, cardId }: { name: string; cardId: string }) => [`${name} found`, cardId],
+	muted: () => 'the amplifier is muted',
+	'nothing-plays': () => 'nothing is playing',
+	plays: ({ title }: { title: string }) => title,
+	'is-unplugged': () => 'the converter is unplugged',
+	'amplifier-muted': () => 'Amplifier muted',
+	'amplifier-open': () => 'Amplifier open again',
+	unplugged: () => 'Converter unplugged',
+	'plugged-in': () => 'Converter plugged in again',
+	'no-control': ({ control }: { control: string }) =>
+		`The converter has no control "${control}": the player is not started`,
+	'volume-set': ({ db }: { db: number }) => ['Volume set in the converter', withUnit(db, 1, 'dB')],
+	opened: (heard: { sampleRateHz: number; bitDepth: number; channels: number; treatment: string }) => [
+		`Converter opened: ${formatHz(heard.sampleRateHz)}, ${heard.bitDepth} bit, ${heard.channels} ch`,
+		heard.treatment
+	]
+} as const satisfies Words;

@@ -1,0 +1,6 @@
+import type { Words } from '../../engines/machine';
+
+export const SOURCES_WORDS = {
+	refuses: () => 'The stream server refuses from now on',
+	answers: () => 'The stream server answers again'
+} as const satisfies Words;

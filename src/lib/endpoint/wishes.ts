@@ -1,0 +1,10 @@
+import type { Wish } from '$core/link';
+
+/** The kinds of endpoint, as people name them. */
+export const WISH_WORDS: readonly { readonly value: Wish; readonly text: string }[] = [
+	{ value: 'music', text: 'Music and radio' },
+	{ value: 'film', text: 'Films and television' },
+	{ value: 'notices', text: 'Notices and announcements' },
+	{ value: 'recorder', text: 'Recording broadcasts' },
+	{ value: 'second-screen', text: 'A second screen for a computer' }
+];

@@ -1,0 +1,6 @@
+import type { Worktop } from '../worktop';
+import BriefSettings from './BriefSettings.svelte';
+import BoardChooser from './BoardChooser.svelte';
+
+const worktop: Worktop = { settings: BriefSettings, drawing: BoardChooser };
+export default worktop;

@@ -1,0 +1,79 @@
+import { expect, it, vi } from 'vitest';
+import { readPlaylist } from '$core/formats/playlist';
+import { emptyPlan, planSchema } from '$core/plan/plan';
+import { writeTone } from '$core/formats/wav/wav';
+import { LIST_LIMITS } from '$core/formats/playlist/limits';
+import { store } from '$lib/store/workshop.svelte';
+import { demoWorkshop } from '../../../../demo/workshop';
+import { addPlaylist, takeAudioFiles } from './sourcesIntake';
+
+const room = vi.hoisted(() => ({ full: '' }));
+vi.mock('$lib/store/storage', () => ({
+	writeMediaBytes: async (location: string) => {
+		if (location === room.full) throw new Error('no room');
+	}
+}));
+
+const read = (text: string) => {
+	const list = readPlaylist(new TextEncoder().encode(text));
+	if (!list.ok) throw new Error(list.faults[0]!.message);
+	return list.value;
+};
+
+it('puts a playlist behind what is there; the first also gives its title and head', () => {
+	let next = 0;
+	const id = (): string => String(next++);
+	const first = addPlaylist(emptyPlan('a', 'a'), read('#EXTM3U x="1"\n#PLAYLIST:Nights\n#EXTINF:3,One\n1.wav\n'), id);
+	expect(first.sources).toMatchObject({
+		listTitle: 'Nights',
+		header: ['#EXTM3U x="1"'],
+		items: [{ id: '0', location: '1.wav', title: 'One', durationSec: 3 }]
+	});
+	const second = addPlaylist(first, read('#EXTM3U y="2"\n#PLAYLIST:Days\n2.wav\n'), id);
+	expect(second.sources).toMatchObject({
+		listTitle: 'Nights',
+		header: ['#EXTM3U x="1"'],
+		items: [{ location: '1.wav' }, { location: '2.wav', title: '' }]
+	});
+	expect(planSchema.safeParse(second).success).toBe(true);
+});
+
+it('takes each dropped file alone: one that cannot be kept, read or named keeps none of the others out', async () => {
+	store.workshop = demoWorkshop;
+	const tone = (sampleRateHz: number): Uint8Array<ArrayBuffer> =>
+		writeTone({ pitchHz: 440, peakDbfs: -20, sampleRateHz, bitDepth: 16, channels: 1, durationMs: 50 }) as never;
+	room.full = 'full.wav';
+	const said = await takeAudioFiles('test-bench', [
+		new File([tone(3000)], 'slow.wav'),
+		new File([tone(48_000)], 'full.wav'),
+		new File([tone(48_000)], 'good.wav'),
+		new File(['x'], '\u0007\u0001'),
+		new File(['no sound at all'], 'notes\u0000.txt')
+	]);
+	const bench = store.workshop!.endpoints.find(({ id }) => id === 'test-bench')!;
+	expect(bench.plan.sources.items.slice(-3).map(({ location }) => location)).toEqual([
+		'slow.wav',
+		'good.wav',
+		'notes .txt'
+	]);
+	expect(store.workshop!.media.find(({ location }) => location === 'good.wav')).toMatchObject({ sampleRateHz: 48_000 });
+	expect(store.workshop!.media.some(({ location }) => location === 'slow.wav')).toBe(false);
+	expect(said[0]).toBe('3 files added.');
+	expect(said.join()).toContain('full.wav: not added. This browser has no room to keep it');
+	expect(said.join()).toContain('slow.wav: sampleRateHz');
+	store.undo();
+	expect(store.workshop).toEqual(demoWorkshop);
+	store.unsaved = true;
+});
+
+it('takes no more entries than a list holds', () => {
+	const many = Array.from({ length: LIST_LIMITS.entries + 5 }, (_, n) => `${n}.wav`).join('\n');
+	let next = 0;
+	const list = read(many);
+	expect(list.entries).toHaveLength(LIST_LIMITS.entries);
+	expect(list.remarks.join()).toContain('10005 entries; the first 10000 were taken');
+	const full = addPlaylist(emptyPlan('a', 'a'), list, () => `i${next++}`);
+	const still = addPlaylist(full, read('more.wav'), () => `i${next++}`);
+	expect(still.sources.items).toHaveLength(LIST_LIMITS.entries);
+	expect(planSchema.safeParse(still).success).toBe(true);
+});

@@ -1,0 +1,6 @@
+import type { Worktop } from '../worktop';
+import SourcesSettings from './SourcesSettings.svelte';
+import SourcesDrawing from './SourcesDrawing.svelte';
+
+const worktop: Worktop = { settings: SourcesSettings, drawing: SourcesDrawing };
+export default worktop;
