@@ -164,7 +164,8 @@ export const rehearseCommand: Command = (args, flags) => {
 			faults: plannedFaults(flags)
 		})
 	}));
-	if (flags.json) sayJson(results.map(({ name, result }) => ({ name, ...result, events: inWords(chain, result.events) })));
+	if (flags.json)
+		sayJson(results.map(({ name, result }) => ({ name, ...result, events: inWords(chain, result.events) })));
 	else for (const { name, result } of results) sayTimeline(name, result);
 	return results.every(({ result }) => result.good) ? 0 : 1;
 };

@@ -6,7 +6,7 @@ import { catalogue } from '../parts/catalogue';
 import { valuesOf, type Places } from '../plan/arbitrary';
 import { misfit } from '../plan/misfit';
 import { openWorkshop } from '../plan/open';
-import { endpointSchema, workshopSchema, type Workshop } from '../plan/workshop';
+import { endpointSchema, VERSIONS, workshopSchema, type Workshop } from '../plan/workshop';
 import { TIME_ZONES } from '../standards/timeZones';
 import { assess } from './assess';
 import { benchFor } from './benchFor';
@@ -27,6 +27,7 @@ const places: Places = (path) => {
 	const place = /\.plan\.parts\.(\w+)$/.exec(path)?.[1];
 	if (place && idsOf(place).length) return fc.option(fc.constantFrom(...idsOf(place)), { freq: 6 });
 	if (path.endsWith('.plan.parts.also.*.part')) return fc.constantFrom(...every);
+	if (path === '.links') return fc.constant({ ...VERSIONS });
 	if (path.endsWith('.timeZone')) return fc.constantFrom(...TIME_ZONES);
 	// Its own parser refuses nearly all that chance makes.
 	if (path.endsWith('.sshKeys.*'))

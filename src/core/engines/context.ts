@@ -45,14 +45,13 @@ const seen = new WeakMap<Workshop['media'], Map<string, Seen>>();
 /** The rest of the workshop, seen from one endpoint; the same object as long as nothing changes that it shows. */
 export function contextFor(chain: readonly Link[], workshop: Workshop, endpointId: string): Surroundings {
 	const probe = workshop.endpoints.find((item) => item.id === endpointId)?.probe ?? null;
-	const others = workshop.endpoints
-		.filter((item) => item.id !== endpointId)
-		.map(({ plan }) => namesOf(chain, plan));
+	const others = workshop.endpoints.filter((item) => item.id !== endpointId).map(({ plan }) => namesOf(chain, plan));
 	const of = [workshop.venue, workshop.parts, probe, ...others];
 	let byEndpoint = seen.get(workshop.media);
 	if (!byEndpoint) seen.set(workshop.media, (byEndpoint = new Map()));
 	const known = byEndpoint.get(endpointId);
-	if (known && known.of.length === of.length && known.of.every((value, n) => value === of[n])) return known.surroundings;
+	if (known && known.of.length === of.length && known.of.every((value, n) => value === of[n]))
+		return known.surroundings;
 	const surroundings = look(workshop, probe, others);
 	byEndpoint.set(endpointId, { of, surroundings });
 	return surroundings;

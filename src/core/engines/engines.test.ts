@@ -183,13 +183,11 @@ describe('a rehearsal', () => {
 			(b: Bench) => (b.soundCards[0]!.volume!.name = 'PCM'),
 			'the converter has no control "Master"'
 		]
-	])('is silent, and says why, when %s', (_, change, why) =>
-		{
-			const result = run({ change });
-			expect(first(result)).toBeNull();
-			expect(result.verdict).toBe(`Silence: ${why}`);
-		}
-	);
+	])('is silent, and says why, when %s', (_, change, why) => {
+		const result = run({ change });
+		expect(first(result)).toBeNull();
+		expect(result.verdict).toBe(`Silence: ${why}`);
+	});
 	it('knows that a framed output refuses plain samples, as the findings do', () => {
 		const foghorn = endpoint('fog-horn-room').plan;
 		const started = {
@@ -216,7 +214,7 @@ describe('a rehearsal', () => {
 		const result = run({ id: 'lamp-room', plan, forMs: 3_600_000 });
 		expect(result.verdict).toContain('Header192');
 		expect(result.events.some(({ from, kind }) => from === 'header' && kind === 'bad')).toBe(true);
-				expect(texts(result).some((text) => text.startsWith('Too hot: the board slows itself'))).toBe(true);
+		expect(texts(result).some((text) => text.startsWith('Too hot: the board slows itself'))).toBe(true);
 		expect(texts(result)).not.toContain('The fan begins to turn');
 		const apart = {
 			...plan,
@@ -279,7 +277,9 @@ describe('a rehearsal', () => {
 		});
 		const stream = 'http://radio.skerrin.example:8000/harbour';
 		const refuse = (b: Bench) => b.streams.forEach((s) => (s.state = 'refuses'));
-		expect(first(run({ plan: only([stream, 'Night ferry.wav']), change: refuse }))!.heard.title).toBe('Night ferry.wav');
+		expect(first(run({ plan: only([stream, 'Night ferry.wav']), change: refuse }))!.heard.title).toBe(
+			'Night ferry.wav'
+		);
 		expect(run({ plan: only([stream]), change: refuse }).verdict).toBe('Silence: none of the sources can be played');
 		const later = run({ plan: only([stream]), faults: [{ name: 'stream-refuses', atMs: 0, lastsMs: 50_000 }] });
 		expect(first(later)!.atMs).toBeGreaterThan(50_000);

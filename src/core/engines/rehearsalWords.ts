@@ -10,7 +10,11 @@ interface Told {
 }
 
 /** What a fault did to one end of the chain: nothing, a gap of so long, or the end of it. */
-export function describeFault({ kind, spans, untilMs, say }: Told, fault: PlannedFault, known: Fault | undefined): string {
+export function describeFault(
+	{ kind, spans, untilMs, say }: Told,
+	fault: PlannedFault,
+	known: Fault | undefined
+): string {
 	const at = `${known?.label ?? fault.name} at ${formatSeconds(fault.atMs)}`;
 	const isGood = (span: Span): boolean => kind.states[span.state]?.tone === 'good';
 	const endMs = fault.atMs + (fault.lastsMs ?? known?.lastsMs ?? 0);

@@ -119,14 +119,20 @@ function describe(machine: Machine, kinds: readonly TrackKind[], { links, faults
 		good: first?.good ?? true,
 		words: [
 			...faults.flatMap((fault) =>
-				main ? [describeFault({ kind: main, spans: tracks[0]!.spans, untilMs, say: words }, fault, known[fault.name])] : []
+				main
+					? [describeFault({ kind: main, spans: tracks[0]!.spans, untilMs, say: words }, fault, known[fault.name])]
+					: []
 			),
 			...[...machine.assumed].map((what) => `Assumed: ${what}.`)
 		]
 	};
 }
 
-function planFault(machine: Machine, { name, atMs, lastsMs }: PlannedFault, known: Readonly<Record<string, Fault>>): void {
+function planFault(
+	machine: Machine,
+	{ name, atMs, lastsMs }: PlannedFault,
+	known: Readonly<Record<string, Fault>>
+): void {
 	machine.clock.at(atMs, () => machine.fault(name, true));
 	machine.clock.at(atMs + (lastsMs ?? known[name]?.lastsMs ?? 0), () => machine.fault(name, false));
 }

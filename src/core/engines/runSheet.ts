@@ -16,9 +16,11 @@ export interface SheetPhase {
 export function runSheet(chain: readonly Link[], plan: Plan, surroundings: Surroundings): SheetPhase[] {
 	const { links, context, claims } = derive(chain, plan, surroundings);
 	const all = links.flatMap((link) =>
-		(link.steps?.(sliceOf(plan, link), context, claims) ?? []).map(
-			(step): SheetStep => ({ ...step, key: `${link.id}.${step.id}`, link: link.id as LinkId })
-		)
+		(link.steps?.(sliceOf(plan, link), context, claims) ?? []).map((step): SheetStep => ({
+			...step,
+			key: `${link.id}.${step.id}`,
+			link: link.id as LinkId
+		}))
 	);
 	return PHASES.map((phase) => {
 		const steps = all.filter((step) => step.phase === phase);

@@ -2,7 +2,10 @@ import type { Link } from '../link';
 import { SYSTEM_WORDS, type Said, type Sentence, type Words } from './machine';
 
 /** Words for what a rehearsal tells: text, and the reading beside it. Only the edge asks: screen, command line, tests. */
-export function say(links: readonly Pick<Link, 'id' | 'words'>[], { from, code, data }: Said): readonly [text: string, reading: string] {
+export function say(
+	links: readonly Pick<Link, 'id' | 'words'>[],
+	{ from, code, data }: Said
+): readonly [text: string, reading: string] {
 	const words: Words | undefined = from === 'system' ? SYSTEM_WORDS : links.find(({ id }) => id === from)?.words;
 	const sentence: Sentence = words?.[code]?.(data as never) ?? code;
 	return typeof sentence === 'string' ? [sentence, ''] : sentence;

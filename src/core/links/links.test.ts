@@ -27,7 +27,7 @@ const BARE_INLET = {
 	touchSafe: true
 };
 const ids = (plan: Plan): string[] =>
-	assess(chain, plan, contextFor(chain, demoWorkshop, lounge.id)).findings.map((f) => f.id);
+	assess(chain, structuredClone(plan), contextFor(chain, demoWorkshop, lounge.id)).findings.map((f) => f.id);
 
 describe('findings', () => {
 	it.each([

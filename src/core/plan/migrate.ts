@@ -36,7 +36,10 @@ function eachLinkByItself(saved: Saved): Saved {
  * by the link's own migrations. A link that did not exist yet begins with its own defaults.
  * Faults: `not-a-workshop`, `version-newer` (written by a later Yphos), `version-unknown`, `version-step`.
  */
-export function migrate(saved: unknown, { steps = migrations, links = chain, versions = VERSIONS }: MigrateOptions = {}): Result<Saved> {
+export function migrate(
+	saved: unknown,
+	{ steps = migrations, links = chain, versions = VERSIONS }: MigrateOptions = {}
+): Result<Saved> {
 	if (!isSaved(saved) || saved.yphos !== 'workshop')
 		return fault('not-a-workshop', 'This file is not a Yphos workshop. Choose a file that ends in .yphos.json.');
 	const { version } = saved;
@@ -57,14 +60,25 @@ export function migrate(saved: unknown, { steps = migrations, links = chain, ver
 			if (!step) return fault('version-unknown', `No way is known from version ${v} to ${v + 1}.`);
 			current = step(current);
 		}
-		const of = { ...(isSaved(current.links) ? current.links : versions), workshop: versions.workshop } as Record<string, number>;
+		const of = { ...(isSaved(current.links) ? current.links : versions), workshop: versions.workshop } as Record<
+			string,
+			number
+		>;
 		const endpoints = each(current.endpoints, (endpoint) =>
 			isSaved(endpoint.plan) ? { ...endpoint, plan: bringLinks(endpoint.plan, of, links) } : endpoint
 		);
-		return ok({ ...current, ...(current.endpoints === undefined ? {} : { endpoints }), links: { ...versions }, version: newest });
+		return ok({
+			...current,
+			...(current.endpoints === undefined ? {} : { endpoints }),
+			links: { ...versions },
+			version: newest
+		});
 	} catch (error) {
 		// A stranger's file may be torn in ways that a step does not expect.
-		return fault('version-step', `It could not be brought from version ${version} to ${newest}: ${(error as Error).message}.`);
+		return fault(
+			'version-step',
+			`It could not be brought from version ${version} to ${newest}: ${(error as Error).message}.`
+		);
 	}
 }
 
@@ -78,7 +92,10 @@ export interface MigrateOptions {
 function versionsOf(saved: Saved, version: number, versions: Readonly<Record<string, number>>): Record<string, number> {
 	if (version < COUNTED_APART) return { workshop: version };
 	if (!isSaved(saved.links)) return { ...versions };
-	return Object.fromEntries(Object.entries(saved.links).filter(([, known]) => typeof known === 'number')) as Record<string, number>;
+	return Object.fromEntries(Object.entries(saved.links).filter(([, known]) => typeof known === 'number')) as Record<
+		string,
+		number
+	>;
 }
 
 function bringLinks(

@@ -155,9 +155,11 @@ describe('migration', () => {
 		expect(opened.value.damaged).toEqual([]);
 		expect(opened.value.remarks).toEqual([]);
 		const before = JSON.parse(frozen) as { endpoints: { id: string; plan: { sources: unknown } }[] };
-		expect(opened.value.workshop.endpoints.map(({ id, plan }) => [id, plan.sources])).toEqual(
+		expect(opened.value.workshop.endpoints.map(({ id, plan }) => [id, without(plan.sources, 'used')])).toEqual(
 			before.endpoints.map(({ id, plan }) => [id, plan.sources])
 		);
+		for (const { plan } of opened.value.workshop.endpoints)
+			expect([plan.sources.used, plan.sound.used, plan.programme.used]).toEqual([true, true, true]);
 	});
 	it('brings within bounds what version 5 stored although its own schema refused it', () => {
 		const saved = JSON.parse(

@@ -62,6 +62,7 @@ function readIntoPlan(bytes: Uint8Array): void {
 	if (!read.ok) return;
 	const items = read.value.entries.map((entry, n) => ({ ...entry, title: entry.title ?? '', id: `e${n}` }));
 	const fits = sourcesSettings.safeParse({
+		used: true,
 		listTitle: read.value.title ?? '',
 		header: read.value.header,
 		items,

@@ -52,7 +52,9 @@ export function layoutChain(links: readonly Pick<Link, 'id' | 'place'>[]): Chain
 	const boxes = links.map(({ id, place }) => boxOf(id, place));
 	const byId = new Map(boxes.map((box) => [box.id, box]));
 	const wanted = links.flatMap(({ id, place }) =>
-		place.wires.flatMap(({ to, carries }) => (byId.has(to) ? [{ from: byId.get(id)!, to: byId.get(to)!, carries }] : []))
+		place.wires.flatMap(({ to, carries }) =>
+			byId.has(to) ? [{ from: byId.get(id)!, to: byId.get(to)!, carries }] : []
+		)
 	);
 	const across = wanted.filter(({ from, to }) => from.x !== to.x && !overlaps(from, to));
 	const portOf = (box: Box, side: 'from' | 'to', wire: (typeof across)[number]): number => {
@@ -70,7 +72,9 @@ export function layoutChain(links: readonly Pick<Link, 'id' | 'place'>[]): Chain
 	const ends = links.flatMap(({ id, place }): End[] => {
 		const box = byId.get(id)!;
 		const y = middle(box);
-		return place.end ? [{ of: id, sense: place.end.sense, x: END_X, y, path: `M${box.x + box.width} ${y} H${END_X}` }] : [];
+		return place.end
+			? [{ of: id, sense: place.end.sense, x: END_X, y, path: `M${box.x + box.width} ${y} H${END_X}` }]
+			: [];
 	});
 	return { width: WIDTH, height: TALL, boxes, wires, ends };
 }

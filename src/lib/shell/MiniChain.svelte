@@ -24,8 +24,7 @@
 		const shift = half === 'left' ? -9 : half === 'right' ? 9 : 0;
 		return 10 + (box.y / (height - box.height)) * (TALL - 28) + shift + (half ? -6 : 0);
 	};
-	const words = (link: LinkState): string =>
-		`${link.title}: ${link.used ? (link.worst ?? 'all well') : 'not used'}`;
+	const words = (link: LinkState): string => `${link.title}: ${link.used ? (link.worst ?? 'all well') : 'not used'}`;
 </script>
 
 <svg viewBox={`0 0 ${WIDTH} ${TALL}`} role="img" aria-label={links.map(words).join(', ')}>

@@ -56,13 +56,12 @@ export class Disk {
 	now: () => number = () => 0;
 	onChange: () => void = () => {};
 
-	/** Shares what nobody changes: contents are replaced, never edited. */
+	/** Shares what nobody changes: contents are replaced, never edited. What the kernel shows is its own machine's. */
 	copy(): Disk {
 		const copy = new Disk();
 		for (const [path, file] of this.files) copy.files.set(path, file);
 		for (const folder of this.folders) copy.folders.add(folder);
 		for (const [name, state] of this.packages) copy.packages.set(name, state);
-		copy.mounts.push(...this.mounts);
 		copy.freeBytes = this.freeBytes;
 		return copy;
 	}

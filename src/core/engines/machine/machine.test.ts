@@ -145,7 +145,9 @@ describe('the simulated systemd', () => {
 		machine.disk.makeFolder('/tmp');
 		machine.clock.runUntil(5000);
 		expect(machine.disk.read('/tmp/out')).toBe('seen\n');
-		expect(inWords(chain, machine.events).map(({ text }) => text)).toContain('/opt/t.sh may not be run: its mode forbids it');
+		expect(inWords(chain, machine.events).map(({ text }) => text)).toContain(
+			'/opt/t.sh may not be run: its mode forbids it'
+		);
 	});
 	it('takes up a script that waits where it stands when what it waits for comes', () => {
 		const { machine, ran } = machineWith({
@@ -195,13 +197,16 @@ it('counts a change of track as one stretch of sound, a real silence as silence'
 		why: { from: 'system', code: 'starting', data: undefined }
 	});
 	expect(
-		joinGaps([
-			span(0, 1000, 'sound'),
-			span(1000, 1060, 'silence'),
-			span(1060, 3000, 'sound'),
-			span(3000, 9000, 'silence'),
-			span(9000, 9500, 'sound')
-		], earTrack).map((s) => [s.fromMs, s.toMs, s.state])
+		joinGaps(
+			[
+				span(0, 1000, 'sound'),
+				span(1000, 1060, 'silence'),
+				span(1060, 3000, 'sound'),
+				span(3000, 9000, 'silence'),
+				span(9000, 9500, 'sound')
+			],
+			earTrack
+		).map((s) => [s.fromMs, s.toMs, s.state])
 	).toEqual([
 		[0, 3000, 'sound'],
 		[3000, 9000, 'silence'],

@@ -196,8 +196,7 @@ export class Machine {
 		else if (!this.keepsTime) this.clockBehindMs += this.clock.nowMs - this.#offSinceMs;
 		this.systemd = startSystemd(this);
 		const why = { from: 'system', code: on ? 'starting' : 'no-power', data: undefined };
-		for (const track of this.tracks.values())
-			track.set(this.clock.nowMs, on ? track.kind.wakes : track.kind.off, why);
+		for (const track of this.tracks.values()) track.set(this.clock.nowMs, on ? track.kind.wakes : track.kind.off, why);
 		if (on) this.emit('mains-on');
 		else this.emit('mains-off', { abrupt });
 	}

@@ -130,8 +130,7 @@ function runProgram(machine: Machine, program: Program, started: Started, onEnd:
 
 const hostOf = (machine: Machine, unit: string | null): ShellHost => ({
 	read: (path) => machine.disk.read(path),
-	write: (path, text, append) =>
-		machine.systemd.mayWrite(unit, path) ?? machine.disk.write(path, text, append),
+	write: (path, text, append) => machine.systemd.mayWrite(unit, path) ?? machine.disk.write(path, text, append),
 	kind: (path) => machine.disk.kind(path),
 	list: (path) => machine.disk.list(path),
 	isExecutable: (path) => machine.disk.isExecutable(path),
@@ -162,10 +161,16 @@ function runShell(machine: Machine, isBash: boolean, started: Started, onEnd: (e
 }
 
 /** Looks and waits only: its end is one event, worked out again when the world changes meanwhile. Null: it does more. */
-function foreseen(machine: Machine, script: Script, unit: string | null, onEnd: (ended: Ended) => void): (() => void) | null {
+function foreseen(
+	machine: Machine,
+	script: Script,
+	unit: string | null,
+	onEnd: (ended: Ended) => void
+): (() => void) | null {
 	const key = JSON.stringify([unit, script.name, script.args, script.text, [...script.env]]);
 	const remembered = machine.foreseen.get(key);
-	const first = remembered?.version === machine.world.version ? remembered.result : foresee(script, hostOf(machine, unit));
+	const first =
+		remembered?.version === machine.world.version ? remembered.result : foresee(script, hostOf(machine, unit));
 	machine.foreseen.set(key, { version: machine.world.version, result: first });
 	if (!first) return null;
 	const sinceMs = machine.clock.nowMs;
@@ -182,7 +187,10 @@ function foreseen(machine: Machine, script: Script, unit: string | null, onEnd: 
 		});
 	};
 	forget = machine.world.onChange(() => {
-		const again = foresee(script, hostOf(machine, unit), { untilMs: machine.clock.nowMs - sinceMs, seen: current.seen });
+		const again = foresee(script, hostOf(machine, unit), {
+			untilMs: machine.clock.nowMs - sinceMs,
+			seen: current.seen
+		});
 		if (!again) return;
 		current = again;
 		plan();

@@ -44,5 +44,5 @@ export const brief: Link<'brief', BriefSettings> = {
 						reading: 'seconds until sound'
 					}
 				]
-			: [],
+			: []
 };

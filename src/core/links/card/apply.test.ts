@@ -142,6 +142,7 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		}
 		const ours = await new Promise<Ended>((done) => {
 			machine.mains(true);
+			machine.setOnline(true);
 			spawn(machine, { argv: ['bash', '/boot/firmware/yphos/apply.sh'], env: new Map(), stdin: '' }, done);
 			machine.clock.runUntil(3_600_000);
 		});

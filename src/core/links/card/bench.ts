@@ -19,5 +19,12 @@ export function cardBench(settings: CardSettings, context: Context, claims: read
 	const room = computeRoom(settings, context, claims);
 	if (!room) return {};
 	const isRoom = ({ name, kind }: { name: string; kind: string }): boolean => kind !== 'system' || name === 'packages';
-	return { card: { roomBytes: Math.max(0, Math.round(room.pieces.filter(isRoom).reduce((sum, { bytes }) => sum + bytes, Math.min(0, room.freeBytes)))) } };
+	return {
+		card: {
+			roomBytes: Math.max(
+				0,
+				Math.round(room.pieces.filter(isRoom).reduce((sum, { bytes }) => sum + bytes, Math.min(0, room.freeBytes)))
+			)
+		}
+	};
 }

@@ -76,7 +76,8 @@ describe('the card', () => {
 
 describe('a layer in memory', () => {
 	const board = { memoryMb: 1024 };
-	const days = (change: Partial<Plan['card']>) => computeLayer(withCard({ root: 'overlay', ...change }).card, board, []);
+	const days = (change: Partial<Plan['card']>) =>
+		computeLayer(withCard({ root: 'overlay', ...change }).card, board, []);
 	it('holds half of the memory, by what is written each day', () => {
 		expect(days({ dailyMb: 16 })).toEqual({ roomMb: 512, dailyMb: 16, daysUntilFull: 32 });
 		expect(days({ dailyMb: 0 }).daysUntilFull).toBe(Infinity);
@@ -107,7 +108,8 @@ describe('a layer in memory', () => {
 it('keeps large media on a drive when there is one, and recordings never on the card', () => {
 	const claims = derive(chain, bench.plan, context).claims;
 	const large = [...claims, { on: 'store', from: 'sources', what: 'films', bytes: 20e9 } as const];
-	const where = (plan: Plan, what: string) => keepWhere(plan.card, derive(chain, plan, context).context, large).find((row) => row.what === what)!.where;
+	const where = (plan: Plan, what: string) =>
+		keepWhere(plan.card, derive(chain, plan, context).context, large).find((row) => row.what === what)!.where;
 	const withDrive = withCard({}, { also: [{ part: 'drive-ssd-500', count: 1 }] });
 	expect(where(bench.plan, 'Media')).toBe('card');
 	expect(where(withDrive, 'Media')).toBe('USB drive without moving parts, 500 GB');
@@ -152,9 +154,9 @@ describe('a cut at any moment', () => {
 		expect(unmended).toContain(false);
 		expect(unmended).toContain(true);
 		const torn = moments[unmended.indexOf(false)]!;
-		expect(inWords(chain, cutAt(withCard({ ...cmdline }), torn).events).some(({ text }) => text.includes('is being mended'))).toBe(
-			true
-		);
+		expect(
+			inWords(chain, cutAt(withCard({ ...cmdline }), torn).events).some(({ text }) => text.includes('is being mended'))
+		).toBe(true);
 	});
 });
 

@@ -23,7 +23,11 @@ export function assessCard(settings: CardSettings, context: Context, claims: rea
 	const room = computeRoom(settings, context, claims);
 	return [
 		...(room
-			? [...assessRoom(room, settings, context), ...assessWear(room, settings, context, claims), ...assessWritten(room, settings)]
+			? [
+					...assessRoom(room, settings, context),
+					...assessWear(room, settings, context, claims),
+					...assessWritten(room, settings)
+				]
 			: [
 					{
 						id: 'card.unknown',

@@ -166,7 +166,10 @@ export const card: Link<'card', CardSettings> = {
 	claims: cardClaims,
 	figures,
 	assess: assessCard,
-	files: (settings, context, claims) => [...cardFiles(settings, context, claims), settingsSheet(settings, context, claims)],
+	files: (settings, context, claims) => [
+		...cardFiles(settings, context, claims),
+		settingsSheet(settings, context, claims)
+	],
 	seal: sealCard,
 	steps: cardSteps,
 	rehearse: rehearseCard

@@ -14,7 +14,11 @@ export interface Layer {
 }
 
 /** How long a layer in memory holds what is written. The log has a place in memory of its own, unless it is kept. */
-export function computeLayer(settings: CardSettings, board: Pick<PartOf<'board'>, 'memoryMb'>, claims: readonly Claim[]): Layer {
+export function computeLayer(
+	settings: CardSettings,
+	board: Pick<PartOf<'board'>, 'memoryMb'>,
+	claims: readonly Claim[]
+): Layer {
 	const recorded = claimsOn(claims, 'wear').reduce((sum, claim) => sum + claim.bytesPerDay, 0) / 1e6;
 	const dailyMb = settings.dailyMb + (settings.logsInMemory ? 0 : LOG_MB) + recorded;
 	const roomMb = board.memoryMb * SHARE_OF_MEMORY;

@@ -120,7 +120,12 @@ const idOf = (conflict: HeaderConflict): string => {
 const hex = (address: number): string => `0x${address.toString(16).padStart(2, '0')}`;
 
 /** Wires a movable line of this part, when it is one of these, to a free one that can do the same. */
-function moves(user: HeaderUser, lines: readonly number[], settings: HeaderSettings, freeLines: readonly number[]): Fix[] {
+function moves(
+	user: HeaderUser,
+	lines: readonly number[],
+	settings: HeaderSettings,
+	freeLines: readonly number[]
+): Fix[] {
 	return user.use.movable.flatMap(({ what, suggested, pwm }, n): Fix[] => {
 		const now = user.lines[n] ?? suggested;
 		const to = freeLines.find((line) => !pwm || PWM_LINES.some((known) => known.line === line));

@@ -85,7 +85,11 @@ function cooling(settings: HeatSettings, context: Context, claims: readonly Clai
 			return [{ label, price, change: context.change.choosePart('cooler', part.id) }];
 		if (part.kind === 'case' && part.id !== context.facts.parts.case)
 			return [{ label, price, change: context.change.choosePart('case', part.id) }];
-		if (part.kind === 'fan' && part.header && !context.facts.parts.also.some((item) => context.find(item.part)?.kind === 'fan'))
+		if (
+			part.kind === 'fan' &&
+			part.header &&
+			!context.facts.parts.also.some((item) => context.find(item.part)?.kind === 'fan')
+		)
 			return [{ label: `Add ${part.name}`, price, change: context.change.addPart(part.id) }];
 		return [];
 	});

@@ -38,7 +38,12 @@ export const fanOf = (context: Context): PartOf<'fan'> | null =>
 export const computeHeat = onceFor((settings: HeatSettings, context, claims) => findHeat(settings, context, claims));
 
 /** The same with few steps, which suffice to see whether it stays cool; a curve takes more. */
-export function findHeat(settings: HeatSettings, context: Context, claims: readonly Claim[], steps?: number): Heat | null {
+export function findHeat(
+	settings: HeatSettings,
+	context: Context,
+	claims: readonly Claim[],
+	steps?: number
+): Heat | null {
 	const board = context.part('board', context.facts.parts.board);
 	if (!board) return null;
 	const load = playLoad(board, context.facts.film);

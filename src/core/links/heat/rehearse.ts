@@ -54,7 +54,13 @@ export function rehearseHeat(machine: Machine): void {
 
 type FanPoints = { onC: number; offC: number } | null;
 
-function foretell(machine: Machine, tell: Teller<typeof HEAT_WORDS>, delaySec: number, points: FanPoints, isCurrent: () => boolean): void {
+function foretell(
+	machine: Machine,
+	tell: Teller<typeof HEAT_WORDS>,
+	delaySec: number,
+	points: FanPoints,
+	isCurrent: () => boolean
+): void {
 	const heat = machine.bench.heat;
 	if (!heat) return;
 	const { fan } = heat.model;

@@ -14,5 +14,6 @@ export const HEAT_WORDS = {
 			: 'Too hot: the board slows itself; what it plays does not suffer',
 		withUnit(chipC, 0, '°C')
 	],
-	late: ({ dropped }: { dropped: number }) => `The processors cannot keep up: ${percent(dropped)} of the frames are late`
+	late: ({ dropped }: { dropped: number }) =>
+		`The processors cannot keep up: ${percent(dropped)} of the frames are late`
 } as const satisfies Words;

@@ -85,9 +85,7 @@ function networkText(cidr: string): string {
 /** What to type into a browser for a page of the endpoint. */
 export const pageUrl = (settings: NetworkSettings, page: NetworkSettings['pages'][number]): string => {
 	const host =
-		settings.address.kind === 'free' || settings.address.ip === ''
-			? `${settings.hostName}.local`
-			: settings.address.ip;
+		settings.address.kind === 'free' || settings.address.ip === '' ? `${settings.hostName}.local` : settings.address.ip;
 	const usual = page.tls ? 443 : 80;
 	return `${page.tls ? 'https' : 'http'}://${host}${page.port === usual ? '' : `:${page.port}`}/`;
 };

@@ -17,7 +17,12 @@ export const RADIO_PROFILE = '/etc/NetworkManager/system-connections/yphos-radio
 export const CABLE_PROFILE = '/etc/NetworkManager/system-connections/yphos-cable.nmconnection';
 
 /** The seed of a first start (cloud-init, NoCloud), the profiles of the network, and who may knock and log in. */
-export function networkFiles(network: NetworkSettings, context: Context, _claims: readonly Claim[], secrets: Secrets): CardFile[] {
+export function networkFiles(
+	network: NetworkSettings,
+	context: Context,
+	_claims: readonly Claim[],
+	secrets: Secrets
+): CardFile[] {
 	const files = [
 		textFile(
 			'boot/user-data',

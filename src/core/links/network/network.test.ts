@@ -168,7 +168,9 @@ describe('the rehearsed network', () => {
 	it('joins by radio with the derived key alone', () => {
 		const plan = withNetwork({ way: 'radio', ssid: 'Skerrin', countryCode: 'FO' });
 		const join = (key: string, asked: string) =>
-			run(plan, (bench) => (bench.network.radio = { ssid: 'Skerrin', pskHex: asked, assumed: false }), { radioPskHex: key })[0];
+			run(plan, (bench) => (bench.network.radio = { ssid: 'Skerrin', pskHex: asked, assumed: false }), {
+				radioPskHex: key
+			})[0];
 		expect(join('ab'.repeat(32), 'ab'.repeat(32))).toBe('Radio network joined');
 		expect(join('ab'.repeat(32), 'cd'.repeat(32))).toContain('refuses the key');
 	});
@@ -255,8 +257,7 @@ describe('updates', () => {
 			)
 		).toEqual(['No updates: the network is not there']));
 	it('take a little of the path, in their own hour and in quiet ones too', () => {
-		const need = (plan: Plan, isQuiet: boolean) =>
-			over(plan, () => isQuiet).map(({ needsBps }) => needsBps);
+		const need = (plan: Plan, isQuiet: boolean) => over(plan, () => isQuiet).map(({ needsBps }) => needsBps);
 		const [without, beside, alone] = [need(byHand, false), need(nightly('03:30'), false), need(nightly('03:30'), true)];
 		expect(beside.map((bps, hour) => bps - without[hour]!)).toEqual(alone);
 		expect(alone.flatMap((bps, hour) => (bps > 0 ? [hour] : []))).toEqual([3]);

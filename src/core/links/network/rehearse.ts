@@ -90,9 +90,12 @@ function whyNotRadio(machine: Machine, tell: Tell, profile: DiskFile): Said | nu
 	const { wifi, 'wifi-security': security } = readKeyfile(profile.text);
 	if (!radio) return tell.said('no-radio');
 	if (wifi?.ssid !== radio.ssid) return tell.said('no-such-radio', { ssid: wifi?.ssid ?? '' });
-	if (radio.assumed) machine.assumed.add(`a radio network called "${radio.ssid}" is there, with the pass phrase that is typed`);
+	if (radio.assumed)
+		machine.assumed.add(`a radio network called "${radio.ssid}" is there, with the pass phrase that is typed`);
 	// Without the pass phrase typed the key is not known yet; the bench then asks for none.
-	return radio.pskHex !== null && security?.psk !== radio.pskHex ? tell.said('key-refused', { ssid: radio.ssid }) : null;
+	return radio.pskHex !== null && security?.psk !== radio.pskHex
+		? tell.said('key-refused', { ssid: radio.ssid })
+		: null;
 }
 
 /** It says its name, if the program for that is on the card, and each visitor of the bench knocks once. */

@@ -24,7 +24,8 @@ export const reachTrack: TrackKind = {
 		const there = spans.find(({ state }) => state === 'there');
 		const last = spans.at(-1);
 		// On a bench without any network nobody expects to reach it.
-		if (!there) return last && last.why.code !== 'no-network' ? { good: false, words: `Not reached: ${say(last.why)}` } : null;
+		if (!there)
+			return last && last.why.code !== 'no-network' ? { good: false, words: `Not reached: ${say(last.why)}` } : null;
 		const name = marks.find(({ name: mark }) => mark === 'name')?.data as string | undefined;
 		const visits = marks.filter(({ name: mark }) => mark !== 'name').map(({ data }) => data as Visited);
 		return {

@@ -14,13 +14,15 @@ export const NETWORK_WORDS = {
 	'no-such-radio': ({ ssid }: { ssid: string }) => `No radio network is called "${ssid}"`,
 	'key-refused': ({ ssid }: { ssid: string }) => `The radio network "${ssid}" refuses the key`,
 	'no-manager': () => 'Nothing on the endpoint reads its network profile: NetworkManager is not there',
-	'profile-open': ({ mode }: { mode: string }) => `The network profile is passed over: its mode ${mode} lets others read it`,
+	'profile-open': ({ mode }: { mode: string }) =>
+		`The network profile is passed over: its mode ${mode} lets others read it`,
 	'profile-unusable': () => 'The network profile names no kind of connection',
 	'config-unusable': () => 'network-config asks for no address on any socket',
 	'no-network': () => 'no network',
 	joined: () => 'on the network',
 	named: ({ name }: { name: string }) => ['Found by name', name],
-	visit: ({ from, port, answer }: { from: string; port: number; answer: string }) => `${from} at port ${port}: ${answer}`,
+	visit: ({ from, port, answer }: { from: string; port: number; answer: string }) =>
+		`${from} at port ${port}: ${answer}`,
 	'updates-none': () => 'No updates: the network is not there',
 	'updates-in': () => 'Security updates are in'
 } as const satisfies Words;

@@ -11,9 +11,7 @@ export const partsChanges: Pick<Changes, 'choosePart' | 'addPart' | 'replacePart
 	addPart: (id, count = 1) => own((parts) => withPart(parts, id, count)),
 	replacePart: (from, to) =>
 		own(({ also, ...places }) => ({
-			...(Object.fromEntries(
-				Object.entries(places).map(([key, id]) => [key, id === from ? to : id])
-			) as typeof places),
+			...(Object.fromEntries(Object.entries(places).map(([key, id]) => [key, id === from ? to : id])) as typeof places),
 			also: also.flatMap((item) => (item.part !== from ? [item] : to === null ? [] : [{ ...item, part: to }]))
 		}))
 };

@@ -34,7 +34,8 @@ export function rankBoards(settings: PartsSettings, context: Context): Ranked[] 
 }
 
 /** The same for one board alone. */
-export const judgeBoard = (board: Board, settings: PartsSettings, context: Context): Ranked => judge(board, needsOf(settings, context));
+export const judgeBoard = (board: Board, settings: PartsSettings, context: Context): Ranked =>
+	judge(board, needsOf(settings, context));
 
 function judge(board: Board, needs: readonly Need[]): Ranked {
 	const reasons = needs.map((need) => need(board));

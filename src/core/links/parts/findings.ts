@@ -214,9 +214,7 @@ function assessLost(
 			level: 'stop',
 			title: 'This way to the screen carries no sound',
 			why: `From ${from.name} to ${to.name} only the picture arrives, and the plan sends the sound along with it. Take the sound from a converter or from the board\u2019s own jack.`,
-			fixes: jack
-				? [{ label: `Use ${jack.name}`, apply: own({ converter: jack.id }) }]
-				: []
+			fixes: jack ? [{ label: `Use ${jack.name}`, apply: own({ converter: jack.id }) }] : []
 		}
 	];
 }

@@ -137,5 +137,5 @@ export const parts: Link<'parts', PartsSettings> = {
 	claims,
 	figures,
 	assess: assessParts,
-	steps: partsSteps,
+	steps: partsSteps
 };

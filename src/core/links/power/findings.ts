@@ -127,7 +127,10 @@ function assessLead(settings: PowerSettings, path: PowerPath, board: PartOf<'boa
 	const peakV = path.at.peak?.boardV ?? null;
 	const fixes = (): Fix[] =>
 		path.supply.lead
-			? useSupply(stronger(path, board, context).find((part) => part.id !== path.supply.id), context)
+			? useSupply(
+					stronger(path, board, context).find((part) => part.id !== path.supply.id),
+					context
+				)
 			: (path.lead ? betterLeads(settings, path, board, context) : []).slice(0, 2).map((lead) => ({
 					label: `Use ${lead.name}`,
 					apply: context.change.choosePart('lead', lead.id)
@@ -170,7 +173,12 @@ function assessLead(settings: PowerSettings, path: PowerPath, board: PartOf<'boa
 }
 
 /** Leads with the same two ends that keep the board well above its brown-out, the thickest loss first removed. */
-function betterLeads(settings: PowerSettings, path: PowerPath, board: PartOf<'board'>, context: Context): PartOf<'lead'>[] {
+function betterLeads(
+	settings: PowerSettings,
+	path: PowerPath,
+	board: PartOf<'board'>,
+	context: Context
+): PartOf<'lead'>[] {
 	const outs = path.supply.sockets.filter(({ way, male }) => way === 'out' && !male);
 	const ins = board.sockets.filter(({ way, carries }) => way === 'in' && carries.includes('power'));
 	const volts = (lead: PartOf<'lead'>): number =>

@@ -52,9 +52,7 @@ export function soundBench(settings: SoundSettings, context: Context): Partial<B
 	const speakersPart = context.part('speakers', parts.speakers);
 	return {
 		soundCards: soundCards(settings, context),
-		amplifier: amplifierPart
-			? { name: amplifierPart.name, muted: false, ...amplifierFigures(amplifierPart) }
-			: null,
+		amplifier: amplifierPart ? { name: amplifierPart.name, muted: false, ...amplifierFigures(amplifierPart) } : null,
 		speakers: speakersPart
 			? {
 					name: speakersPart.name,

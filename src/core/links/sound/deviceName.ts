@@ -5,7 +5,9 @@ import type { SoundSettings } from './settings';
 export const SHARED_NAME = 'yphos_shared';
 
 /** The ALSA device that the player opens, and what each part of its name says. */
-export function deviceOf(settings: SoundSettings): { name: string; explained: readonly { part: string; meaning: string }[] } | null {
+export function deviceOf(
+	settings: SoundSettings
+): { name: string; explained: readonly { part: string; meaning: string }[] } | null {
 	const { cardId, deviceNumber, door, travel } = settings;
 	if (cardId === '') return null;
 	if (travel === 'shared')

@@ -17,7 +17,11 @@ const change = (label: string, part: Partial<SoundSettings>): Fix => ({
 });
 
 export function assessSound(settings: SoundSettings, context: Context, claims: readonly Claim[]): Finding[] {
-	return [...assessDevice(settings, context), ...assessSources(settings, context, claims), ...assessVolume(settings, context)];
+	return [
+		...assessDevice(settings, context),
+		...assessSources(settings, context, claims),
+		...assessVolume(settings, context)
+	];
 }
 
 /** Is the device named, by a name that lasts, and is it really there? */
@@ -162,11 +166,10 @@ function assessSources(settings: SoundSettings, context: Context, claims: readon
 function converterFor(settings: SoundSettings, context: Context, rateHz: number): Fix[] {
 	if (playbackOf(settings, context)?.sure === 'measured') return [];
 	const better = context.drawer.find(
-		(part) => part.kind === 'converter' && part.playback.ratesHz.includes(rateHz) && part.id !== context.facts.parts.converter
+		(part) =>
+			part.kind === 'converter' && part.playback.ratesHz.includes(rateHz) && part.id !== context.facts.parts.converter
 	);
-	return better
-		? [{ label: `Use ${better.name}`, apply: context.change.choosePart('converter', better.id) }]
-		: [];
+	return better ? [{ label: `Use ${better.name}`, apply: context.change.choosePart('converter', better.id) }] : [];
 }
 
 /** Is it loud enough, not too loud, and where does the volume cost bits? */

@@ -11,14 +11,18 @@ export const probedDevice = (settings: SoundSettings, context: Context): SoundDe
 	) ?? null;
 
 /** What the converter takes: as the board itself reported, else as its class typically does. */
-export function playbackOf(settings: SoundSettings, context: Context): { playback: Playback; sure: 'measured' | 'typical' } | null {
+export function playbackOf(
+	settings: SoundSettings,
+	context: Context
+): { playback: Playback; sure: 'measured' | 'typical' } | null {
 	const probed = probedDevice(settings, context)?.playback;
 	if (probed) return { playback: probed, sure: 'measured' };
 	const part = context.part('converter', context.facts.parts.converter);
 	return part ? { playback: part.playback, sure: 'typical' } : null;
 }
 
-export const gainInPlayerDb = (settings: SoundSettings): number => (settings.volumeAt === 'player' ? settings.volumeDb : 0);
+export const gainInPlayerDb = (settings: SoundSettings): number =>
+	settings.volumeAt === 'player' ? settings.volumeDb : 0;
 
 export function routeOf(settings: SoundSettings, context: Context): Route | null {
 	const found = playbackOf(settings, context);

@@ -9,7 +9,9 @@ export const describeHeard = (heard: Heard): string =>
 	`${formatHz(heard.sampleRateHz)}, ${heard.bitDepth} bit, ${heard.treatment}`;
 
 /** What was heard in a rehearsal, each title once, as it sounded first. */
-export const heardIn = (tracks: readonly { readonly id: string; readonly marks: readonly Mark[] }[]): { atMs: number; heard: Heard }[] =>
+export const heardIn = (
+	tracks: readonly { readonly id: string; readonly marks: readonly Mark[] }[]
+): { atMs: number; heard: Heard }[] =>
 	(tracks.find(({ id }) => id === 'ear')?.marks ?? []).map(({ atMs, data }) => ({ atMs, heard: data as Heard }));
 
 export const earTrack: TrackKind = {

@@ -6,7 +6,12 @@ import { placesIn } from '../../mediaPlace';
 import type { SourcesSettings } from './settings';
 
 /** The playlist, and those media whose bytes are at hand. */
-export function sourcesFiles(settings: SourcesSettings, _context: Context, _claims: readonly Claim[], secrets: Secrets): CardFile[] {
+export function sourcesFiles(
+	settings: SourcesSettings,
+	_context: Context,
+	_claims: readonly Claim[],
+	secrets: Secrets
+): CardFile[] {
 	const { items, listTitle, header } = settings;
 	const placeOf = placesIn(items);
 	const entries = items.map((item) => ({

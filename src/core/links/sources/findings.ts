@@ -66,9 +66,9 @@ function areDoubled(items: readonly SourceItem[]): Finding[] {
 				{
 					label: 'Keep each once',
 					apply: withItems((all) => {
-							const again = doublesOf(all);
-							return all.filter((item) => !again.has(item));
-						})
+						const again = doublesOf(all);
+						return all.filter((item) => !again.has(item));
+					})
 				}
 			]
 		}
@@ -129,10 +129,10 @@ function areElsewhere(items: readonly SourceItem[]): Finding[] {
 				{
 					label: 'Take along on the card',
 					apply: withItems((all) =>
-							all.map((item) =>
-								placeKind(item.location) === 'disk' ? { ...item, location: fileName(item.location) } : item
-							)
+						all.map((item) =>
+							placeKind(item.location) === 'disk' ? { ...item, location: fileName(item.location) } : item
 						)
+					)
 				}
 			]
 		}

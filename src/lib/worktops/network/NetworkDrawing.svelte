@@ -10,7 +10,9 @@
 
 	const view = useEndpoint();
 	const quiet = $derived(view.plan.programme.quiet.map(quietLine).join('\n'));
-	const day = $derived(pathOverDay(view.plan.network, view.context, view.claims, (hour) => isQuiet(quiet, 1, hour * 100)));
+	const day = $derived(
+		pathOverDay(view.plan.network, view.context, view.claims, (hour) => isQuiet(quiet, 1, hour * 100))
+	);
 	const curve = (of: 'givesBps' | 'needsBps'): [number, number][] =>
 		[...(day ?? []), ...(day ?? []).slice(-1).map((last) => ({ ...last, hour: 24 }))].map((hour) => [
 			hour.hour,

@@ -101,7 +101,8 @@ const aptGet: Program = (process, machine) => {
 	const patienceMs = 1000 * Number(/DPkg::Lock::Timeout=(\d+)/.exec(options.join(' '))?.[1] ?? 0);
 	const sinceMs = machine.clock.nowMs;
 	const begin = (): void => {
-		if (!machine.activeFaults.has('archive-locked')) return verb === 'update' ? update(process, machine, options) : install(process, machine, names, options);
+		if (!machine.activeFaults.has('archive-locked'))
+			return verb === 'update' ? update(process, machine, options) : install(process, machine, names, options);
 		if (machine.clock.nowMs - sinceMs >= patienceMs) {
 			process.err('E: Could not get lock /var/lib/dpkg/lock-frontend\n');
 			return process.exit(100);
@@ -114,7 +115,8 @@ const aptGet: Program = (process, machine) => {
 /** Without APT::Update::Error-Mode=any a list that could not be fetched is a warning only. Source: apt-get(8), update. */
 function update(process: Process, machine: Machine, options: readonly string[]): void {
 	const strict = options.some((option) => option === 'APT::Update::Error-Mode=any');
-	const unreachable = !machine.online || machine.activeFaults.has('archive-absent') || machine.activeFaults.has('archive-late');
+	const unreachable =
+		!machine.online || machine.activeFaults.has('archive-absent') || machine.activeFaults.has('archive-late');
 	process.after(unreachable ? GIVES_UP_MS : LISTS_MS, () => {
 		if (unreachable) process.err('W: Some index files failed to download.\n');
 		else if (isTimeWrong(machine)) process.err('E: Release file is not valid yet.\n');
@@ -138,7 +140,8 @@ function install(process: Process, machine: Machine, names: readonly string[], o
 		process.after(afterMs, () => process.exit(100));
 	};
 	if (unheard !== undefined) return fail(`E: Unable to locate package ${unheard}`, TAKES_MS);
-	if (!machine.online || machine.activeFaults.has('archive-absent')) return fail('E: Failed to fetch packages', GIVES_UP_MS);
+	if (!machine.online || machine.activeFaults.has('archive-absent'))
+		return fail('E: Failed to fetch packages', GIVES_UP_MS);
 	if (machine.disk.freeBytes < names.length * PACKAGE_BYTES)
 		return fail("E: You don't have enough free space in /var/cache/apt/archives/.", TAKES_MS);
 	// Nobody answers at a first start: unless told which to keep, dpkg asks about each file that stands where its own should.

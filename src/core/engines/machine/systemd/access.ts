@@ -39,7 +39,10 @@ export function accessOf(files: UnitFiles): Access {
 		mayRead: (unit, mode) => unit === null || !runsAsOther(unit) || (parseInt(mode, 8) & OTHERS_READ) !== 0,
 		mayWrite(unit, path) {
 			if (unit === null) return null;
-			const own = [...ownFolders(unit), ...files.words(unit, 'ReadWritePaths').map((word) => word.replace(/^[-+]+/, ''))];
+			const own = [
+				...ownFolders(unit),
+				...files.words(unit, 'ReadWritePaths').map((word) => word.replace(/^[-+]+/, ''))
+			];
 			if (own.some((folder) => below(path, folder))) return null;
 			if (runsAsOther(unit)) return 'Permission denied';
 			const wish = files.value(unit, 'ProtectSystem') ?? 'no';

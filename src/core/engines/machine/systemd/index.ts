@@ -64,7 +64,9 @@ export function startSystemd(machine: Machine): Systemd {
 	}
 
 	function begin(name: string, it: Service): void {
-		const needed = [...files.words(name, 'Requires'), ...files.words(name, 'BindsTo')].find((other) => broken.has(other));
+		const needed = [...files.words(name, 'Requires'), ...files.words(name, 'BindsTo')].find((other) =>
+			broken.has(other)
+		);
 		if (needed !== undefined) {
 			it.state = 'failed';
 			machine.once('dependency-failed', { unit: name, on: needed });

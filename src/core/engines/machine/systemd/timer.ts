@@ -16,8 +16,7 @@ export function startTimer({ machine, files, start }: Manager, name: string): vo
 	const next = (afterUtcMs: number): number =>
 		Math.min(...rules.flatMap((rule) => nextElapses(rule, machine.timeZone, afterUtcMs, 1)));
 	const stamp = (): void => {
-		if (isPersistent)
-			machine.disk.put(stampPath(name), { text: String(machine.believedUtcMs), bytes: null });
+		if (isPersistent) machine.disk.put(stampPath(name), { text: String(machine.believedUtcMs), bytes: null });
 	};
 	const fire = (): void => {
 		stamp();

@@ -197,9 +197,7 @@
 				</p>
 				{#if sounding}<p class="mono small">{playing}</p>
 					{#if opened}<p class="soft small">
-							{say(chain, { from: 'sound', code: 'opened', data: opened })
-								.join(', ')
-								.replace('Converter opened: ', '')}
+							{say(chain, { from: 'sound', code: 'opened', data: opened }).join(', ').replace('Converter opened: ', '')}
 						</p>{/if}{/if}
 			</div>
 		</div>

@@ -59,9 +59,8 @@
 	<section class="follows" aria-label={`${link.title}: what follows`}>
 		{#if Drawing && link.used}{#key id}<Guarded what="The drawing"><Drawing /></Guarded>{/key}{/if}
 		<div class="pair" class:wide={worktops[id].wide}>
-			{#if Beside && link.used}{#key id}<Guarded what="What stands beside it"><Beside /></Guarded>{/key}{:else}<FigureList
-					figures={link.figures}
-				/>{/if}
+			{#if Beside && link.used}{#key id}<Guarded what="What stands beside it"><Beside /></Guarded
+					>{/key}{:else}<FigureList figures={link.figures} />{/if}
 			<div class="findings">
 				{#each link.findings as finding, n (`${finding.id} ${n}`)}
 					<FindingCard {finding} onfix={(fix) => view.apply(fix)} />
