@@ -8,7 +8,7 @@ import { chain } from '../chain';
 import type { Link, Named, Wish } from '../link';
 import { WISHES } from '../link';
 import { isSaved } from './saved';
-import { VERSIONS, WORKSHOP_VERSION } from './workshop';
+import { VERSIONS } from './workshop';
 
 /** Each step takes version n to n + 1 and never looks at anything else. */
 export type Migration = (saved: Saved) => Saved;

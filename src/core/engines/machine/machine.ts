@@ -10,7 +10,7 @@ import { startSystemd, type Systemd } from './systemd';
 import type { EventKind, Said, TimelineEvent, TrackKind, Words } from './timeline';
 import { LiveTrack } from './track';
 import { World } from './world';
-import { SYSTEM_WORDS } from './words';
+import type { SYSTEM_WORDS } from './words';
 import { wallClockMs } from '../../formats/systemd/zone';
 
 /** From joining a network to the right time. Typical. */

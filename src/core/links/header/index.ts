@@ -2,7 +2,7 @@
  * The header: the 40 pins on the board, who takes which, and where two want the same.
  * The pins stand in `standards/header40Table.ts`; start at `occupancy.ts`.
  */
-import { claimsOn, type Claim } from '../../claims';
+import type { Claim } from '../../claims';
 import { withUnit } from '../../format';
 import type { Context, Figure, Link, Step } from '../../link';
 import { clockOf } from '../../parts/chosen';
@@ -11,7 +11,7 @@ import { assessHeader } from './findings';
 import { pinOf } from './occupancy';
 import { rehearseHeader } from './rehearse';
 import { headerSettings, type HeaderSettings } from './settings';
-import { hasHeader, liftsOf, occupancyOf, usersOf } from './users';
+import { hasHeader, occupancyOf, usersOf } from './users';
 import { headerBench, headerBenchShape } from './bench';
 import { HEADER_WORDS } from './words';
 import './offers';

@@ -1,5 +1,6 @@
 import { sha512crypt } from '../../formats/crypt/sha512crypt';
 import { contains, readAddress, readCidr } from '../../formats/ip/cidr';
+import { readSeedAccount, type SeedAccount } from '../../formats/seed/account';
 import { linesOf } from '../../formats/lines';
 import { readNftables } from '../../formats/nftables/nftables';
 import type { Machine } from '../../engines/machine';
@@ -35,32 +36,31 @@ export function knock(machine: Pick<Machine, 'disk' | 'card'>, visitor: Omit<Vis
 /** Source: sshd_config(5). The first value found counts; drop-ins are read first, in the order of their names. */
 function logIn(machine: Pick<Machine, 'disk' | 'card'>, visitor: Pick<Visitor, 'with'>): Answer {
 	if (machine.disk.packages.get('openssh-server') !== 'installed') return shut('finds no server for logging in');
-	const seed = machine.card.get('boot/user-data')?.text ?? '';
+	const account = readSeedAccount(machine.card.get('boot/user-data')?.text ?? '');
+	const { user } = account;
 	const dropIn = machine.disk.get(SSHD_DROP_IN)?.text ?? '';
 	const setting = (name: string, otherwise: string): string =>
 		linesOf(dropIn)
 			.map((line) => line.trim().split(/\s+/))
 			.find(([key]) => key?.toLowerCase() === name.toLowerCase())?.[1] ?? otherwise;
-	const user = /^\s*-\s*name: "?([^"\n]+)"?$/m.exec(seed)?.[1];
 	const allowed = setting('AllowUsers', user ?? '');
-	if (user === undefined) return shut('finds no user to log in as');
+	if (user === null) return shut('finds no user to log in as');
 	if (allowed !== user) return shut(`is refused: only ${allowed} may log in, and the user is ${user}`);
 	// Written by cloud-init where the seed says so; sshd's own default is yes.
-	const byPassword = setting('PasswordAuthentication', /^ssh_pwauth: false$/m.test(seed) ? 'no' : 'yes');
-	if (visitor.with === 'password') return byPassword === 'yes' ? guess(seed) : shut('may not use a password');
+	const byPassword = setting('PasswordAuthentication', account.sshByPassword === false ? 'no' : 'yes');
+	if (visitor.with === 'password') return byPassword === 'yes' ? guess(account) : shut('may not use a password');
 	if (visitor.with !== 'key') return shut('is asked who it is');
-	const keys = /ssh_authorized_keys:\s*\n\s*-\s*"?(?:ssh-|ecdsa-|sk-)/.test(seed);
-	return setting('PubkeyAuthentication', 'yes') === 'yes' && keys
+	return setting('PubkeyAuthentication', 'yes') === 'yes' && account.hasKey
 		? { open: true, words: 'logs in by key' }
 		: shut('may not use a key');
 }
 
 /** Tries them against what the seed holds, as the endpoint itself would. */
-function guess(seed: string): Answer {
-	if (/^\s*lock_passwd: true$/m.test(seed)) return shut('finds no password that would do');
-	const crypt = /hashed_passwd: "(\$6\$[^"]*)"/.exec(seed)?.[1];
-	const salt = crypt && /^\$6\$([^$]*)\$/.exec(crypt)?.[1];
+function guess({ locked, passwordCrypt: crypt }: SeedAccount): Answer {
+	if (locked) return shut('finds no password that would do');
+	const salt = /^\$6\$([^$]*)\$/.exec(crypt ?? '')?.[1];
 	const fits =
+		crypt !== null &&
 		salt !== undefined &&
 		GUESSES.some((word) => {
 			const made = sha512crypt(word, salt);

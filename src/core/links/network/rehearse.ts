@@ -1,3 +1,5 @@
+import { linesOf } from '../../formats/lines';
+import { readSeedAccount } from '../../formats/seed/account';
 import { readKeyfile } from '../../formats/keyfile/keyfile';
 import { tellerFor, type DiskFile, type Fault, type Machine, type Said, type Teller } from '../../engines/machine';
 import { CABLE_PROFILE, RADIO_PROFILE } from './files';
@@ -72,7 +74,7 @@ function howToJoin(machine: Machine, tell: Tell): Joining {
 	}
 	if (!wired) return { refused: tell.said(radio ? 'no-cable' : 'no-network') };
 	// Without a network-config the image asks for an address on any cable. Source: cloud-init, fallback network configuration.
-	return config === undefined || /^\s*dhcp4:\s*(?:true|yes)\s*$/m.test(config)
+	return config === undefined || linesOf(config).some((line) => /^dhcp4: (?:true|yes)$/.test(line.trim()))
 		? { way: 'cable', address: '' }
 		: { refused: tell.said('config-unusable') };
 }
@@ -100,7 +102,7 @@ function whyNotRadio(machine: Machine, tell: Tell, profile: DiskFile): Said | nu
 
 /** It says its name, if the program for that is on the card, and each visitor of the bench knocks once. */
 function announce(machine: Machine, tell: Tell): void {
-	const hostName = /^hostname: "?([^"\n]+)"?$/m.exec(machine.card.get('boot/user-data')?.text ?? '')?.[1];
+	const { hostName } = readSeedAccount(machine.card.get('boot/user-data')?.text ?? '');
 	if (hostName && machine.disk.packages.get('avahi-daemon') === 'installed') {
 		tell.event('named', 'good', { name: `${hostName}.local` });
 		tell.mark('reach', 'name', `${hostName}.local`);

@@ -4,7 +4,7 @@
  */
 import type { Claim } from '../../claims';
 import type { Context, Figure, Link } from '../../link';
-import { chosenOf, clockOf } from '../../parts/chosen';
+import { chosenOf } from '../../parts/chosen';
 import { playLoad } from '../../parts/playLoad';
 import { figureSource, type Draw, type PartOf, type VideoShape } from '../../parts/schema';
 import { assessParts } from './findings';
