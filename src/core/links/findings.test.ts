@@ -160,6 +160,13 @@ const CASES: readonly Case[] = [
 		change: { network: { guard: { limited: true, ranges: [], exposed: true } } }
 	},
 	{
+		id: 'programme.no-list',
+		level: 'stop',
+		change: { sources: { used: false } }
+	},
+	{ id: 'programme.no-output', level: 'stop', change: { sound: { used: false } } },
+	{ id: 'sources.unplayed', level: 'stop', change: { programme: { used: false } } },
+	{
 		id: 'programme.no-clock',
 		level: 'stop',
 		change: {

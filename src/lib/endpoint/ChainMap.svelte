@@ -58,7 +58,7 @@
 				title={`${title}: ${state.telling}`}
 			>
 				<span class="title">{title}<Mark level={state.worst} size={15} /></span>
-				<span class="telling mono">{state.telling}</span>
+				<span class="telling mono">{box.width < 120 ? state.telling.split(' · ')[0] : state.telling}</span>
 			</a>
 		{:else}
 			<button
@@ -115,15 +115,15 @@
 	.box {
 		position: absolute;
 		box-sizing: border-box;
-		padding: 2px 9px;
+		padding: 1px 9px 3px;
 		background: var(--sheet);
 		border: 1px solid var(--rule-strong);
 		border-radius: var(--radius);
 		color: var(--ink);
 		text-align: left;
 		text-decoration: none;
-		line-height: 1.3;
 		font: inherit;
+		line-height: 1.35;
 	}
 	.box:hover {
 		border-color: var(--bottle);

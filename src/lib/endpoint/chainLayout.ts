@@ -31,8 +31,8 @@ export interface ChainLayout {
 	readonly ends: readonly End[];
 }
 
-const HEIGHT = 42;
-const TALL = 200;
+const HEIGHT = 45;
+const TALL = 207;
 const WIDTH = 1040;
 /** Where each column stands, how wide it is, and how many rows it has room for. */
 const COLUMNS: Readonly<Record<Place['column'], { x: number; width: number; rows: number }>> = {

@@ -78,6 +78,7 @@
 				{#if ((span.toMs - span.fromMs) / untilMs) * widthPx > LABEL_PX && toneOf(track.id, span.state) !== 'off'}<span
 						class={`label ${toneOf(track.id, span.state)}`}
 						style:left={`${(span.fromMs / untilMs) * 100}%`}
+						style:width={`${((span.toMs - span.fromMs) / untilMs) * 100}%`}
 						style:top={`${row * ROW + 2}px`}>{label(track.id, span)}</span
 					>{/if}
 			{/each}
@@ -133,7 +134,10 @@
 	}
 	.label {
 		position: absolute;
-		padding-left: 4px;
+		box-sizing: border-box;
+		padding: 0 4px;
+		overflow: hidden;
+		text-overflow: ellipsis;
 		font-size: 11.5px;
 		line-height: 14px;
 		white-space: nowrap;

@@ -24,10 +24,21 @@
 		const shift = half === 'left' ? -9 : half === 'right' ? 9 : 0;
 		return 10 + (box.y / (height - box.height)) * (TALL - 28) + shift + (half ? -6 : 0);
 	};
+	/** Typical of the type at this size. */
+	const LETTER = 6.3;
+	const endOf = (id: string): number => xOf(id) + 24 + all.find((link) => link.id === id)!.title.length * LETTER;
+	const wires = all.flatMap(({ id, place }) =>
+		place.wires.flatMap(({ to, carries }) =>
+			all.some((link) => link.id === to) && xOf(to) > xOf(id)
+				? [{ id: `${id} ${to}`, carries, path: `M${endOf(id)} ${yOf(id)} L${xOf(to) - 4} ${yOf(to)}` }]
+				: []
+		)
+	);
 	const words = (link: LinkState): string => `${link.title}: ${link.used ? (link.worst ?? 'all well') : 'not used'}`;
 </script>
 
 <svg viewBox={`0 0 ${WIDTH} ${TALL}`} role="img" aria-label={links.map(words).join(', ')}>
+	{#each wires as { id, carries, path } (id)}<path class={carries} d={path} />{/each}
 	{#each links as link (link.id)}
 		{@const x = xOf(link.id)}
 		{@const y = yOf(link.id)}
@@ -48,6 +59,18 @@
 		fill: none;
 		stroke-width: 1.6;
 		stroke-linejoin: round;
+	}
+	path {
+		stroke-width: 1.4;
+	}
+	.power {
+		stroke: var(--trace-power);
+	}
+	.data {
+		stroke: var(--trace-data);
+	}
+	.signal {
+		stroke: var(--trace);
 	}
 	circle {
 		stroke: var(--trace-idle);

@@ -15,13 +15,15 @@
 	const rows = $derived(
 		(store.workshop?.endpoints ?? []).map((endpoint) => {
 			const assessment = assess(chain, endpoint.plan, contextFor(chain, store.workshop!, endpoint.id));
-			const telling = (id: string): string => assessment.links.find((link) => link.id === id)?.telling ?? '';
 			return {
 				id: endpoint.id,
 				name: endpoint.plan.brief.name,
 				home: homeOf(endpoint.id, endpoint.plan),
 				worst: assessment.worst,
-				line: `${telling('sources')} · ${telling('programme')}`
+				line: assessment.links
+					.filter(({ id, used }) => used && (id === 'sources' || id === 'programme'))
+					.map(({ telling }) => telling)
+					.join(' · ')
 			};
 		})
 	);

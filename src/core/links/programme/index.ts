@@ -3,8 +3,8 @@ import { claimsOn, type Claim } from '../../claims';
 import { entryClaims } from '../../entries';
 import { PLAYER_UNIT } from '../../cardFile';
 import { changing } from '../../changes';
-import { playsList, type Context, type Finding, type Fix, type Link } from '../../link';
-import { clockOf } from '../../parts/chosen';
+import { playsList, type Link } from '../../link';
+import { assessProgramme } from './findings';
 import { MAY_SOUND_PATH, programmeFiles, QUIET_BEGINS, QUIET_ENDS } from './files';
 import { quietInWords } from './quiet';
 import { rehearseProgramme } from './rehearse';
@@ -70,55 +70,6 @@ function claims(programme: ProgrammeSettings): Claim[] {
 	return out;
 }
 
-function assess(settings: ProgrammeSettings, context: Context): Finding[] {
-	const { quiet } = settings;
-	const findings: Finding[] = [];
-	quiet.forEach((hours, index) => {
-		if (hours.from !== hours.until) return;
-		findings.push({
-			id: `programme.empty-quiet-${index}`,
-			level: 'stop',
-			title: `Quiet from ${hours.from} to ${hours.until} is no time at all`,
-			why: 'Beginning and end are the same minute. Move one of them, or take the line out.',
-			setting: `programme.quiet.${index}`,
-			fixes: [
-				{
-					label: 'Take it out',
-					apply: own((all) => ({ ...all, quiet: all.quiet.filter((_, n) => n !== index) }))
-				}
-			]
-		});
-	});
-	const board = context.part('board', context.facts.parts.board);
-	if (quiet.length && board && !board.hasClock && !clockOf(context))
-		findings.push(
-			context.facts.way === 'none'
-				? {
-						id: 'programme.no-clock',
-						level: 'stop',
-						title: 'Quiet hours, but no clock',
-						why: `${board.name} forgets the time without power, and without a network nothing tells it. Join a network, or leave quiet hours out.`,
-						setting: 'programme.quiet',
-						fixes: [
-							{ label: 'Use the cable', apply: context.change.useWired() },
-							...context.drawer
-								.flatMap((part) => (part.kind === 'add-on' && part.keepsTime ? [part] : []))
-								.slice(0, 1)
-								.map((part): Fix => ({ label: `Add ${part.name}`, apply: context.change.addPart(part.id) }))
-						]
-					}
-				: {
-						id: 'programme.clock-by-network',
-						level: 'note',
-						title: 'After a power cut the time comes from the network',
-						why: `${board.name} has no clock of its own. Until the network tells it, it takes the time at which the power went, so quiet hours may be misjudged for a minute.`,
-						setting: 'programme.quiet',
-						fixes: []
-					}
-		);
-	return findings;
-}
-
 const LOOPS = { list: 'list over and over', one: 'first entry over and over', once: 'list once' } as const;
 
 export const programme: Link<'programme', ProgrammeSettings> = {
@@ -161,7 +112,7 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 			from: 'You set it.'
 		}
 	],
-	assess,
+	assess: assessProgramme,
 	files: (settings, context, all) => programmeFiles(settings, context, claimsOn(all, 'player'), claimsOn(all, 'start')),
 	steps: (settings) =>
 		settings.quiet.length

@@ -13,7 +13,8 @@ export function assessSources(settings: SourcesSettings, context: Context): Find
 		...areUnknown(items, context),
 		...neverReached(settings, context),
 		...areElsewhere(items),
-		...waitForNothing(settings)
+		...waitForNothing(settings),
+		...playedByNobody(context)
 	];
 }
 
@@ -149,6 +150,23 @@ function waitForNothing({ items, waitForNetwork }: SourcesSettings): Finding[] {
 			why: 'Some entries need no network, yet nothing plays before it is there. Beginning at once plays the files and passes over streams until then.',
 			setting: 'sources.waitForNetwork',
 			fixes: [{ label: 'Begin at once', apply: own({ waitForNetwork: false }) }]
+		}
+	];
+}
+
+function playedByNobody({ facts, change }: Context): Finding[] {
+	if (facts.programme) return [];
+	return [
+		{
+			id: 'sources.unplayed',
+			level: 'stop',
+			title: 'Nothing plays this list',
+			why: 'The endpoint does without a programme, so no player goes on the card. Add it, or do without sources as well.',
+			setting: 'sources',
+			fixes: [
+				{ label: 'Add the programme', apply: change.use('programme') },
+				{ label: 'Do without sources', apply: change.use('sources', false) }
+			]
 		}
 	];
 }

@@ -60,6 +60,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 	migrations: { 1: (saved) => ({ used: true, ...saved }) },
 	empty: ({ kind }) => ({ used: playsList(kind), listTitle: '', header: [], items: [], waitForNetwork: true }),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
+	publish: ({ items }) => ({ listed: items.length }),
 	key: 'm',
 	place: { column: 'content', row: 1, wires: [{ to: 'programme', carries: 'data' }] },
 	bench: { shape: sourcesBenchShape, of: sourcesBench },

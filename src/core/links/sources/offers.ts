@@ -1,5 +1,11 @@
 import type { PlayedMedia } from '../../parts/media';
 
+declare module '../../facts' {
+	interface Facts {
+		/** How many entries are listed to be played; absent when no list is played. */
+		readonly listed?: number;
+	}
+}
 declare module '../../engines/machine/signals' {
 	interface Offers {
 		/** Finds what a playlist entry leads to; `done` is called once, later. */

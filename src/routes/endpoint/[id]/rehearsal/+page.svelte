@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
-	import { onDestroy } from 'svelte';
+	import { onDestroy, untrack } from 'svelte';
 	import { chain } from '$core/chain';
 	import { cardTree } from '$core/engines/machine';
 	import { faultsOf, type PlannedFault } from '$core/engines/rehearse';
@@ -44,7 +44,9 @@
 	const zone = $derived(view.context.venue.timeZone);
 	const startUtcMs = $derived(instantOf(zone, Date.parse(`${startLocal}:00Z`)) ?? Date.parse(`${startLocal}:00Z`));
 	$effect(() => {
-		runner.ask({ card: cardTree(view.files), bench: view.bench, startUtcMs, forMs: lengthMs, faults });
+		const request = { card: cardTree(view.files), bench: view.bench, startUtcMs, forMs: lengthMs, faults };
+		// What the runner itself notes down must not start it anew.
+		untrack(() => runner.ask(request));
 	});
 	const run = $derived(runner.result);
 	const heard = $derived(heardIn(run?.tracks ?? []));

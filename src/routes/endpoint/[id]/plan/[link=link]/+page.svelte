@@ -60,12 +60,12 @@
 		{#if Drawing && link.used}{#key id}<Guarded what="The drawing"><Drawing /></Guarded>{/key}{/if}
 		<div class="pair" class:wide={worktops[id].wide}>
 			{#if Beside && link.used}{#key id}<Guarded what="What stands beside it"><Beside /></Guarded
-					>{/key}{:else}<FigureList figures={link.figures} />{/if}
+					>{/key}{:else if link.used}<FigureList figures={link.figures} />{/if}
 			<div class="findings">
 				{#each link.findings as finding, n (`${finding.id} ${n}`)}
 					<FindingCard {finding} onfix={(fix) => view.apply(fix)} />
 				{:else}
-					<p class="soft">Nothing to find fault with here.</p>
+					{#if link.used}<p class="soft">Nothing to find fault with here.</p>{/if}
 				{/each}
 				{#if elsewhere.length}
 					<p class="soft small">

@@ -1,0 +1,100 @@
+import { changing } from '../../changes';
+import type { Context, Finding, Fix } from '../../link';
+import { clockOf } from '../../parts/chosen';
+import type { ProgrammeSettings } from './settings';
+
+const own = changing<ProgrammeSettings>('programme');
+
+export const assessProgramme = ({ quiet }: ProgrammeSettings, context: Context): Finding[] => [
+	...assessEnds(context),
+	...assessQuiet(quiet),
+	...assessClock(quiet, context)
+];
+
+/** A player wants something to play, and somewhere for it to be heard. */
+const assessEnds = ({ facts, change }: Context): Finding[] => [
+	...(facts.listed === undefined
+		? [
+				{
+					id: 'programme.no-list',
+					level: 'stop' as const,
+					title: 'Nothing is listed to be played',
+					why: 'The player starts and ends at once, over and over: this endpoint does without sources.',
+					setting: 'programme' as const,
+					fixes: [
+						{ label: 'Add sources', apply: change.use('sources') },
+						{ label: 'Do without a programme', apply: change.use('programme', false) }
+					]
+				}
+			]
+		: []),
+	...(facts.cardId === undefined
+		? [
+				{
+					id: 'programme.no-output',
+					level: 'stop' as const,
+					title: 'It plays, and nobody hears it',
+					why: 'This endpoint is silent by plan, and nothing else takes what the player gives.',
+					setting: 'programme' as const,
+					fixes: [
+						{ label: 'Add sound', apply: change.use('sound') },
+						{ label: 'Do without a programme', apply: change.use('programme', false) }
+					]
+				}
+			]
+		: [])
+];
+
+const assessQuiet = (quiet: ProgrammeSettings['quiet']): Finding[] =>
+	quiet.flatMap((hours, index): Finding[] =>
+		hours.from !== hours.until
+			? []
+			: [
+					{
+						id: `programme.empty-quiet-${index}`,
+						level: 'stop',
+						title: `Quiet from ${hours.from} to ${hours.until} is no time at all`,
+						why: 'Beginning and end are the same minute. Move one of them, or take the line out.',
+						setting: `programme.quiet.${index}`,
+						fixes: [
+							{
+								label: 'Take it out',
+								apply: own((all) => ({ ...all, quiet: all.quiet.filter((_, n) => n !== index) }))
+							}
+						]
+					}
+				]
+	);
+
+/** Whoever keeps hours must know the time. */
+function assessClock(quiet: ProgrammeSettings['quiet'], context: Context): Finding[] {
+	const board = context.part('board', context.facts.parts.board);
+	if (quiet.length === 0 || !board || board.hasClock || clockOf(context)) return [];
+	if (context.facts.way === 'none')
+		return [
+			{
+				id: 'programme.no-clock',
+				level: 'stop',
+				title: 'Quiet hours, but no clock',
+				why: `${board.name} forgets the time without power, and without a network nothing tells it. Join a network, or leave quiet hours out.`,
+				setting: 'programme.quiet',
+				fixes: [
+					{ label: 'Use the cable', apply: context.change.useWired() },
+					...context.drawer
+						.flatMap((part) => (part.kind === 'add-on' && part.keepsTime ? [part] : []))
+						.slice(0, 1)
+						.map((part): Fix => ({ label: `Add ${part.name}`, apply: context.change.addPart(part.id) }))
+				]
+			}
+		];
+	return [
+		{
+			id: 'programme.clock-by-network',
+			level: 'note',
+			title: 'After a power cut the time comes from the network',
+			why: `${board.name} has no clock of its own. Until the network tells it, it takes the time at which the power went, so quiet hours may be misjudged for a minute.`,
+			setting: 'programme.quiet',
+			fixes: []
+		}
+	];
+}
