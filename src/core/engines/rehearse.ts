@@ -1,4 +1,4 @@
-import { readSeedTimeZone } from '../formats/seed/timeZone';
+import { readUserData } from '../formats/seed/userData';
 import type { Link } from '../link';
 import {
 	ARCHIVE_FAULTS,
@@ -74,7 +74,8 @@ export function rehearse(options: RehearseOptions): Rehearsal {
 		known[name]?.fromStart ? [{ name, lastsMs: lastsMs ?? known[name].lastsMs }] : []
 	);
 	const installed = firstStart({ links, card, bench, startUtcMs, faults: early });
-	const timeZone = readSeedTimeZone(card.get('boot/user-data')?.text ?? '') ?? 'UTC';
+	const seed = readUserData(card.get('boot/user-data')?.text ?? '');
+	const timeZone = (seed.ok && seed.value.timeZone) || 'UTC';
 	const kinds = links.flatMap((link) => link.tracks ?? []);
 	const machine = new Machine({ card, disk: installed.disk, bench, startUtcMs, timeZone, tracks: kinds });
 	for (const link of links) link.rehearse?.(machine);

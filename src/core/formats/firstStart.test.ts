@@ -115,12 +115,27 @@ describe('who may knock', () => {
 	const text = writeNftables([{ port: 22, protocol: 'tcp' }], ['192.168.4.0/24', 'fd00::/8'])
 		.map((line) => line.text)
 		.join('\n');
-	it('comes back from the file', () =>
-		expect(readNftables(text)).toEqual({
-			near: ['192.168.4.0/24', 'fd00::/8'],
-			openings: [{ protocol: 'tcp', port: 22 }],
-			dropsRest: true
-		}));
+	it('comes back from the file: near ones at open ports, answers, and nobody else', () => {
+		const read = readNftables(text);
+		if (!read.ok) throw new Error(read.faults[0]!.message);
+		const at = (from: string, port: number, protocol: 'tcp' | 'udp' = 'tcp') =>
+			read.value.accepts({ from, port, protocol });
+		expect(read.value.near).toEqual(['192.168.4.0/24', 'fd00::/8']);
+		expect([at('192.168.4.255', 22), at('fd12::1', 22)]).toEqual([true, true]);
+		expect([at('192.168.5.0', 22), at('fe80::1', 22), at('192.168.4.9', 80), at('192.168.4.9', 22, 'udp')]).toEqual([
+			...[false, false, false, false]
+		]);
+		expect(read.value.accepts({ from: '203.0.113.9', port: 40_000, protocol: 'tcp', isAnswer: true })).toBe(true);
+		expect(read.value.accepts({ from: '203.0.113.9', port: 0, protocol: 'icmp' })).toBe(true);
+	});
+	it('is refused whole when a line of it is damaged, as nft does', () => {
+		for (const [n, line] of text.split('\n').entries()) {
+			if (line.startsWith('#')) continue;
+			const damaged = text.split('\n').with(n, line.replace(/[a-z]{3,}/, 'qx'));
+			if (damaged[n] !== line) expect(readNftables(damaged.join('\n')), line).toMatchObject({ ok: false });
+		}
+		expect(readNftables(text.replace('table inet yphos\n', ''))).toMatchObject({ ok: false });
+	});
 	it.skipIf(!has('nft') || process.getuid?.() !== 0)('is taken by nft itself', () => {
 		const checked = spawnSync('nft', ['-c', '-f', '-'], { input: text, encoding: 'utf8' });
 		expect(checked.stderr).toBe('');

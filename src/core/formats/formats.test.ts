@@ -6,7 +6,7 @@ import { readDeviceName, writeDeviceName } from './alsa/deviceName';
 import { keyfileBytes, keyfileText, readKeyfile } from './keyfile/keyfile';
 import { derivePsk } from './keyfile/psk';
 import { mpvLine, readMpvConf } from './mpv/conf';
-import { readSeedTimeZone } from './seed/timeZone';
+import { readUserData } from './seed/userData';
 import { yamlText } from './seed/yamlText';
 import { readFlac } from './wav/flac';
 import { measureWav, readWav, writeTone } from './wav/wav';
@@ -84,8 +84,13 @@ it('derives the standard\u2019s own radio key, and refuses pass phrases that no 
 });
 
 it('reads the time zone of a seed, and nothing that is none', () => {
-	expect(readSeedTimeZone('#cloud-config\ntimezone: "Atlantic/Faroe"\n')).toBe('Atlantic/Faroe');
-	expect(readSeedTimeZone('timezone: Middle/Earth')).toBeNull();
+	const zone = (text: string) => {
+		const read = readUserData(text);
+		return read.ok ? [read.value.timeZone, read.value.unknown] : read.faults[0]!.code;
+	};
+	expect(zone('#cloud-config\ntimezone: "Atlantic/Faroe"\n')).toEqual(['Atlantic/Faroe', []]);
+	expect(zone('#cloud-config\ntimezone: Middle/Earth')).toEqual([null, ['timezone Middle/Earth']]);
+	expect([zone('timezone: UTC'), zone('#cloud-config\na: [')]).toEqual(['seed-kind', 'seed-yaml']);
 });
 
 describe('WAV', () => {

@@ -14,11 +14,11 @@ import { readAddress, readCidr } from '../formats/ip/cidr';
 import { readJson } from '../formats/json/json';
 import { readKeyfile } from '../formats/keyfile/keyfile';
 import { readMpvConf } from '../formats/mpv/conf';
-import { readNftables } from '../formats/nftables/nftables';
+import { readNftables, writeNftables } from '../formats/nftables/nftables';
 import { readPlaylist } from '../formats/playlist';
 import { parseShell } from '../engines/machine/shell';
-import { readSeedCommands } from '../formats/seed/commands';
-import { readSeedTimeZone } from '../formats/seed/timeZone';
+import { readNetworkConfig } from '../formats/seed/networkConfig';
+import { readUserData } from '../formats/seed/userData';
 import { readPublicKey } from '../formats/ssh/publicKey';
 import { readCalendar } from '../formats/systemd/calendar';
 import { readExec, readTimeSpanMs, readUnit } from '../formats/systemd/unit';
@@ -216,19 +216,23 @@ export const FUZZED: readonly FuzzedReader[] = [
 	{
 		name: 'readNftables',
 		samples: [
-			'table inet filter {\n\tchain input {\n\t\ttype filter hook input priority 0; policy drop;\n\t\tip saddr { 192.168.40.0/24 } accept\n\t}\n}\n'
+			writeNftables([{ port: 22, protocol: 'tcp' }], ['192.168.40.0/24', 'fd00::/8'])
+				.map((line) => line.text)
+				.join('\n')
 		],
 		read: (_, text) => void readNftables(text)
 	},
 	{
-		name: 'readSeedTimeZone',
-		samples: ['#cloud-config\ntimezone: "Atlantic/Faroe"\n'],
-		read: (_, text) => void readSeedTimeZone(text)
+		name: 'readUserData',
+		samples: [
+			'#cloud-config\ntimezone: "Atlantic/Faroe"\nruncmd:\n  - [bash, "/boot/firmware/yphos/apply.sh"]\n  - echo x\nusers:\n  - name: "a"\n    sudo: "ALL=(ALL) ALL"\n'
+		],
+		read: (_, text) => void readUserData(text)
 	},
 	{
-		name: 'readSeedCommands',
-		samples: ['#cloud-config\nruncmd:\n  - [bash, "/boot/firmware/yphos/apply.sh"]\n  - echo x\nusers: []\n'],
-		read: (_, text) => void readSeedCommands(text)
+		name: 'readNetworkConfig',
+		samples: ['version: 2\nethernets:\n  cable:\n    match: {name: "e*"}\n    dhcp4: true\n'],
+		read: (_, text) => void readNetworkConfig(text)
 	},
 	{
 		name: 'parseShell',

@@ -25,12 +25,12 @@
 		return 10 + (box.y / (height - box.height)) * (TALL - 28) + shift + (half ? -6 : 0);
 	};
 	/** Typical of the type at this size. */
-	const LETTER = 6.3;
+	const LETTER = 6.5;
 	const endOf = (id: string): number => xOf(id) + 24 + all.find((link) => link.id === id)!.title.length * LETTER;
 	const wires = all.flatMap(({ id, place }) =>
 		place.wires.flatMap(({ to, carries }) =>
 			all.some((link) => link.id === to) && xOf(to) > xOf(id)
-				? [{ id: `${id} ${to}`, carries, path: `M${endOf(id)} ${yOf(id)} L${xOf(to) - 4} ${yOf(to)}` }]
+				? [{ id: `${id} ${to}`, carries, path: `M${endOf(id)} ${yOf(id)} H${xOf(to) - 9} V${yOf(to)} H${xOf(to) - 3}` }]
 				: []
 		)
 	);

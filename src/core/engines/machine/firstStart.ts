@@ -1,4 +1,4 @@
-import { readSeedCommands } from '../../formats/seed/commands';
+import { readUserData } from '../../formats/seed/userData';
 import type { Bench } from './bench';
 import type { CardTree, Disk } from './disk';
 import { FIRMWARE, imageDisk } from './image';
@@ -55,15 +55,19 @@ function run({ links, card, bench, startUtcMs, faults = [] }: FirstStartOptions)
 	for (const link of links) link.rehearse?.(machine);
 	machine.clockBehindMs = machine.keepsTime ? 0 : IMAGE_AGE_MS;
 	const problems: string[] = [];
-	const commands = commandsOf(card, problems);
+	const { commands, restartsWhen } = seedOf(machine, problems);
 	let endedAtMs: number | null = null;
+	let restarts = false;
 	const next = (n: number): void => {
 		const argv = commands[n];
+		const env = new Map([['HOME', '/root']]);
 		if (!argv) {
 			endedAtMs = machine.clock.nowMs;
+			if (restartsWhen !== null)
+				spawn(machine, { argv: ['sh', '-c', restartsWhen], env, stdin: '' }, ({ code }) => (restarts = code === 0));
 			return;
 		}
-		spawn(machine, { argv, env: new Map([['HOME', '/root']]), stdin: '' }, ({ code, err }) => {
+		spawn(machine, { argv, env, stdin: '' }, ({ code, err }) => {
 			const name = argv.find((word) => word.endsWith('.sh')) ?? argv[0]!;
 			if (code !== 0)
 				problems.push(
@@ -89,7 +93,7 @@ function run({ links, card, bench, startUtcMs, faults = [] }: FirstStartOptions)
 	machine.clock.runUntil(PATIENCE_MS);
 	if (!begun) problems.push('The board does not come up, so nothing is set up');
 	else if (endedAtMs === null) problems.push('apply.sh has not come to its end: run it again by hand');
-	else if (problems.length === 0 && !isRestarted(machine))
+	else if (problems.length === 0 && !restarts)
 		problems.push('Nothing restarts it at the end: services begin only with the next start');
 	for (const path of [...machine.disk.files.keys()]) if (path.startsWith('/run/')) machine.disk.remove(path);
 	machine.disk.settle();
@@ -103,25 +107,31 @@ function run({ links, card, bench, startUtcMs, faults = [] }: FirstStartOptions)
 	};
 }
 
-/** Both files are needed: without meta-data no seed is seen. Source: cloud-init, datasource NoCloud. */
-function commandsOf(card: CardTree, problems: string[]): readonly (readonly string[])[] {
-	const byHand = [['bash', `${FIRMWARE}/yphos/apply.sh`]];
-	const seed = card.get('boot/user-data')?.text;
-	if (seed === undefined) return byHand;
-	if (!card.has('boot/meta-data')) {
-		problems.push('There is no meta-data beside user-data: the image sees no seed, and apply.sh is run by hand');
-		return byHand;
-	}
-	const commands = readSeedCommands(seed);
-	if (commands.length === 0) problems.push('Nothing in user-data runs apply.sh: nothing is set up');
-	return commands;
+interface Seeded {
+	readonly commands: readonly (readonly string[])[];
+	readonly restartsWhen: string | null;
 }
 
-/** apply.sh asks for it, and the seed's last module does it. Source: cloud-init, module power_state_change. */
-const isRestarted = (machine: Machine): boolean => {
-	const seed = machine.card.get('boot/user-data')?.text;
-	return (
-		machine.disk.get('/run/yphos-restart') !== undefined &&
-		(seed === undefined || /^power_state:\s*\{[^}\n]*\bmode: reboot\b/m.test(seed))
-	);
+/** Without a seed that is read, the person runs apply.sh, and restarts when it has asked for that. */
+const BY_HAND: Seeded = {
+	commands: [['bash', `${FIRMWARE}/yphos/apply.sh`]],
+	restartsWhen: 'test -e /run/yphos-restart'
 };
+
+/** Both files are needed: without meta-data no seed is seen. Source: cloud-init, datasource NoCloud. */
+function seedOf(machine: Machine, problems: string[]): Seeded {
+	const text = machine.card.get('boot/user-data')?.text;
+	if (text === undefined) return BY_HAND;
+	if (!/^instance-id: \S/m.test(machine.card.get('boot/meta-data')?.text ?? '')) {
+		problems.push('No meta-data with an instance-id beside user-data: the image sees no seed, apply.sh is run by hand');
+		return BY_HAND;
+	}
+	const seed = readUserData(text);
+	if (!seed.ok) {
+		problems.push(`${seed.faults[0]!.message} Nothing is set up`);
+		return { commands: [], restartsWhen: null };
+	}
+	for (const key of seed.value.unknown) machine.unknown(`user-data: ${key}`);
+	if (seed.value.commands.length === 0) problems.push('Nothing in user-data runs apply.sh: nothing is set up');
+	return seed.value;
+}

@@ -12,6 +12,8 @@ export const SYSTEM_WORDS = {
 	'unit-passed-over': ({ unit, condition }: { unit: string; condition: string }) =>
 		`${unit} is passed over: ${condition} does not hold`,
 	'unit-unreadable': ({ unit }: { unit: string }) => `${unit}: its command line is not readable`,
+	'unit-refused': ({ unit, starts }: { unit: string; starts: number }) =>
+		`systemd refuses ${unit}: ${starts === 0 ? 'it starts nothing' : 'only one command may be started where it is no oneshot'}`,
 	'timer-unreadable': ({ unit, why }: { unit: string; why: string }) => `${unit}: ${why}`,
 	'timer-missed': ({ unit }: { unit: string }) => [`${unit} makes up for what it missed while the board was off`, ''],
 	'unit-gave-up': ({ unit }: { unit: string }) => `${unit} has failed too often: systemd starts it no more`,

@@ -8,10 +8,10 @@ import probeScript from '../../probe/probe.sh?raw';
 import { APPLY_BEGIN, APPLY_END, VERIFY_BEGIN, VERIFY_END } from './scripts';
 import type { CardSettings } from './settings';
 
-const LOG_DROP_IN = '/etc/systemd/journald.conf.d/yphos.conf';
+export const LOG_DROP_IN = '/etc/systemd/journald.conf.d/yphos.conf';
 const ROOT = rootPath('/');
 
-const WATCHDOG_DROP_IN = '/etc/systemd/system.conf.d/yphos-watchdog.conf';
+export const WATCHDOG_DROP_IN = '/etc/systemd/system.conf.d/yphos-watchdog.conf';
 /** Read at the start by the package of that name, so it counts from the restart after apply.sh. */
 export const OVERLAY_CONF = '/etc/overlayroot.local.conf';
 

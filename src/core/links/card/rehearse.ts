@@ -2,7 +2,8 @@ import { linesOf } from '../../formats/lines';
 import { formatSeconds } from '../../format';
 import { tellerFor, type Fault, type Machine, type TrackKind } from '../../engines/machine';
 import { kernelWords } from '../../formats/boot/kernelArgs';
-import { OVERLAY_CONF } from './files';
+import { readUnit } from '../../formats/systemd/unit';
+import { LOG_DROP_IN, OVERLAY_CONF, WATCHDOG_DROP_IN } from './files';
 import { CARD_WORDS } from './words';
 
 /** Mending a torn file system at the start. Typical of a small card. */
@@ -35,14 +36,18 @@ export const cardTrack: TrackKind = {
 	off: 'off',
 	wakes: 'starting',
 	missed: 'the card cannot be used',
-	verdict({ spans }, say) {
+	verdict({ spans, marks }, say) {
 		const bad = spans.filter(({ state }) => state === 'torn' || state === 'full');
 		const last = spans.at(-1);
 		if (last && (last.state === 'torn' || last.state === 'full'))
 			return { good: false, words: `The card: ${say(last.why)}` };
+		const kept = marks[0]?.data as string | undefined;
 		return bad.length === 0
-			? { good: true, words: 'The card stays whole' }
-			: { good: true, words: `The card was ${bad[0]!.state} at ${formatSeconds(bad[0]!.fromMs)}, and is whole again` };
+			? { good: true, words: `The card stays whole${kept ? `; ${kept}` : ''}` }
+			: {
+					good: true,
+					words: `The card was ${bad[0]!.state} at ${formatSeconds(bad[0]!.fromMs)}, and is whole again${kept ? `; ${kept}` : ''}`
+				};
 	}
 };
 
@@ -55,9 +60,8 @@ export function rehearseCard(machine: Machine): void {
 	let userspaceAtMs: number | null = null;
 	let torn = false;
 	const told = (word: string): boolean => kernelLine(machine).includes(word);
-	const isReadOnly = (): boolean => machine.disk.files.has(OVERLAY_CONF);
-	const keepsLog = (): boolean =>
-		/^Storage=persistent$/m.test(machine.disk.files.get('/etc/systemd/journald.conf.d/yphos.conf')?.text ?? '');
+	const isReadOnly = (): boolean => hasLayer(machine);
+	const keepsLog = (): boolean => dropIn(machine, LOG_DROP_IN, 'Journal', 'Storage') !== 'volatile';
 	const { freeBytes } = machine.disk;
 	if (machine.bench.card && freeBytes === Infinity) machine.disk.freeBytes = machine.bench.card.roomBytes;
 
@@ -80,6 +84,7 @@ export function rehearseCard(machine: Machine): void {
 				machine.userspaceAtMs = userspaceAtMs;
 				tell.event(isReadOnly() ? 'mounted-read-only' : 'mounted', 'info');
 				tell.state('card', 'whole', 'whole');
+				tell.mark('card', 'kept', describeKeeping(machine));
 				machine.emit('userspace');
 				machine.systemd.boot();
 			});
@@ -120,3 +125,39 @@ const kernelLine = (machine: Machine): string[] =>
 				?.slice('append'.length) ??
 			''
 	);
+
+/** A value in a drop-in of one section; undefined: not said, or under another head. */
+const dropIn = (machine: Machine, path: string, section: string, key: string): string | undefined =>
+	readUnit(machine.disk.get(path)?.text ?? '').findLast((entry) => entry.section === section && entry.key === key)
+		?.value;
+
+/** The package makes a layer where its file says so and the tools for it are in the initial RAM disk. Source: overlayroot's own overlayroot.conf. */
+function hasLayer(machine: Machine): boolean {
+	const { disk } = machine;
+	const isInstalled = (name: string): boolean => disk.packages.get(name) === 'installed';
+	return (
+		isInstalled('overlayroot') &&
+		isInstalled('busybox') &&
+		/^overlayroot="?(?:tmpfs|device)[:"]/m.test(disk.get(OVERLAY_CONF)?.text ?? '')
+	);
+}
+
+/** What the files say of writing and hanging, in words. What they say besides is told as not rehearsed. */
+function describeKeeping(machine: Machine): string {
+	for (const [path, section, known] of [
+		[LOG_DROP_IN, 'Journal', ['Storage', 'RuntimeMaxUse', 'SystemMaxUse']],
+		[WATCHDOG_DROP_IN, 'Manager', ['RuntimeWatchdogSec', 'RebootWatchdogSec']]
+	] as const)
+		for (const entry of readUnit(machine.disk.get(path)?.text ?? ''))
+			if (entry.section !== section || !(known as readonly string[]).includes(entry.key))
+				machine.unknown(`${entry.key}= in [${entry.section}] of ${path}`);
+	const isVolatile = dropIn(machine, LOG_DROP_IN, 'Journal', 'Storage') === 'volatile';
+	const most = dropIn(machine, LOG_DROP_IN, 'Journal', isVolatile ? 'RuntimeMaxUse' : 'SystemMaxUse');
+	const hangs = dropIn(machine, WATCHDOG_DROP_IN, 'Manager', 'RuntimeWatchdogSec');
+	const restart = dropIn(machine, WATCHDOG_DROP_IN, 'Manager', 'RebootWatchdogSec');
+	return [
+		hasLayer(machine) ? 'root read-only' : 'root written to',
+		`log ${isVolatile ? 'in memory' : 'kept'}${most ? `, ${most} at most` : ''}`,
+		...(hangs ? [`restarts after hanging for ${hangs}${restart ? `, ${restart} at a restart` : ''}`] : [])
+	].join('; ');
+}

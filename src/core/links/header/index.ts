@@ -26,7 +26,7 @@ function figures(settings: HeaderSettings, context: Context, claims: readonly Cl
 		{
 			id: 'free',
 			label: 'Lines free',
-			text: there === false ? 'no header' : takings.length ? `${freeLines.length} of ${GPIO_LINES} free` : 'all free',
+			text: there === false ? 'no header' : takings.length ? `${freeLines.length} free of ${GPIO_LINES}` : 'all free',
 			value: there === false ? 0 : freeLines.length,
 			sure: 'exact',
 			from: 'GPIO lines that no part takes; 0 and 1 are kept for the identifying memory.',

@@ -50,8 +50,10 @@ function visitorsOf(settings: NetworkSettings, context: Context): Visitor[] {
 	if (settings.way === 'none' || !settings.user || settings.login === 'none') return [];
 	const lan = lanOf(context);
 	const near = lan ? formatAddress(hostRange(lan.network).last) : '192.168.1.50';
+	const own = settings.login === 'password' ? 'password' : 'key';
 	return [
-		{ from: near, port: 22, with: settings.login === 'password' ? 'password' : 'key', welcome: true },
+		{ from: near, port: 22, with: own, welcome: true },
+		{ from: 'fe80::5', port: 22, with: own, welcome: true },
 		{ from: '203.0.113.9', port: 22, with: 'password', welcome: false }
 	];
 }

@@ -1,9 +1,9 @@
 import { sha512crypt } from '../../formats/crypt/sha512crypt';
-import { contains, readAddress, readCidr } from '../../formats/ip/cidr';
-import { readSeedAccount, type SeedAccount } from '../../formats/seed/account';
 import { linesOf } from '../../formats/lines';
-import { readNftables } from '../../formats/nftables/nftables';
+import { readNftables, type NftRules } from '../../formats/nftables/nftables';
+import { readUserData, type SeedUser } from '../../formats/seed/userData';
 import type { Machine } from '../../engines/machine';
+import type { Result } from '../../result';
 import type { Visitor } from './bench';
 import { NFT_CONF, SSHD_DROP_IN } from './files';
 
@@ -17,46 +17,69 @@ const shut = (words: string): Answer => ({ open: false, words });
 /** Passwords that a stranger begins with. */
 const GUESSES = ['password', 'admin', '12345678'];
 
-/** What the files answer to somebody who knocks: first the rules for what may come in, then the server behind them. */
-export function knock(machine: Pick<Machine, 'disk' | 'card'>, visitor: Omit<Visitor, 'welcome'>): Answer {
-	const rules = machine.disk.enabled.includes('nftables.service') ? machine.disk.get(NFT_CONF) : undefined;
-	if (rules && !rules.stub) {
-		const { near: ranges, openings, dropsRest } = readNftables(rules.text);
-		const address = readAddress(visitor.from);
-		const near = ranges.some((range) => {
-			const network = readCidr(range);
-			return network.ok && address.ok && contains(network.value, address.value);
-		});
-		const opened = openings.some(({ protocol, port }) => protocol === 'tcp' && port === visitor.port);
-		if (dropsRest && !(near && opened)) return shut(near ? 'finds nothing there' : 'is turned away, not from near');
-	}
-	return visitor.port === 22 ? logIn(machine, visitor) : { open: true, words: 'is let in' };
+type Endpoint = Pick<Machine, 'disk' | 'card'>;
+
+/** The rules that are in force: none where nothing loads them, or nft refuses the file. */
+export function rulesOf({ disk }: Pick<Machine, 'disk'>): Result<NftRules> | null {
+	const file = disk.enabled.includes('nftables.service') ? disk.get(NFT_CONF) : undefined;
+	return file && !file.stub ? readNftables(file.text) : null;
 }
 
-/** Source: sshd_config(5). The first value found counts; drop-ins are read first, in the order of their names. */
-function logIn(machine: Pick<Machine, 'disk' | 'card'>, visitor: Pick<Visitor, 'with'>): Answer {
+/** What the files answer to somebody who knocks: first the rules for what may come in, then the server behind them. */
+export function knock(machine: Endpoint, visitor: Omit<Visitor, 'welcome'>): Answer {
+	const rules = rulesOf(machine);
+	if (rules?.ok && !rules.value.accepts({ from: visitor.from, protocol: 'tcp', port: visitor.port }))
+		return shut(
+			NEAR_PORTS.some((port) => rules.value.accepts({ from: visitor.from, ...port }))
+				? 'finds nothing there'
+				: 'is turned away, not from near'
+		);
+	return visitor.port === 22 ? logIn(machine, visitor) : { open: true, words: 'is let in' };
+}
+/** Who is near may at least ask for the endpoint by name. */
+const NEAR_PORTS = [
+	{ protocol: 'udp', port: 5353 },
+	{ protocol: 'tcp', port: 22 }
+] as const;
+
+/** Settings of sshd that card sets use, with what they take. Source: sshd_config(5). */
+const SSHD: Readonly<Record<string, RegExp>> = {
+	allowusers: /^[a-z_][a-z0-9_-]*$/,
+	permitrootlogin: /^(?:yes|no|prohibit-password|forced-commands-only)$/,
+	passwordauthentication: /^(?:yes|no)$/,
+	pubkeyauthentication: /^(?:yes|no)$/,
+	kbdinteractiveauthentication: /^(?:yes|no)$/,
+	permitemptypasswords: /^(?:yes|no)$/
+};
+
+/** The first value found counts; drop-ins are read first. A line that sshd does not know keeps it from starting. */
+function logIn(machine: Endpoint, visitor: Pick<Visitor, 'with'>): Answer {
 	if (machine.disk.packages.get('openssh-server') !== 'installed') return shut('finds no server for logging in');
-	const account = readSeedAccount(machine.card.get('boot/user-data')?.text ?? '');
-	const { user } = account;
-	const dropIn = machine.disk.get(SSHD_DROP_IN)?.text ?? '';
+	const seed = readUserData(machine.card.get('boot/user-data')?.text ?? '');
+	const user = seed.ok ? seed.value.user : null;
+	const lines = linesOf(machine.disk.get(SSHD_DROP_IN)?.text ?? '')
+		.map((line) => line.trim())
+		.filter((line) => line !== '' && !line.startsWith('#'))
+		.map((line) => line.split(/\s+/));
+	const wrong = lines.find(([key, value]) => !SSHD[key!.toLowerCase()]?.test(value ?? ''));
+	if (wrong) return shut(`finds no server: sshd does not start with "${wrong.join(' ')}"`);
 	const setting = (name: string, otherwise: string): string =>
-		linesOf(dropIn)
-			.map((line) => line.trim().split(/\s+/))
-			.find(([key]) => key?.toLowerCase() === name.toLowerCase())?.[1] ?? otherwise;
-	const allowed = setting('AllowUsers', user ?? '');
+		lines.find(([key]) => key!.toLowerCase() === name.toLowerCase())?.[1] ?? otherwise;
 	if (user === null) return shut('finds no user to log in as');
-	if (allowed !== user) return shut(`is refused: only ${allowed} may log in, and the user is ${user}`);
+	const allowed = setting('AllowUsers', user.name);
+	if (allowed !== user.name) return shut(`is refused: only ${allowed} may log in, and the user is ${user.name}`);
 	// Written by cloud-init where the seed says so; sshd's own default is yes.
-	const byPassword = setting('PasswordAuthentication', account.sshByPassword === false ? 'no' : 'yes');
-	if (visitor.with === 'password') return byPassword === 'yes' ? guess(account) : shut('may not use a password');
+	const byPassword = setting('PasswordAuthentication', seed.ok && seed.value.sshByPassword === false ? 'no' : 'yes');
+	if (visitor.with === 'password') return byPassword === 'yes' ? guess(user) : shut('may not use a password');
 	if (visitor.with !== 'key') return shut('is asked who it is');
-	return setting('PubkeyAuthentication', 'yes') === 'yes' && account.hasKey
-		? { open: true, words: 'logs in by key' }
+	const keys = user.keys.some((key) => /^(?:ssh|ecdsa|sk)-/.test(key));
+	return setting('PubkeyAuthentication', 'yes') === 'yes' && keys
+		? { open: true, words: `logs in by key${user.mayAdminister ? '' : ', and may change nothing'}` }
 		: shut('may not use a key');
 }
 
 /** Tries them against what the seed holds, as the endpoint itself would. */
-function guess({ locked, passwordCrypt: crypt }: SeedAccount): Answer {
+function guess({ locked, passwordCrypt: crypt }: SeedUser): Answer {
 	if (locked) return shut('finds no password that would do');
 	const salt = /^\$6\$([^$]*)\$/.exec(crypt ?? '')?.[1];
 	const fits =

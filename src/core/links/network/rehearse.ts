@@ -1,10 +1,10 @@
-import { linesOf } from '../../formats/lines';
-import { readSeedAccount } from '../../formats/seed/account';
+import { readNetworkConfig } from '../../formats/seed/networkConfig';
+import { readUserData } from '../../formats/seed/userData';
 import { readKeyfile } from '../../formats/keyfile/keyfile';
 import { tellerFor, type DiskFile, type Fault, type Machine, type Said, type Teller } from '../../engines/machine';
 import { CABLE_PROFILE, RADIO_PROFILE } from './files';
-import { knock } from './knock';
-import type { Visited } from './track';
+import { knock, rulesOf } from './knock';
+import { VISIT, type Visited } from './track';
 import { NETWORK_WORDS } from './words';
 
 export const NETWORK_FAULTS = {
@@ -31,7 +31,9 @@ export function rehearseNetwork(machine: Machine): void {
 			return tell.stateFor('reach', 'away', joining.refused);
 		}
 		tell.event(joining.way === 'radio' ? 'radio-joined' : 'cable-joined', 'good', { address: joining.address });
+		tell.mark('reach', 'address', joining.address);
 		tell.state('reach', 'there', 'joined');
+		if (!loadRules(machine, tell)) return;
 		machine.setOnline(true);
 		machine.after(ANNOUNCE_MS, () => announce(machine, tell));
 	};
@@ -61,7 +63,7 @@ function howToJoin(machine: Machine, tell: Tell): Joining {
 	if (profile) {
 		const unread = whyUnread(machine, tell, profile);
 		if (unread) return { refused: unread };
-		const address = readKeyfile(profile.text).ipv4?.address1?.split(/[/,]/)[0] ?? '';
+		const address = addressIn(profile);
 		if (!radioProfile) return wired ? { way: 'cable', address } : { refused: tell.said('no-cable') };
 		const refused = whyNotRadio(machine, tell, radioProfile);
 		return refused ? { refused } : { way: 'radio', address };
@@ -74,9 +76,18 @@ function howToJoin(machine: Machine, tell: Tell): Joining {
 	}
 	if (!wired) return { refused: tell.said(radio ? 'no-cable' : 'no-network') };
 	// Without a network-config the image asks for an address on any cable. Source: cloud-init, fallback network configuration.
-	return config === undefined || linesOf(config).some((line) => /^dhcp4: (?:true|yes)$/.test(line.trim()))
-		? { way: 'cable', address: '' }
-		: { refused: tell.said('config-unusable') };
+	if (config === undefined) return { way: 'cable', address: '' };
+	const read = readNetworkConfig(config);
+	if (!read.ok) return { refused: tell.said('config-unreadable', { why: read.faults[0]!.message }) };
+	for (const key of read.value.unknown) machine.unknown(`network-config: ${key}`);
+	return read.value.asksOnCable ? { way: 'cable', address: '' } : { refused: tell.said('config-unusable') };
+}
+
+/** An address of its own, beside which one may be asked for. Source: nm-settings-keyfile(5), ipv4. */
+function addressIn({ text }: DiskFile): string {
+	const { ipv4 = {} } = readKeyfile(text);
+	const own = ipv4.address1?.split(/[/,]/)[0] ?? '';
+	return own !== '' && ipv4.method === 'auto' ? `${own}, and one that the router gives` : own;
 }
 
 /** Why NetworkManager passes over a profile; null: it takes it. Source: NetworkManager's nm-settings-keyfile(5), FILE FORMAT. */
@@ -100,10 +111,38 @@ function whyNotRadio(machine: Machine, tell: Tell, profile: DiskFile): Said | nu
 		: null;
 }
 
+/** Somewhere outside (RFC 5737), and the router. */
+const OUTSIDE = '203.0.113.1';
+/** What must come in besides visitors, whatever the rules are for them; what is lost without it. */
+const NEEDED = [
+	{ packet: { from: '127.0.0.1', protocol: 'tcp', port: 40_000, isOwn: true }, lost: 'drops-own' },
+	{ packet: { from: OUTSIDE, protocol: 'icmp', port: 0 }, lost: 'drops-icmp' },
+	{ packet: { from: OUTSIDE, protocol: 'udp', port: 68 }, lost: 'drops-dhcp' },
+	{ packet: { from: 'fe80::1', protocol: 'udp', port: 546 }, lost: 'drops-dhcp' }
+] as const;
+
+/** The rules for what may come in, as they are loaded; false when they drop even what the endpoint has asked for. */
+function loadRules(machine: Machine, tell: Tell): boolean {
+	const rules = rulesOf(machine);
+	if (rules === null) return true;
+	if (!rules.ok) {
+		tell.event('rules-refused', 'bad', { why: rules.faults[0]!.message });
+		return true;
+	}
+	for (const { packet, lost } of NEEDED) if (!rules.value.accepts(packet)) tell.event(lost, 'bad');
+	if (rules.value.accepts({ from: OUTSIDE, protocol: 'tcp', port: 40_000, isAnswer: true })) return true;
+	tell.event('drops-answers', 'bad');
+	return false;
+}
+
 /** It says its name, if the program for that is on the card, and each visitor of the bench knocks once. */
 function announce(machine: Machine, tell: Tell): void {
-	const { hostName } = readSeedAccount(machine.card.get('boot/user-data')?.text ?? '');
-	if (hostName && machine.disk.packages.get('avahi-daemon') === 'installed') {
+	const seed = readUserData(machine.card.get('boot/user-data')?.text ?? '');
+	const hostName = seed.ok ? seed.value.hostName : null;
+	const rules = rulesOf(machine);
+	const near = machine.bench.network.visitors.filter(({ welcome }) => welcome);
+	const isHeard = !rules?.ok || near.every(({ from }) => rules.value.accepts({ from, protocol: 'udp', port: 5353 }));
+	if (hostName && isHeard && machine.disk.packages.get('avahi-daemon') === 'installed') {
 		tell.event('named', 'good', { name: `${hostName}.local` });
 		tell.mark('reach', 'name', `${hostName}.local`);
 	}
@@ -115,6 +154,6 @@ function announce(machine: Machine, tell: Tell): void {
 			port: visitor.port,
 			answer: answer.words
 		});
-		tell.mark('reach', `${visitor.from} ${visitor.with}`, visited);
+		tell.mark('reach', `${VISIT}${visitor.from} ${visitor.with}`, visited);
 	}
 }

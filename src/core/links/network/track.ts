@@ -8,6 +8,9 @@ export interface Visited extends Answer {
 	readonly welcome: boolean;
 }
 
+/** Begins the names of marks that are visits. */
+export const VISIT = 'visit ';
+
 export const reachTrack: TrackKind = {
 	id: 'reach',
 	title: 'Reachability',
@@ -26,13 +29,17 @@ export const reachTrack: TrackKind = {
 		// On a bench without any network nobody expects to reach it.
 		if (!there)
 			return last && last.why.code !== 'no-network' ? { good: false, words: `Not reached: ${say(last.why)}` } : null;
-		const name = marks.find(({ name: mark }) => mark === 'name')?.data as string | undefined;
-		const visits = marks.filter(({ name: mark }) => mark !== 'name').map(({ data }) => data as Visited);
+		const markOf = (name: string): string | undefined => marks.find((mark) => mark.name === name)?.data as string;
+		const name = markOf('name');
+		const address = markOf('address');
+		const updates = marks.find((mark) => mark.name === 'updates');
+		const visits = marks.filter((mark) => mark.name.startsWith(VISIT)).map(({ data }) => data as Visited);
 		return {
 			good: visits.every(({ open, welcome }) => open === welcome),
 			words: [
-				`Reached after ${formatSeconds(there.fromMs)}${name ? ` as ${name}` : ', by its number only'}`,
-				...visits.map(({ from, words }) => `${from} ${words}`)
+				`Reached after ${formatSeconds(there.fromMs)}${name ? ` as ${name}` : ', by its number only'}${address ? ` at ${address}` : ''}`,
+				...visits.map(({ from, words }) => `${from} ${words}`),
+				...(updates ? [`security updates were in after ${formatSeconds(updates.atMs)}`] : [])
 			].join('; ')
 		};
 	}

@@ -1,4 +1,5 @@
 import { lines, rootPath, textFile } from '../../cardFile';
+import { linesOf } from '../../formats/lines';
 import type { Claim } from '../../claims';
 import { tellerFor, type Machine } from '../../engines/machine';
 import type { CardFile } from '../../link';
@@ -8,6 +9,12 @@ import { NETWORK_WORDS } from './words';
 export const UPDATES = 'yphos-updates';
 const APT_GET = '/usr/bin/apt-get';
 const UPGRADE = '/usr/bin/unattended-upgrade';
+const APT_CONF = '/etc/apt/apt.conf.d/52yphos-updates';
+const PERIODIC: readonly string[] = [
+	'APT::Periodic::Update-Package-Lists',
+	'APT::Periodic::Unattended-Upgrade',
+	'Unattended-Upgrade::Automatic-Reboot'
+];
 const LIMIT_PATH = '/opt/yphos/updates.conf';
 
 /** No more of the path than this, so that what plays beside it goes on. A night's updates are some tens of megabytes. */
@@ -81,7 +88,7 @@ export function updateFiles(settings: NetworkSettings): CardFile[] {
 			`Acquire::https::Dl-Limit "${LIMIT_KBYTES_PER_SEC}";`
 		),
 		file(
-			'/etc/apt/apt.conf.d/52yphos-updates',
+			APT_CONF,
 			'Leaves the hour of updates to the timer of this card set.',
 			'APT::Periodic::Update-Package-Lists "0";',
 			'APT::Periodic::Unattended-Upgrade "0";',
@@ -93,6 +100,13 @@ export function updateFiles(settings: NetworkSettings): CardFile[] {
 /** The two programs that the service runs; the first is apt-get, which the machine itself knows. */
 export function rehearseUpdates(machine: Machine): void {
 	const tell = tellerFor(machine, 'network', NETWORK_WORDS);
+	machine.on('userspace', () => {
+		if (machine.disk.packages.get('unattended-upgrades') !== 'installed') return;
+		const settings = aptSettings(machine.disk.get(APT_CONF)?.text ?? '');
+		for (const key of settings.keys()) if (!PERIODIC.includes(key)) machine.unknown(`${key} in ${APT_CONF}`);
+		// Once it is installed the package's own timer does the same, unless it is told not to.
+		if (settings.get(PERIODIC[1]!) !== '0') tell.event('updates-any-hour', 'bad');
+	});
 	machine.programs.set(UPGRADE, (process) => {
 		if (!machine.online) {
 			tell.event('updates-none', 'bad');
@@ -100,7 +114,18 @@ export function rehearseUpdates(machine: Machine): void {
 		}
 		process.after(INSTALL_MS, () => {
 			tell.event('updates-in', 'info');
+			tell.mark('reach', 'updates', '');
 			process.exit(0);
 		});
 	});
 }
+
+/** Settings in the form of one line each. Source: apt.conf(5). */
+const aptSettings = (text: string): ReadonlyMap<string, string> =>
+	new Map(
+		linesOf(text).flatMap((line) => {
+			const [key, value, ...rest] = line.trim().split(' ');
+			const quoted = /^"([^"]*)";$/.exec(value ?? '')?.[1];
+			return key && quoted !== undefined && rest.length === 0 ? [[key, quoted] as const] : [];
+		})
+	);

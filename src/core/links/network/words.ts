@@ -18,11 +18,18 @@ export const NETWORK_WORDS = {
 		`The network profile is passed over: its mode ${mode} lets others read it`,
 	'profile-unusable': () => 'The network profile names no kind of connection',
 	'config-unusable': () => 'network-config asks for no address on any socket',
+	'config-unreadable': ({ why }: { why: string }) => why,
+	'rules-refused': ({ why }: { why: string }) => `nftables.service fails, and everything is let in: ${why}`,
+	'drops-answers': () => 'The rules drop the answers to what the endpoint itself asks: nothing outside can be reached',
+	'drops-own': () => 'The rules keep the endpoint\u2019s own programs from each other',
+	'drops-icmp': () => 'The rules drop what the network tells of errors and neighbours',
+	'drops-dhcp': () => 'The rules drop the router\u2019s answers about addresses',
 	'no-network': () => 'no network',
 	joined: () => 'on the network',
 	named: ({ name }: { name: string }) => ['Found by name', name],
 	visit: ({ from, port, answer }: { from: string; port: number; answer: string }) =>
 		`${from} at port ${port}: ${answer}`,
 	'updates-none': () => 'No updates: the network is not there',
+	'updates-any-hour': () => 'The package\u2019s own timer brings updates as well, at any hour',
 	'updates-in': () => 'Security updates are in'
 } as const satisfies Words;

@@ -67,9 +67,11 @@ const SILENT: readonly (readonly [string, string, string])[] = [
 	['audio', 'no', 'it plays no sound'],
 	['aid', 'no', 'it plays no sound']
 ];
+/** Ways out that the player has on such a system. Source: mpv(1), AUDIO OUTPUT DRIVERS. */
+const OUTPUTS = ['alsa', 'pipewire', 'pulse', 'null', 'pcm'];
 /** Simulated here, or of no consequence to what is heard. */
 const KNOWN_OPTIONS = new Set([
-	...['playlist', 'audio-device', 'volume', 'audio-samplerate', 'loop-playlist', 'loop-file', 'shuffle'],
+	...['ao', 'playlist', 'audio-device', 'volume', 'audio-samplerate', 'loop-playlist', 'loop-file', 'shuffle'],
 	...[
 		'video',
 		'ytdl',
@@ -144,6 +146,12 @@ function play(player: Player): void {
 		tell.event('list-unreadable', 'bad', { why: list.faults[0]!.message });
 		fails(tell.said('list-empty'));
 		return process.after(PLAYER_START_MS, () => process.exit(1));
+	}
+	if (!machine.systemd.isOther(process.unit)) tell.event('as-root', 'bad');
+	const output = options.get('ao');
+	if (output !== undefined && !OUTPUTS.includes(output)) {
+		tell.event('no-such-output', 'bad', { output });
+		return fails(tell.said('told', { why: 'the player knows no such output' }));
 	}
 	const silent = SILENT.find(([name, value]) => options.get(name) === value);
 	if (silent) {

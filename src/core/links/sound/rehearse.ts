@@ -153,11 +153,12 @@ type Door = {
 
 /** Follows a device name through asound.conf to the hardware; a string says where the path ends. */
 function findDoor(machine: Machine, name: string, depth = 0): Door | string {
+	// alsa-lib reads its configuration whole before it opens anything, hardware by its own name too.
+	const conf = readAlsaConf(machine.disk.files.get('/etc/asound.conf')?.text ?? '');
+	if (!conf.ok) return conf.faults[0]!.message;
 	const { plugin, cardId, deviceNumber } = readDeviceName(name);
 	if (plugin === 'hw' || plugin === 'iec958' || plugin === 'hdmi')
 		return cardId ? { door: plugin, cardId, deviceNumber, rateHz: null } : `"${name}" names no card`;
-	const conf = readAlsaConf(machine.disk.files.get('/etc/asound.conf')?.text ?? '');
-	if (!conf.ok) return conf.faults[0]!.message;
 	const pcm = (conf.value.pcm as AlsaBlock | undefined)?.[plugin] as AlsaBlock | undefined;
 	if (!pcm || depth > 8) return `asound.conf knows no device "${plugin}"`;
 	const slave = pcm.slave as AlsaBlock | undefined;

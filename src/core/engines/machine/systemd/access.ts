@@ -4,6 +4,8 @@ import type { UnitFiles } from './unitFiles';
 export interface Access {
 	/** Why a unit may not use a device; null: it may. */
 	mayUse(unit: string | null, group: string, device: string): string | null;
+	/** Whether it runs as somebody else than the administrator; what belongs to no unit does not. */
+	isOther(unit: string | null): boolean;
 	/** Whether a unit may read a file of this mode that is not its own. */
 	mayRead(unit: string | null, mode: string): boolean;
 	/** Why a unit may not write there; null: it may. */
@@ -26,6 +28,7 @@ export function accessOf(files: UnitFiles): Access {
 	const ownFolders = (unit: string): string[] =>
 		Object.entries(OWN_FOLDERS).flatMap(([key, base]) => files.words(unit, key).map((name) => base + name));
 	return {
+		isOther: (unit) => unit !== null && runsAsOther(unit),
 		mayUse(unit, group, device) {
 			if (unit === null || !runsAsOther(unit)) return null;
 			if (![...files.words(unit, 'SupplementaryGroups'), files.value(unit, 'Group')].includes(group))

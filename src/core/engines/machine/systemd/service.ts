@@ -37,9 +37,15 @@ interface Command {
 export function beginService(manager: Manager, name: string, it: Service): void {
 	const { files, machine } = manager;
 	if (isTooOften(manager, name, it)) return;
+	const isOneshot = files.value(name, 'Type') === 'oneshot';
+	const starts = files.values(name, 'ExecStart').length;
+	if (starts === 0 || (starts > 1 && !isOneshot)) {
+		it.state = 'failed';
+		machine.once('unit-refused', { unit: name, starts });
+		return manager.failed(name);
+	}
 	it.state = 'active';
 	const run = ++it.run;
-	const isOneshot = files.value(name, 'Type') === 'oneshot';
 	const of = (key: string, role: Role): Command[] => files.values(name, key).map((value) => ({ value, role }));
 	const commands = [
 		...of('ExecCondition', 'condition'),

@@ -1,0 +1,205 @@
+import { afterAll, describe, expect, it } from 'vitest';
+import { demoMediaBytes } from '../../../demo/media';
+import { demoWorkshop } from '../../../demo/workshop';
+import { chain } from '../chain';
+import type { Surroundings } from '../link';
+import type { Plan } from '../plan/plan';
+import { assess } from './assess';
+import { benchFor } from './benchFor';
+import { contextFor } from './context';
+import { cardTree, type CardTree } from './machine';
+import { rehearse, type Rehearsal } from './rehearse';
+import { inWords } from './say';
+import { write } from './write';
+
+/** So many damages for each endpoint in `npm test`; DAMAGES=all tries every one. */
+const WANTED = process.env.DAMAGES === 'all' ? Infinity : Number(process.env.DAMAGES ?? 64);
+const DAY_AND_MORE_MS = 26 * 3_600_000;
+const HOUR_MS = 3_600_000;
+/** A day on which everything is asked for: streams fail, power goes within quiet hours, and the converter comes late after it. */
+const HARD_DAY = [
+	{ name: 'stream-refuses', atMs: 2 * HOUR_MS, lastsMs: 60_000 },
+	{ name: 'power-cut', atMs: 5 * HOUR_MS, lastsMs: 5_000 },
+	{ name: 'converter-unplugged', atMs: 20 * HOUR_MS, lastsMs: 60_000 },
+	{ name: 'power-cut', atMs: 20 * HOUR_MS + 5_000, lastsMs: 5_000 }
+];
+const ROOT = 'boot/yphos/root/';
+const APPLY = 'boot/yphos/apply.sh';
+
+interface Damage {
+	readonly what: string;
+	readonly tree: CardTree;
+}
+
+/** Presses the first fix of every stop until none is left: a plan with mistakes is silent, and nothing more can be broken in it. */
+function mended(plan: Plan, surroundings: Surroundings): Plan {
+	let now = plan;
+	for (let round = 0; round < 20; round++) {
+		const stop = assess(chain, now, surroundings).findings.find(
+			({ level, fixes }) => level === 'stop' && fixes.length > 0
+		);
+		if (!stop) return now;
+		now = stop.fixes[0]!.apply(now);
+	}
+	return now;
+}
+
+function cardOf(id: string): { card: CardTree; run: (card: CardTree) => Rehearsal } {
+	const endpoint = demoWorkshop.endpoints.find((known) => known.id === id)!;
+	const surroundings = contextFor(chain, demoWorkshop, id);
+	const plan = mended(endpoint.plan, surroundings);
+	const mediaBytes = new Map(
+		plan.sources.items.flatMap(({ location }) => {
+			const bytes = demoMediaBytes(location);
+			return bytes ? [[location, bytes] as const] : [];
+		})
+	);
+	const bench = benchFor(chain, plan, surroundings);
+	return {
+		card: cardTree(write(chain, plan, surroundings, { mediaBytes })),
+		run: (card) =>
+			rehearse({
+				links: chain,
+				card,
+				bench,
+				startUtcMs: Date.parse('2026-11-24T18:40:00Z'),
+				forMs: DAY_AND_MORE_MS,
+				faults: HARD_DAY
+			})
+	};
+}
+
+/** As a mistake of ours would stand there: with its own digest, so that apply.sh does not refuse it. */
+function withFile(card: CardTree, path: string, text: string): CardTree {
+	const tree = new Map(card);
+	tree.set(path, { ...tree.get(path)!, text });
+	if (path.startsWith(ROOT)) {
+		const apply = tree.get(APPLY)!;
+		tree.set(APPLY, { ...apply, text: apply.text.replace('if [[ $(sha256sum', 'if false && [[ $(sha256sum') });
+	}
+	return tree;
+}
+
+/** Every file gone, every line gone, every place line with another mode, every line put one lower, a letter of every long word changed. */
+function* damagesTo(card: CardTree): Generator<Damage> {
+	for (const [path, { text, bytes }] of card) {
+		if (!path.startsWith('boot/') || path.endsWith('manifest.json')) continue;
+		const without = new Map(card);
+		without.delete(path);
+		yield { what: `${path} gone`, tree: without };
+		// Scripts for people, and those parts of apply.sh that are the same for every set, have tests of their own.
+		if (bytes || /(?:verify|probe)\.sh$/.test(path)) continue;
+		const lines = text.split('\n');
+		for (const [n, line] of lines.entries()) {
+			const isFixed = path === APPLY && !/^(?:place|package|enable) /.test(line);
+			if (line.trim() === '' || /^\s*#/.test(line) || isFixed) continue;
+			yield { what: `${path}: without "${line}"`, tree: withFile(card, path, lines.toSpliced(n, 1).join('\n')) };
+			const word = /[A-Za-z]{4,}/.exec(line)?.[0];
+			if (word)
+				yield {
+					what: `${path}: misspelt "${line}"`,
+					tree: withFile(card, path, lines.with(n, line.replace(word, `${word.slice(0, -2)}qx`)).join('\n'))
+				};
+			if (lines[n + 1])
+				yield {
+					what: `${path}: swapped "${line}"`,
+					tree: withFile(
+						card,
+						path,
+						lines
+							.with(n, lines[n + 1]!)
+							.with(n + 1, line)
+							.join('\n')
+					)
+				};
+			const mode = /^place (0\d+) /.exec(line)?.[1];
+			if (mode)
+				yield {
+					what: `${path}: mode ${mode === '0600' ? '0644' : '0600'} in "${line.split(' ').at(-1)}"`,
+					tree: withFile(card, path, lines.with(n, line.replace(mode, mode === '0600' ? '0644' : '0600')).join('\n'))
+				};
+		}
+	}
+}
+
+const told = (result: Rehearsal): string =>
+	JSON.stringify([
+		result.tracks.map(({ verdict, spans, marks }) => [verdict, spans.map(({ state }) => state), marks]),
+		inWords(chain, result.events)
+			.filter(({ kind, text }) => kind === 'bad' || text.startsWith('Not rehearsed'))
+			.map(({ text }) => text)
+	]);
+
+/** What cannot matter to anything that the rehearsal promises, and why. */
+const CANNOT: readonly (readonly [RegExp, string])[] = [
+	[/mpv\.conf: swapped/, 'options of the player have no order'],
+	[
+		/mpv\.conf: (?:without|misspelt) "(?:video|ytdl|load-scripts|input-\w+(?:-\w+)*|terminal|msg-color|quiet|network-timeout)/,
+		'no screen, no keyboard, no list of pages: what is taken away is not there'
+	],
+	[/mpv\.conf: without "(?:ao=alsa|volume=100|shuffle=no|loop-file=no)/, 'the player would choose the same by itself'],
+	[
+		/(?:\.service|\.timer|\.nmconnection|journald.*|watchdog\.conf|sshd_config.*|default\/\w+|meta-data|52yphos-updates|updates\.conf): swapped "(?!Exec|\[Service|\[Timer|\[Install)/,
+		'settings of one section have no order'
+	],
+	[/Description=|"\[Unit\]"/, 'words for people, who read the log'],
+	[/default\/(?:keyboard|locale)|locale\.gen/, 'neither keyboard nor screen is joined to what only plays'],
+	[
+		/"(?:Protect\w+|Restrict\w+|LockPersonality|NoNewPrivileges|CapabilityBoundingSet|SystemCall\w+|DevicePolicy|PrivateNetwork|Nice|IOSchedulingClass|StateDirectory)=/,
+		'hardening: it takes away what the program never uses'
+	],
+	[
+		/"(?:StartLimitIntervalSec=0|RestartSec=\d+|Environment=HOME=.*|AccuracySec=\w+|After=sound\.target)"/,
+		'it helps a player that fails again and again, or by parts of a second'
+	],
+	[/asound\.conf/, 'the player opens the hardware by its own name; this is for other programs'],
+	[/apply\.sh: swapped/, 'all is in place before anything begins'],
+	[/apply\.sh: mode 0600 in "(?:etc|.*\.conf)/, 'read by programs of the administrator alone'],
+	[
+		/apply\.sh: without "package (?:network-manager|avahi-daemon|openssh-server|nftables|alsa-utils)/,
+		'the image brings it'
+	],
+	[
+		/user-data: (?:without|misspelt|swapped) "\s+(?:shell|groups):/,
+		'any shell serves a login; his own rule lets him administer'
+	],
+	[/(?:user-data|network-config): swapped/, 'keys of a mapping have no order'],
+	[/user-data: (?:without|misspelt) "timezone/, 'no rule of this endpoint asks for the hour'],
+	[/nftables\.conf: swapped/, 'rules that let something in have no order'],
+	[/nftables\.conf: (?:without|misspelt) "#!/, 'the service names the program itself'],
+	[
+		/sshd_config.*without "(?:PermitRootLogin no|PubkeyAuthentication \w+|PermitEmptyPasswords no|KbdInteractiveAuthentication no|PasswordAuthentication \w+|AllowUsers \w+)"/,
+		'as it is by default, or as the seed has it: the line is a second lock on the same door'
+	],
+	[
+		/nmconnection: (?:without|misspelt) "(?:id=|\[ipv6\]|autoconnect|method=auto)/,
+		'the file\u2019s own name, and what is so by default'
+	],
+	[/wait-for-sound\.sh: swapped "\t?(?:sleep|done|tries)/, 'it waits as long, and complains the same'],
+	[/may-sound\.sh: swapped "\t?(?:case|done|begun)/, 'one line of hours, read in any order']
+];
+
+const counts: string[] = [];
+afterAll(() => console.info(counts.join('\n')));
+
+describe.each(demoWorkshop.endpoints.map(({ id }) => id))('a damage to the card of %s', (id) => {
+	it('is told, or stands on the list of what cannot matter', { timeout: 3_600_000 }, () => {
+		const { card, run } = cardOf(id);
+		const whole = run(card);
+		expect(whole.verdict).toMatch(/^Sound after/);
+		const good = told(whole);
+		const all = [...damagesTo(card)];
+		const step = Math.max(1, Math.floor(all.length / WANTED));
+		const chosen = all.filter((_, n) => n % step === 0);
+		const silent: string[] = [];
+		let noticed = 0;
+		let excused = 0;
+		for (const { what, tree } of chosen) {
+			if (told(run(tree)) !== good) noticed++;
+			else if (CANNOT.some(([pattern]) => pattern.test(what))) excused++;
+			else silent.push(what);
+		}
+		counts.push(`${id}: ${chosen.length} damages, ${noticed} told, ${excused} cannot matter, ${silent.length} silent`);
+		expect(silent).toEqual([]);
+	});
+});
