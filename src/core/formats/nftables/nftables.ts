@@ -12,10 +12,10 @@ export interface Opening {
 }
 
 /** Ranges of both versions; an opening is for them alone. */
-export function writeNftables(
-	openings: readonly Opening[],
+export function writeNftables<O extends Opening>(
+	openings: readonly O[],
 	ranges: readonly string[]
-): { text: string; about: 'guard' | Opening }[] {
+): { text: string; about: 'guard' | O }[] {
 	const v4 = ranges.filter((range) => !range.includes(':'));
 	const v6 = ranges.filter((range) => range.includes(':'));
 	const set = (name: string, type: string, elements: readonly string[]) => [

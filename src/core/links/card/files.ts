@@ -5,6 +5,7 @@ import { shellQuote, shellWord } from '../../formats/shell/quote';
 import { addKernelArgs, addToExtlinux } from '../../formats/boot/kernelArgs';
 import type { CardFile, CardLine, Context } from '../../link';
 import probeScript from '../../probe/probe.sh?raw';
+import { serviceFiles } from './services';
 import { APPLY_BEGIN, APPLY_END, VERIFY_BEGIN, VERIFY_END } from './scripts';
 import type { CardSettings } from './settings';
 
@@ -80,7 +81,8 @@ export function cardFiles(settings: CardSettings, _context: Context, claims: rea
 					)
 				]
 			: []),
-		...bootFile(settings, claims)
+		...bootFile(settings, claims),
+		...serviceFiles(claims)
 	];
 }
 

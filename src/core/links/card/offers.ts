@@ -26,6 +26,27 @@ declare module '../../claims' {
 		/** An argument of the kernel. Source: the kernel's own list of parameters. */
 		kernel: Caused & { readonly argument: string };
 		package: Caused & { readonly name: string };
+		/** Something that runs by itself: the owner writes its unit. `condition` must succeed first; `boots`: it starts with the board. */
+		service: Caused & {
+			readonly unit: string;
+			readonly why: string;
+			readonly described: Caused & { readonly text: string };
+			readonly exec: Caused & { readonly words: readonly string[] };
+			readonly restart: Caused & { readonly when: 'always' | 'on-failure' };
+			readonly condition?: Caused & { readonly path: string };
+			readonly boots?: SettingPath;
+		};
+		/** A condition for starting a service: units to wait for, a command to run first, hardware that it may use. */
+		start: Caused & {
+			/** The unit of that service. */
+			readonly of: string;
+			readonly after?: string;
+			/** The unit is also asked for, so that it is really waited for. */
+			readonly wants?: true;
+			readonly before?: readonly string[];
+			readonly group?: string;
+			readonly device?: string;
+		};
 		/** A unit that starts with the board. */
 		unit: Caused & { readonly name: string };
 		/** A read-only test of the finished endpoint: a shell command that succeeds when all is well; `whilePlaying`: only then. */

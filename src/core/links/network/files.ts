@@ -4,10 +4,9 @@ import { writeNftables } from '../../formats/nftables/nftables';
 import { readPublicKey } from '../../formats/ssh/publicKey';
 import { yamlText } from '../../formats/seed/yamlText';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
-import type { Claim } from '../../claims';
+import { claimsOn, type Claim } from '../../claims';
 import { allowedRanges, lanOf } from './addresses';
 import { formatAddress } from '../../formats/ip/cidr';
-import { openingsOf } from './openings';
 import { updateFiles } from './updates';
 import type { NetworkSettings } from './settings';
 
@@ -20,7 +19,7 @@ export const CABLE_PROFILE = '/etc/NetworkManager/system-connections/yphos-cable
 export function networkFiles(
 	network: NetworkSettings,
 	context: Context,
-	_claims: readonly Claim[],
+	claims: readonly Claim[],
 	secrets: Secrets
 ): CardFile[] {
 	const files = [
@@ -55,7 +54,7 @@ export function networkFiles(
 	if (network.way === 'radio' && network.ssid) files.push(radioProfile(network, context, secrets));
 	if (network.way === 'radio' && network.countryCode) files.push(radioCountry(network));
 	if (network.user && network.login !== 'none') files.push(sshdDropIn(network));
-	if (network.guard.limited) files.push(guardRules(network, context));
+	if (network.guard.limited) files.push(guardRules(network, context, claims));
 	return files;
 }
 
@@ -201,13 +200,13 @@ const sshdDropIn = (settings: NetworkSettings): CardFile =>
 		)
 	]);
 
-function guardRules(settings: NetworkSettings, context: Context): CardFile {
+function guardRules(settings: NetworkSettings, context: Context, claims: readonly Claim[]): CardFile {
 	return textFile(
 		rootPath(NFT_CONF),
 		'Lets in only who is near.',
-		writeNftables(openingsOf(settings), allowedRanges(settings, context)).map(({ text, about }): CardLine => ({
+		writeNftables(claimsOn(claims, 'listen'), allowedRanges(settings, context)).map(({ text, about }): CardLine => ({
 			text,
-			setting: about === 'guard' ? 'network.guard' : 'network.pages'
+			setting: about === 'guard' ? 'network.guard' : about.setting
 		})),
 		'0755'
 	);

@@ -9,6 +9,7 @@ import type { Context, Figure, Link, SettingPath } from '../../link';
 import { changing } from '../../changes';
 import { networkFiles } from './files';
 import { assessNetwork } from './findings';
+import { listenClaims } from './listen';
 import { computeNeed, latencyMs, pathOf } from './need';
 import { NETWORK_FAULTS, rehearseNetwork } from './rehearse';
 import { calmNetwork, networkSettings, type NetworkSettings } from './settings';
@@ -44,7 +45,12 @@ function entries(network: NetworkSettings, { venue }: Context): Claim[] {
 }
 
 function claims(settings: NetworkSettings, context: Context): Claim[] {
-	return [...entries(settings, context), ...onCard(settings), ...updateClaims(settings)];
+	return [
+		...entries(settings, context),
+		...onCard(settings),
+		...(settings.way === 'none' ? [] : listenClaims(settings)),
+		...updateClaims(settings)
+	];
 }
 
 /** What its files ask of the system. */

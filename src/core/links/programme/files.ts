@@ -1,7 +1,6 @@
 import { lines, PLAYER_UNIT, PLAYLIST_PATH, rootPath, textFile } from '../../cardFile';
-import type { ClaimOn } from '../../claims';
+import type { Claim, ClaimOn } from '../../claims';
 import { mpvLine } from '../../formats/mpv/conf';
-import { execLine, unitText } from '../../formats/systemd/unit';
 import type { CardFile, CardLine, Context } from '../../link';
 import { quietCalendars, quietLine } from './quiet';
 import { MAY_SOUND } from './scripts';
@@ -14,16 +13,26 @@ export const QUIET_HOURS_PATH = '/opt/yphos/quiet-hours.txt';
 const UNITS = '/etc/systemd/system/';
 
 type PlayerClaim = ClaimOn<'player'>;
-type StartClaim = ClaimOn<'start'>;
 
-export function programmeFiles(
-	settings: ProgrammeSettings,
-	context: Context,
-	options: readonly PlayerClaim[],
-	conditions: readonly StartClaim[]
-): CardFile[] {
-	return [playerOptions(settings, options), playerService(settings, context, conditions), ...quietFiles(settings)];
-}
+export const programmeFiles = (settings: ProgrammeSettings, options: readonly PlayerClaim[]): CardFile[] => [
+	playerOptions(settings, options),
+	...quietFiles(settings)
+];
+
+/** The player as a service: it plays the list, keeps quiet hours, and is started again when it ends. */
+export const playerService = (programme: ProgrammeSettings, { facts }: Context): Claim => ({
+	on: 'service',
+	from: 'programme',
+	what: 'player',
+	setting: 'programme',
+	unit: PLAYER_UNIT,
+	why: 'Starts the player, and starts it again whenever it ends.',
+	described: { text: `Plays for ${facts.endpointName}`, setting: 'brief.name' },
+	exec: { words: ['/usr/bin/mpv', `--playlist=${PLAYLIST_PATH}`], setting: 'sources' },
+	restart: { when: programme.loop === 'once' ? 'on-failure' : 'always', setting: 'programme.loop' },
+	...(programme.quiet.length ? { condition: { path: MAY_SOUND_PATH, setting: 'programme.quiet' } } : {}),
+	...(programme.startAtBoot ? { boots: 'programme.startAtBoot' } : {})
+});
 
 function option(name: string, value: string, setting: CardLine['setting']): CardLine {
 	const written = mpvLine(name, value);
@@ -39,8 +48,9 @@ function playerOptions(programme: ProgrammeSettings, claimed: readonly PlayerCla
 		once: option('loop-playlist', 'no', 'programme.loop')
 	};
 	return textFile(rootPath('/etc/mpv/mpv.conf'), 'How the player plays.', [
-		...lines('programme', '# Sound only, nothing but what is listed, and no other way in.'),
-		option('video', 'no', 'programme'),
+		...lines('programme', '# Nothing but what is listed, and no other way in.'),
+		// Where nothing shows a picture, none is worked out.
+		...(claimed.some((claim) => claim.option === 'video') ? [] : [option('video', 'no', 'programme')]),
 		option('ytdl', 'no', 'programme'),
 		option('load-scripts', 'no', 'programme'),
 		option('input-default-bindings', 'no', 'programme'),
@@ -52,58 +62,6 @@ function playerOptions(programme: ProgrammeSettings, claimed: readonly PlayerCla
 		loops[programme.loop],
 		option('shuffle', programme.shuffle ? 'yes' : 'no', 'programme.shuffle')
 	]);
-}
-
-function playerService(programme: ProgrammeSettings, { facts }: Context, conditions: readonly StartClaim[]): CardFile {
-	const afters = conditions.filter((claim) => claim.after);
-	const groups = conditions.filter((claim) => claim.group);
-	const content: CardLine[] = [
-		...lines('programme', '[Unit]'),
-		...lines('brief.name', `Description=Plays for ${unitText(facts.endpointName)}`),
-		...afters.flatMap((claim) =>
-			lines(claim.setting, `After=${claim.after!}`, ...(claim.wants ? [`Wants=${claim.after!}`] : []))
-		),
-		...lines('brief.comesBackAlone', 'StartLimitIntervalSec=0'),
-		...lines('programme', '', '[Service]'),
-		...(programme.quiet.length ? lines('programme.quiet', `ExecCondition=${MAY_SOUND_PATH}`) : []),
-		...conditions
-			.filter((claim) => claim.before)
-			.flatMap((claim) => lines(claim.setting, `ExecStartPre=${execLine(claim.before!)}`)),
-		...lines('sources', `ExecStart=${execLine(['/usr/bin/mpv', `--playlist=${PLAYLIST_PATH}`])}`),
-		...lines('programme.loop', `Restart=${programme.loop === 'once' ? 'on-failure' : 'always'}`),
-		...lines('brief.comesBackAlone', 'RestartSec=2'),
-		...lines(
-			'programme',
-			'# The player may use the sound hardware and the network, and read; nothing else.',
-			'DynamicUser=yes',
-			'StateDirectory=yphos',
-			'Environment=HOME=/var/lib/yphos'
-		),
-		...groups.flatMap((claim) =>
-			lines(
-				claim.setting,
-				`SupplementaryGroups=${claim.group!}`,
-				'DevicePolicy=closed',
-				`DeviceAllow=${claim.device!} rw`
-			)
-		),
-		...lines(
-			'programme',
-			'NoNewPrivileges=yes',
-			'CapabilityBoundingSet=',
-			'ProtectHome=yes',
-			'ProtectKernelTunables=yes',
-			'ProtectKernelModules=yes',
-			'ProtectControlGroups=yes',
-			'RestrictAddressFamilies=AF_UNIX AF_INET AF_INET6',
-			'RestrictNamespaces=yes',
-			'LockPersonality=yes',
-			'SystemCallFilter=@system-service',
-			'SystemCallErrorNumber=EPERM'
-		),
-		...(programme.startAtBoot ? lines('programme.startAtBoot', '', '[Install]', 'WantedBy=multi-user.target') : [])
-	];
-	return textFile(rootPath(UNITS + PLAYER_UNIT), 'Starts the player, and starts it again whenever it ends.', content);
 }
 
 function quietFiles(programme: ProgrammeSettings): CardFile[] {

@@ -3,9 +3,9 @@ import { claimsOn, type Claim } from '../../claims';
 import { entryClaims } from '../../entries';
 import { PLAYER_UNIT } from '../../cardFile';
 import { changing } from '../../changes';
-import { playsList, type Link } from '../../link';
+import { playsList, type Context, type Link } from '../../link';
 import { assessProgramme } from './findings';
-import { MAY_SOUND_PATH, programmeFiles, QUIET_BEGINS, QUIET_ENDS } from './files';
+import { MAY_SOUND_PATH, playerService, programmeFiles, QUIET_BEGINS, QUIET_ENDS } from './files';
 import { quietInWords } from './quiet';
 import { rehearseProgramme } from './rehearse';
 import { programmeSettings, type ProgrammeSettings } from './settings';
@@ -16,8 +16,11 @@ const own = changing<ProgrammeSettings>('programme');
 
 const LOOP = { list: 'begin again', one: 'the same again', once: 'stop' } as const;
 
-function claims(programme: ProgrammeSettings): Claim[] {
-	const out: Claim[] = [{ on: 'package', from: 'programme', what: 'player', name: 'mpv', setting: 'programme' }];
+function claims(programme: ProgrammeSettings, context: Context): Claim[] {
+	const out: Claim[] = [
+		{ on: 'package', from: 'programme', what: 'player', name: 'mpv', setting: 'programme' },
+		playerService(programme, context)
+	];
 	out.push(
 		...entryClaims('programme', 'programme', [
 			['programme.startAtBoot', 'Plays by itself after a start', programme.startAtBoot ? 'yes' : 'no'],
@@ -113,7 +116,7 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 		}
 	],
 	assess: assessProgramme,
-	files: (settings, context, all) => programmeFiles(settings, context, claimsOn(all, 'player'), claimsOn(all, 'start')),
+	files: (settings, _, all) => programmeFiles(settings, claimsOn(all, 'player')),
 	steps: (settings) =>
 		settings.quiet.length
 			? [

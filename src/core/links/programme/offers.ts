@@ -24,15 +24,6 @@ declare module '../../claims' {
 	interface ClaimTypes {
 		/** An option for the player. */
 		player: Caused & { readonly option: string; readonly value: string };
-		/** A condition for starting the player: units to wait for, a command to run first, hardware that it may use. */
-		start: Caused & {
-			readonly after?: string;
-			/** The unit is also asked for, so that it is really waited for. */
-			readonly wants?: true;
-			readonly before?: readonly string[];
-			readonly group?: string;
-			readonly device?: string;
-		};
 	}
 }
 

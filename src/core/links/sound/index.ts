@@ -18,6 +18,7 @@ import { calmSound, soundSettings, type SoundSettings } from './settings';
 import { earTrack } from './track';
 import { SOUND_WORDS } from './words';
 import './offers';
+import { PLAYER_UNIT } from '../../cardFile';
 
 const TRAVELS = { follow: 'direct', fixed: 'one rate', shared: 'shared' } as const;
 const VOLUME = { fixed: 'fixed, full', player: 'by the player', converter: 'in the converter' } as const;
@@ -92,6 +93,7 @@ function claims(sound: SoundSettings): Claim[] {
 		{ on: 'package', from: 'sound', what: 'sound', name: 'alsa-utils', setting: 'sound' },
 		{
 			on: 'start',
+			of: PLAYER_UNIT,
 			from: 'sound',
 			what: 'sound cards',
 			after: 'sound.target',
@@ -122,6 +124,7 @@ function claims(sound: SoundSettings): Claim[] {
 		},
 		{
 			on: 'start',
+			of: PLAYER_UNIT,
 			from: 'sound',
 			what: 'converter',
 			before: ['/opt/yphos/bin/wait-for-sound.sh', sound.cardId, '30'],
@@ -167,6 +170,7 @@ function claims(sound: SoundSettings): Claim[] {
 	if (sound.volumeAt === 'converter' && sound.mixerName)
 		out.push({
 			on: 'start',
+			of: PLAYER_UNIT,
 			from: 'sound',
 			what: 'volume',
 			before: [

@@ -11,6 +11,7 @@ import { rehearseSources, SOURCES_FAULTS } from './rehearse';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { SOURCES_WORDS } from './words';
 import './offers';
+import { PLAYER_UNIT } from '../../cardFile';
 
 /** For a stream whose bit rate nobody has said. Typical of music streams. */
 const ASSUMED_STREAM_BPS = 192_000;
@@ -36,6 +37,7 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 	if (settings.waitForNetwork && out.some((claim) => claim.on === 'path'))
 		out.push({
 			on: 'start',
+			of: PLAYER_UNIT,
 			from: 'sources',
 			what: 'streams',
 			after: 'network-online.target',

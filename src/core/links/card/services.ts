@@ -1,0 +1,71 @@
+import { lines, rootPath, textFile } from '../../cardFile';
+import { claimsOn, type Claim, type ClaimOn } from '../../claims';
+import { execLine, unitText } from '../../formats/systemd/unit';
+import type { CardFile, CardLine } from '../../link';
+
+const UNITS = '/etc/systemd/system/';
+
+/** Hardening that every program of a card set stands. Source: systemd.exec(5). */
+const HARDENING = [
+	'NoNewPrivileges=yes',
+	'CapabilityBoundingSet=',
+	'ProtectHome=yes',
+	'ProtectKernelTunables=yes',
+	'ProtectKernelModules=yes',
+	'ProtectControlGroups=yes',
+	'RestrictAddressFamilies=AF_UNIX AF_INET AF_INET6',
+	'RestrictNamespaces=yes',
+	'LockPersonality=yes',
+	'SystemCallFilter=@system-service',
+	'SystemCallErrorNumber=EPERM'
+];
+
+/** A unit for each service that somebody wants to run, with the conditions that others claim for its start. */
+export const serviceFiles = (claims: readonly Claim[]): CardFile[] =>
+	claimsOn(claims, 'service').map((service) =>
+		serviceFile(
+			service,
+			claimsOn(claims, 'start').filter(({ of }) => of === service.unit)
+		)
+	);
+
+function serviceFile(service: ClaimOn<'service'>, conditions: readonly ClaimOn<'start'>[]): CardFile {
+	const { setting, restart, condition, exec, boots } = service;
+	const content: CardLine[] = [
+		...lines(setting, '[Unit]'),
+		...lines(service.described.setting, `Description=${unitText(service.described.text)}`),
+		...conditions
+			.filter((claim) => claim.after)
+			.flatMap((claim) =>
+				lines(claim.setting, `After=${claim.after!}`, ...(claim.wants ? [`Wants=${claim.after!}`] : []))
+			),
+		...lines(restart.setting, 'StartLimitIntervalSec=0'),
+		...lines(setting, '', '[Service]'),
+		...(condition ? lines(condition.setting, `ExecCondition=${condition.path}`) : []),
+		...conditions
+			.filter((claim) => claim.before)
+			.flatMap((claim) => lines(claim.setting, `ExecStartPre=${execLine(claim.before!)}`)),
+		...lines(exec.setting, `ExecStart=${execLine(exec.words)}`),
+		...lines(restart.setting, `Restart=${restart.when}`, 'RestartSec=2'),
+		...lines(
+			setting,
+			'# It may use what is named here and the network, and read; nothing else.',
+			'DynamicUser=yes',
+			'StateDirectory=yphos',
+			'Environment=HOME=/var/lib/yphos'
+		),
+		...conditions
+			.filter((claim) => claim.group)
+			.flatMap((claim) =>
+				lines(
+					claim.setting,
+					`SupplementaryGroups=${claim.group!}`,
+					'DevicePolicy=closed',
+					`DeviceAllow=${claim.device!} rw`
+				)
+			),
+		...lines(setting, ...HARDENING),
+		...(boots ? lines(boots, '', '[Install]', 'WantedBy=multi-user.target') : [])
+	];
+	return textFile(rootPath(UNITS + service.unit), service.why, content);
+}
