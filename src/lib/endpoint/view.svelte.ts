@@ -6,7 +6,7 @@ import { benchFor } from '$core/engines/benchFor';
 import { contextFor } from '$core/engines/context';
 import { runSheet } from '$core/engines/runSheet';
 import { write } from '$core/engines/write';
-import type { Fix } from '$core/link';
+import type { Fix, SettingPath } from '$core/link';
 import { planSchema, type LinkId, type Plan } from '$core/plan/plan';
 import { loadMediaBytes } from '$lib/store/media';
 import { store } from '$lib/store/workshop.svelte';
@@ -42,7 +42,7 @@ export class EndpointView {
 	}
 
 	/** Puts a value at "link.key"; gives a sentence, and changes nothing, when the value is not allowed. */
-	set(path: string, value: unknown): string | null {
+	set(path: SettingPath, value: unknown): string | null {
 		const [link, key] = path.split('.') as [LinkId, string];
 		const next = { ...this.plan, [link]: { ...this.plan[link], [key]: value } };
 		const parsed = planSchema.shape[link].safeParse(next[link]);

@@ -1,10 +1,11 @@
 <script lang="ts">
+	import type { SettingPath } from '$core/link';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import NumberField from './NumberField.svelte';
 
 	/** One number of a setting that is made of several: "network.radio" and its "signalDbm". */
 	interface Props {
-		path: string;
+		path: SettingPath;
 		field: string;
 		label: string;
 		unit: string;
@@ -20,7 +21,7 @@
 </script>
 
 <NumberField
-	path={`${path}.${field}`}
+	path={`${path}.${field}` as SettingPath}
 	{label}
 	{unit}
 	{step}

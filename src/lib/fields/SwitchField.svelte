@@ -1,9 +1,10 @@
 <script lang="ts">
+	import type { SettingPath } from '$core/link';
 	import { Checkbox } from 'carbon-components-svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	interface Props {
-		path: string;
+		path: SettingPath;
 		label: string;
 		value: boolean;
 		hint?: string;

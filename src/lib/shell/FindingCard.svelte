@@ -1,18 +1,27 @@
 <script lang="ts">
 	import type { Finding, Fix } from '$core/link';
+	import { goToField } from '$lib/endpoint/field';
 	import Mark from './Mark.svelte';
 
 	interface Props {
 		finding: Finding;
+		/** Where the setting behind it is changed. */
+		href?: string;
 		onfix: (fix: Fix) => void;
 	}
-	let { finding, onfix }: Props = $props();
+	let { finding, href, onfix }: Props = $props();
+	const again = (): void => {
+		const setting = href?.split('#setting-')[1];
+		if (setting) goToField(setting);
+	};
 </script>
 
 <article class={finding.level} data-finding={finding.id}>
 	<Mark level={finding.level} />
 	<div>
-		<h3>{finding.title}</h3>
+		<h3>
+			{#if href}<a {href} onclick={again}>{finding.title}</a>{:else}{finding.title}{/if}
+		</h3>
 		<p>{finding.why}</p>
 		{#if finding.fixes.length}
 			<div class="fixes">
@@ -38,6 +47,14 @@
 		font-size: 14.5px;
 		line-height: 1.35;
 		font-weight: 700;
+	}
+	h3 a {
+		color: inherit;
+		text-decoration: none;
+	}
+	h3 a:hover,
+	h3 a:focus-visible {
+		text-decoration: underline;
 	}
 	.stop {
 		background: var(--brick-wash);

@@ -3,7 +3,7 @@ import { keyfileBytes, keyfileText } from '../../formats/keyfile/keyfile';
 import { writeNftables } from '../../formats/nftables/nftables';
 import { readPublicKey } from '../../formats/ssh/publicKey';
 import { yamlText } from '../../formats/seed/yamlText';
-import type { CardFile, CardLine, Context, Secrets } from '../../link';
+import type { CardFile, CardLine, Context, Secrets, SettingPath } from '../../link';
 import { claimsOn, type Claim } from '../../claims';
 import { allowedRanges, lanOf } from './addresses';
 import { formatAddress } from '../../formats/ip/cidr';
@@ -62,9 +62,9 @@ function userData(network: NetworkSettings, context: Context, secrets: Secrets):
 	return [
 		...lines('card', '#cloud-config'),
 		...lines('network.hostName', `hostname: ${yamlText(network.hostName)}`),
-		...lines('programme.quiet', `timezone: ${yamlText(context.venue.timeZone)}`),
+		...lines('network', `timezone: ${yamlText(context.venue.timeZone)}`),
 		...(network.user && network.way !== 'none' ? keeper(network, secrets) : []),
-		...lines('network.login', `ssh_pwauth: ${takesPassword(network)}`),
+		...lines(loginSetting(network), `ssh_pwauth: ${takesPassword(network)}`),
 		...lines(
 			'card',
 			'runcmd:',
@@ -73,6 +73,10 @@ function userData(network: NetworkSettings, context: Context, secrets: Secrets):
 		)
 	];
 }
+
+/** What decides whether there is a login at all. */
+const loginSetting = ({ way, user }: NetworkSettings): SettingPath =>
+	way === 'none' ? 'network.way' : user === '' ? 'network.user' : 'network.login';
 
 /** Whether the keeper logs in by password; it is asked for when the set is written. Without a network nobody logs in from afar. */
 export const takesPassword = (network: NetworkSettings): boolean =>

@@ -27,7 +27,7 @@ function entries(network: NetworkSettings, { venue }: Context): Claim[] {
 	const { kind, ip } = network.address;
 	return entryClaims('network', 'name and network', [
 		['network.hostName', 'Name of the device, host name', network.hostName],
-		['programme.quiet', 'Time zone', venue.timeZone],
+		['network', 'Time zone', venue.timeZone],
 		['network.locale', 'Language', network.locale],
 		['network.keyboard', 'Keyboard', network.keyboard],
 		['network.way', 'Network', { wired: 'cable', radio: 'radio', none: 'none' }[network.way]],
@@ -40,7 +40,11 @@ function entries(network: NetworkSettings, { venue }: Context): Claim[] {
 		...(kind === 'fixed' && venue.lan
 			? ([['network.address', 'Address, range, router', `${ip}, ${venue.lan.cidr}, ${venue.lan.gateway}`]] as const)
 			: []),
-		['network.user', 'User', network.user || 'as the image brings; give it another password']
+		[
+			network.way === 'none' ? 'network.way' : 'network.user',
+			'User',
+			network.user || 'as the image brings; give it another password'
+		]
 	]);
 }
 

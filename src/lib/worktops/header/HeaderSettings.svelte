@@ -28,7 +28,7 @@
 		<p class="soft small">{describeHeaderUse(user.use)}</p>
 		{#each user.use.movable as { what, suggested, pwm }, k (k)}
 			<ChoiceField
-				path={`header.${user.id}.${k}`}
+				path={`header.lines.${user.id}.${k}`}
 				label={`Where its ${what} goes`}
 				value={String(user.lines[k] ?? suggested)}
 				options={lines(pwm)}

@@ -88,10 +88,6 @@
 		</div>
 	{/if}
 {/if}
-<div class="two">
-	<TextField path="network.locale" label="Language" value={network.locale} mono />
-	<TextField path="network.keyboard" label="Keyboard" value={network.keyboard} mono />
-</div>
 
 <style>
 	h3 {

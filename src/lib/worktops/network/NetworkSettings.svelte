@@ -93,3 +93,7 @@
 	<LoginSettings />
 	<GuardSettings />
 {/if}
+<div class="two">
+	<TextField path="network.locale" label="Language" value={network.locale} mono />
+	<TextField path="network.keyboard" label="Keyboard" value={network.keyboard} mono />
+</div>

@@ -43,7 +43,7 @@
 <SwitchField path="programme.shuffle" label="Shuffled" value={programme.shuffle} />
 <h3>Quiet hours</h3>
 {#each programme.quiet as hours, index (index)}
-	<div class="quiet">
+	<div class="quiet" id={`setting-programme.quiet.${index}`}>
 		<div class="two">
 			<TextInput
 				labelText="From"
@@ -72,7 +72,7 @@
 	<p class="soft">None: it may sound at any hour.</p>
 {/each}
 {#if error}<p class="bad" role="alert">{error}</p>{/if}
-<div>
+<div id="setting-programme.quiet">
 	<Button
 		kind="tertiary"
 		size="small"

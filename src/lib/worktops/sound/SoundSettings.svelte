@@ -46,7 +46,7 @@
 />
 {#if sound.travel !== 'follow'}
 	<ChoiceField
-		path="sound.fixedRate"
+		path="sound.fixedRateHz"
 		label="The one rate"
 		value={String(sound.fixedRateHz)}
 		options={[44100, 48000, 88200, 96000, 192000].map((hz) => ({ value: String(hz), text: `${hz / 1000} kHz` }))}

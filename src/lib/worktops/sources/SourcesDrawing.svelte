@@ -63,7 +63,7 @@
 		>
 	</h3>
 	{#if items.length}
-		<table>
+		<table id="setting-sources.items">
 			<thead
 				><tr
 					><th scope="col" class="n">#</th><th scope="col">Title</th><th scope="col">Where from</th><th
@@ -75,7 +75,7 @@
 			<tbody>
 				{#each items.slice(0, SHOWN) as item, index (item.id)}
 					{@const media = view.context.media(item.location)}
-					<tr>
+					<tr id={`setting-sources.items.${index}`}>
 						<td class="mono n">{index + 1}</td>
 						<td
 							><input

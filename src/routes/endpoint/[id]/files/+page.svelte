@@ -5,6 +5,7 @@
 	import { chain } from '$core/chain';
 	import { cardText } from '$core/cardBytes';
 	import { compareWritten, shownText, type FileChange } from '$lib/endpoint/written';
+	import { hrefOf } from '$lib/endpoint/field';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 	import { formatBytes } from '$core/format';
@@ -49,8 +50,7 @@
 		);
 		return [chain.find((known) => known.id === link)?.title ?? link, ...words].join(' › ');
 	};
-	const open = (picked: CardLine): void =>
-		void goto(`/endpoint/${view.endpoint!.id}/plan/${picked.setting.split('.')[0]}#setting-${picked.setting}`);
+	const open = (picked: CardLine): void => void goto(hrefOf(view.id(), picked.setting));
 </script>
 
 <div class="files">

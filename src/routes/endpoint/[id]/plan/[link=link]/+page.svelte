@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Component } from 'svelte';
+	import { tick } from 'svelte';
 	import { page } from '$app/state';
 	import { Button } from 'carbon-components-svelte';
 	import { chain } from '$core/chain';
@@ -7,6 +8,7 @@
 	import type { Link } from '$core/link';
 	import type { LinkId } from '$core/plan/plan';
 	import ChainMap from '$lib/endpoint/ChainMap.svelte';
+	import { goToField, hrefOf } from '$lib/endpoint/field';
 	import FigureList from '$lib/endpoint/FigureList.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import Guarded from '$lib/shell/Guarded.svelte';
@@ -28,13 +30,10 @@
 	const Beside: Component | undefined = $derived(worktops[id].beside);
 	const Below: Component | undefined = $derived(worktops[id].below);
 
-	/** Coming from a line of a card file: the field behind it is ready to be changed. */
+	/** Coming from a line of a card file or from a finding: the field behind it is ready to be changed. */
 	$effect(() => {
-		const setting = page.url.hash.slice(1);
-		if (setting)
-			(document.getElementById(setting) ?? document.querySelector(`[id^="${CSS.escape(setting)}."]`))
-				?.querySelector<HTMLElement>('input, select, textarea')
-				?.focus();
+		const setting = page.url.hash.slice('#setting-'.length);
+		if (setting) void tick().then(() => goToField(setting));
 	});
 </script>
 
@@ -63,7 +62,11 @@
 					>{/key}{:else if link.used}<FigureList figures={link.figures} />{/if}
 			<div class="findings">
 				{#each link.findings as finding, n (`${finding.id} ${n}`)}
-					<FindingCard {finding} onfix={(fix) => view.apply(fix)} />
+					<FindingCard
+						{finding}
+						href={finding.setting && hrefOf(view.id(), finding.setting)}
+						onfix={(fix) => view.apply(fix)}
+					/>
 				{:else}
 					{#if link.used}<p class="soft">Nothing to find fault with here.</p>{/if}
 				{/each}

@@ -1,0 +1,62 @@
+import { resolve } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { createServer } from 'vite';
+import type { chain as Chain } from '../src/core/chain';
+import type { assess as Assess } from '../src/core/engines/assess';
+import type { contextFor as ContextFor } from '../src/core/engines/context';
+import type { write as Write } from '../src/core/engines/write';
+import type { demoWorkshop as Demo } from '../demo/workshop';
+import { open } from './app';
+
+/** Every setting that a finding or a line of a card file of the demo names, by endpoint; from the core itself. */
+async function settingsOfTheDemo(): Promise<{ id: string; settings: string[] }[]> {
+	const vite = await createServer({
+		root: resolve(import.meta.dirname, '..'),
+		logLevel: 'error',
+		server: { middlewareMode: true },
+		appType: 'custom'
+	});
+	const load = async <T>(path: string): Promise<T> => (await vite.ssrLoadModule(path)) as T;
+	const { chain } = await load<{ chain: typeof Chain }>('/src/core/chain.ts');
+	const { assess } = await load<{ assess: typeof Assess }>('/src/core/engines/assess.ts');
+	const { contextFor } = await load<{ contextFor: typeof ContextFor }>('/src/core/engines/context.ts');
+	const { write } = await load<{ write: typeof Write }>('/src/core/engines/write.ts');
+	const { demoWorkshop } = await load<{ demoWorkshop: typeof Demo }>('/demo/workshop.ts');
+	const found = demoWorkshop.endpoints.map(({ id, plan }) => {
+		const context = contextFor(chain, demoWorkshop, id);
+		const lines = write(chain, plan, context).flatMap((file) =>
+			'lines' in file ? file.lines.map(({ setting }) => setting) : [file.setting]
+		);
+		const findings = assess(chain, plan, context).findings.flatMap(({ setting }) => setting ?? []);
+		return { id, settings: [...new Set([...lines, ...findings])].sort() };
+	});
+	await vite.close();
+	return found;
+}
+
+test('every finding and every line of a card file leads to a field that is there', async ({ page }) => {
+	test.setTimeout(240_000);
+	const endpoints = await settingsOfTheDemo();
+	const nowhere: string[] = [];
+	for (const { id, settings } of endpoints) {
+		const links = [...new Set(settings.map((setting) => setting.split('.')[0]!))];
+		for (const link of links) {
+			await open(page, `/endpoint/${id}/plan/${link}`);
+			await expect(page.locator('.settings')).toBeVisible();
+			for (const setting of settings.filter((known) => known.startsWith(`${link}.`))) {
+				await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+				await page.evaluate((hash) => (location.hash = hash), `setting-${setting}`);
+				const isThere = await page
+					.waitForFunction(
+						() => document.activeElement !== null && document.activeElement !== document.body,
+						undefined,
+						{ timeout: 1500 }
+					)
+					.then(() => true)
+					.catch(() => false);
+				if (!isThere) nowhere.push(`${id}: ${setting}`);
+			}
+		}
+	}
+	expect(nowhere).toEqual([]);
+});
