@@ -139,7 +139,7 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 	],
 	[/mpv\.conf: without "(?:ao=alsa|volume=100|shuffle=no|loop-file=no)/, 'the player would choose the same by itself'],
 	[
-		/(?:\.service|\.timer|\.nmconnection|journald.*|watchdog\.conf|sshd_config.*|default\/\w+|meta-data|52yphos-updates|updates\.conf): swapped "(?!Exec|\[Service|\[Timer|\[Install)/,
+		/(?:\.service|\.timer|\.nmconnection|journald.*|watchdog\.conf|sshd_config.*|default\/\w+|meta-data|52yphos-updates|updates\.conf): swapped "(?!\[Service|\[Timer|\[Install)/,
 		'settings of one section have no order'
 	],
 	[/Description=|"\[Unit\]"/, 'words for people, who read the log'],
@@ -163,6 +163,14 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		/user-data: (?:without|misspelt|swapped) "\s+(?:shell|groups):/,
 		'any shell serves a login; his own rule lets him administer'
 	],
+	[/(?:verify|probe)\.sh gone/, 'asked for by people; each has tests of its own'],
+	[
+		/network-config (?:gone|: )|network-config: (?:without|misspelt) "\s*(?:renderer|cable:|optional)/,
+		'without it the image asks any cable for an address'
+	],
+	[/user-data: without "ssh_pwauth/, 'the drop-in of sshd is read first'],
+	[/mpv\.conf: without "audio-device/, 'asound.conf makes the same converter the default'],
+	[/nftables\.conf: (?:without|misspelt) "delete table/, 'only a second load needs it'],
 	[/(?:user-data|network-config): swapped/, 'keys of a mapping have no order'],
 	[/user-data: (?:without|misspelt) "timezone/, 'no rule of this endpoint asks for the hour'],
 	[/nftables\.conf: swapped/, 'rules that let something in have no order'],
@@ -175,7 +183,7 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		/nmconnection: (?:without|misspelt) "(?:id=|\[ipv6\]|autoconnect|method=auto)/,
 		'the file\u2019s own name, and what is so by default'
 	],
-	[/wait-for-sound\.sh: swapped "\t?(?:sleep|done|tries)/, 'it waits as long, and complains the same'],
+	[/wait-for-sound\.sh: swapped "\t?(?:sleep|done|tries|\[ -e)/, 'it waits as long, and complains the same'],
 	[/may-sound\.sh: swapped "\t?(?:case|done|begun)/, 'one line of hours, read in any order']
 ];
 

@@ -16,7 +16,11 @@ function machineWith(units: Record<string, string>, programs: Record<string, num
 	const disk = new Disk();
 	for (const [name, body] of Object.entries(units)) {
 		disk.put(`/etc/systemd/system/${name}`, { text: body, bytes: null });
-		disk.put(`/etc/systemd/system/multi-user.target.wants/${name}`, { text: '', bytes: null });
+		// What a timer or a path starts is not started by itself.
+		const isAsked = ['timer', 'path'].some(
+			(kind) => name.replace(/service$/, kind) !== name && units[name.replace(/service$/, kind)]
+		);
+		if (!isAsked) disk.put(`/etc/systemd/system/multi-user.target.wants/${name}`, { text: '', bytes: null });
 	}
 	const machine = new Machine({
 		card: new Map(),
@@ -97,7 +101,7 @@ describe('the simulated systemd', () => {
 			't.service': '[Service]\nType=oneshot\nExecStart=/bin/b\n'
 		});
 		machine.clock.runUntil(3_700_000);
-		expect(ran).toEqual(['/bin/b@0', '/bin/b@1800000', '/bin/b@3600000']);
+		expect(ran).toEqual(['/bin/b@1800000', '/bin/b@3600000']);
 	});
 	it('says which enabled unit or program is not there', () => {
 		const { machine } = machineWith({ 'p.service': '[Service]\nExecStart=/bin/nowhere\n' });
@@ -212,4 +216,165 @@ it('counts a change of track as one stretch of sound, a real silence as silence'
 		[3000, 9000, 'silence'],
 		[9000, 9500, 'sound']
 	]);
+});
+
+describe('a unit that fails again and again', () => {
+	const unit = '[Unit]\nStartLimitIntervalSec=0\n[Service]\nExecStart=/bin/fails\nRestart=always\nRestartSec=2\n';
+	it('is tried every two seconds first, then seldom, and at once when something changes', () => {
+		const { machine, ran } = machineWith({ 'f.service': unit }, { '/bin/fails': 10 });
+		machine.clock.runUntil(30_000);
+		expect(ran.length).toBe(15);
+		machine.clock.runUntil(3_600_000);
+		expect(ran.length).toBeLessThan(40);
+		const before = ran.length;
+		machine.disk.put('/etc/x', { text: '', bytes: null });
+		machine.clock.runUntil(3_603_000);
+		expect(ran.length).toBe(before + 1);
+	});
+	it('is over with the power: nothing of the start before comes back', () => {
+		const { machine, ran } = machineWith({ 'f.service': unit }, { '/bin/fails': 10 });
+		machine.clock.runUntil(3_600_000);
+		machine.mains(false);
+		machine.mains(true);
+		const before = ran.length;
+		machine.disk.put('/etc/x', { text: '', bytes: null });
+		machine.clock.runUntil(3_660_000);
+		expect(ran.length).toBe(before);
+	});
+	it('is given up by systemd where it may: five times in ten seconds, and no more', () => {
+		const { machine, ran } = machineWith(
+			{ 'f.service': '[Service]\nExecStart=/bin/fails\nRestart=always\n' },
+			{ '/bin/fails': 10 }
+		);
+		machine.clock.runUntil(60_000);
+		expect(ran).toHaveLength(5);
+		expect(inWords(chain, machine.events).map(({ text }) => text)).toContain(
+			'f.service has failed too often: systemd starts it no more'
+		);
+	});
+});
+
+describe('a timer', () => {
+	const service = { 't.service': '[Service]\nType=oneshot\nExecStart=/bin/a\n' };
+	const hours = (ms: number) => ms / 3_600_000;
+	it('that is persistent makes up for what it missed while the board was off; any other does not', () => {
+		for (const [persistent, times] of [
+			['yes', 1],
+			['no', 0]
+		] as const) {
+			const { machine, ran } = machineWith({
+				...service,
+				't.timer': `[Timer]\nOnCalendar=*-*-* 14:00:00\nPersistent=${persistent}\n`
+			});
+			machine.keepsTime = true;
+			machine.clock.runUntil(60_000);
+			machine.mains(false);
+			machine.clock.runUntil(4 * 3_600_000);
+			ran.length = 0;
+			machine.clock.at(machine.clock.nowMs, () => {
+				machine.mains(true);
+				machine.systemd.boot();
+			});
+			machine.clock.runUntil(4.1 * 3_600_000);
+			expect(
+				ran.filter((one) => one.startsWith('/bin/a')),
+				persistent
+			).toHaveLength(times);
+		}
+	});
+	it('goes by the endpoint\u2019s own clock, and is armed anew when that is set', () => {
+		const { machine, ran } = machineWith({ ...service, 't.timer': '[Timer]\nOnCalendar=*-*-* 14:00:00\n' });
+		machine.clockBehindMs = 5 * 3_600_000;
+		machine.clock.runUntil(3_600_000);
+		machine.setTime();
+		machine.clock.runUntil(8 * 3_600_000);
+		expect(ran.map((one) => hours(Number(one.split('@')[1])).toFixed(1))).toEqual(['2.0']);
+	});
+	it('counts from the start, and from its last time, where it is told so', () => {
+		const { machine, ran } = machineWith({ ...service, 't.timer': '[Timer]\nOnBootSec=1min\nOnUnitActiveSec=10min\n' });
+		machine.clock.runUntil(25 * 60_000);
+		expect(ran.map((one) => Math.round(Number(one.split('@')[1]) / 60_000))).toEqual([1, 11, 21]);
+	});
+});
+
+describe('what one unit has to do with another', () => {
+	it('a unit whose requirement failed is not started; one that only wants it is', () => {
+		const { machine, ran } = machineWith(
+			{
+				'bad.service': '[Service]\nType=oneshot\nExecStart=/bin/fails\n',
+				'needs.service': '[Unit]\nRequires=bad.service\nAfter=bad.service\n[Service]\nExecStart=/bin/a\n',
+				'wants.service': '[Unit]\nWants=bad.service\nAfter=bad.service\n[Service]\nExecStart=/bin/b\n'
+			},
+			{ '/bin/fails': 50 }
+		);
+		machine.clock.runUntil(5000);
+		expect(ran.map((one) => one.split('@')[0])).toEqual(['/bin/fails', '/bin/b']);
+		expect(inWords(chain, machine.events).map(({ text }) => text)).toContain(
+			'needs.service is not started: bad.service failed'
+		);
+	});
+	it('a mount waits for whoever has it, and what needs it waits with it', () => {
+		const { machine, ran } = machineWith({
+			'srv-music.mount': '[Mount]\nWhat=//server/music\nWhere=/srv/music\nType=cifs\n',
+			'p.service': '[Unit]\nRequires=srv-music.mount\nAfter=srv-music.mount\n[Service]\nExecStart=/bin/a\n'
+		});
+		const asked: string[] = [];
+		machine.offers.mount = ({ what, where, type }, done) => {
+			asked.push(`${type} ${what} ${where}`);
+			machine.after(2000, () => done(null));
+		};
+		machine.clock.runUntil(1000);
+		expect([asked, ran]).toEqual([['cifs //server/music /srv/music'], []]);
+		machine.clock.runUntil(5000);
+		expect(ran.map((one) => one.split('@')[0])).toEqual(['/bin/a']);
+	});
+	it('a path starts its unit when the file comes, and again when it changes', () => {
+		const { machine, ran } = machineWith({
+			'l.path': '[Path]\nPathChanged=/opt/list\nUnit=l.service\n',
+			'l.service': '[Service]\nType=oneshot\nExecStart=/bin/a\n'
+		});
+		machine.clock.at(1000, () => machine.disk.put('/opt/list', { text: '1', bytes: null }));
+		machine.clock.at(3000, () => machine.disk.put('/opt/list', { text: '2', bytes: null }));
+		machine.clock.runUntil(5000);
+		expect(ran.filter((one) => one.startsWith('/bin/a') && !one.endsWith('@0'))).toHaveLength(2);
+	});
+	it('a second command is for a oneshot only, and a unit without any is none', () => {
+		const { machine, ran } = machineWith({
+			'two.service': '[Service]\nExecStart=/bin/a\nExecStart=/bin/b\n',
+			'none.service': '[Service]\nRestart=always\n'
+		});
+		machine.clock.runUntil(5000);
+		expect(ran).toEqual([]);
+		expect(
+			inWords(chain, machine.events)
+				.filter(({ code }) => code === 'unit-refused')
+				.map(({ data }) => (data as { unit: string }).unit)
+		).toEqual(['two.service', 'none.service']);
+	});
+});
+
+describe('the disk of the endpoint', () => {
+	it('takes no more than there is room for, and gives room back', () => {
+		const disk = new Disk();
+		disk.freeBytes = 10;
+		expect(disk.tryPut('/a', { text: '12345678', bytes: null })).toBeNull();
+		expect(disk.tryPut('/b', { text: '123', bytes: null })).toBe('No space left on device');
+		expect([disk.get('/b'), disk.get('/a')?.text]).toEqual([undefined, '12345678']);
+		disk.remove('/a');
+		expect(disk.tryPut('/b', { text: '123', bytes: null })).toBeNull();
+	});
+	it('loses by a cut what was being written, and never what took another\u2019s place whole', () => {
+		const disk = new Disk();
+		let nowMs = 0;
+		disk.now = () => nowMs;
+		disk.tryPut('/old', { text: 'old', bytes: null });
+		disk.tryPut('/fresh', { text: 'x', bytes: null });
+		nowMs = 6000;
+		disk.tryPut('/new', { text: 'new', bytes: null });
+		disk.tryPut('/beside', { text: 'beside', bytes: null });
+		disk.rename('/beside', '/fresh');
+		expect(disk.tear()).toEqual(['/new']);
+		expect(['/old', '/new', '/fresh'].map((path) => disk.get(path)?.text)).toEqual(['old', '', 'beside']);
+		expect(disk.tear()).toEqual([]);
+	});
 });

@@ -79,6 +79,7 @@ export class Machine {
 		this.timeZone = timeZone;
 		this.tracks = new Map(tracks.map((kind) => [kind.id, new LiveTrack(kind)]));
 		this.disk.onChange = () => this.world.changed();
+		this.disk.now = () => this.clock.nowMs;
 		addFilePrograms(this);
 		addSystemPrograms(this);
 		this.systemd = startSystemd(this);
@@ -147,6 +148,11 @@ export class Machine {
 		return this.startUtcMs + this.clock.nowMs;
 	}
 
+	/** Counts switching on and off: what was begun under another number is over. */
+	get boot(): number {
+		return this.#boot;
+	}
+
 	on<S extends keyof Signals>(signal: S, run: (data: Signals[S]) => void): void {
 		this.#listeners.set(signal, [...(this.#listeners.get(signal) ?? []), run as (data: never) => void]);
 	}
@@ -181,6 +187,7 @@ export class Machine {
 	fault(name: string, on: boolean): void {
 		if (on) this.activeFaults.add(name);
 		else this.activeFaults.delete(name);
+		this.world.changed();
 		this.emit('fault', { name, on });
 	}
 

@@ -23,6 +23,8 @@ const network = z.object({
 	/** `assumed`: nobody has seen that name in the air yet, it is the plan's own. */
 	radio: z.object({ ssid: z.string(), pskHex: z.string().nullable(), assumed: z.boolean().default(false) }).nullable(),
 	joinMs: z.number().min(0),
+	/** Somebody near, by both kinds of address, who looks for it by name. */
+	near: z.array(z.string()).default(['192.168.1.50', 'fe80::5']),
 	/** Who knocks once it is there, from where, and with what. */
 	visitors: z.array(visitor).default([])
 });
@@ -33,7 +35,7 @@ declare module '../../engines/machine/bench' {
 	}
 }
 export const networkBenchShape = {
-	network: network.default({ wired: true, radio: null, joinMs: 0, visitors: [] })
+	network: network.default({ wired: true, radio: null, joinMs: 0, near: [], visitors: [] })
 };
 
 export const networkBench = (settings: NetworkSettings, context: Context): Partial<Bench> => ({
@@ -41,19 +43,24 @@ export const networkBench = (settings: NetworkSettings, context: Context): Parti
 		wired: settings.way === 'wired',
 		radio: settings.way === 'radio' && settings.ssid ? { ssid: settings.ssid, pskHex: null, assumed: true } : null,
 		joinMs: JOIN_MS[settings.way],
+		near: nearOnes(context),
 		visitors: visitorsOf(settings, context)
 	}
 });
 
+function nearOnes(context: Context): string[] {
+	const lan = lanOf(context);
+	return [lan ? formatAddress(hostRange(lan.network).last) : '192.168.1.50', 'fe80::5'];
+}
+
 /** Somebody near with what the plan lets in, and a stranger from afar who guesses (RFC 5737, an address that nobody has). */
 function visitorsOf(settings: NetworkSettings, context: Context): Visitor[] {
 	if (settings.way === 'none' || !settings.user || settings.login === 'none') return [];
-	const lan = lanOf(context);
-	const near = lan ? formatAddress(hostRange(lan.network).last) : '192.168.1.50';
+	const [near, nearBySix] = nearOnes(context);
 	const own = settings.login === 'password' ? 'password' : 'key';
 	return [
-		{ from: near, port: 22, with: own, welcome: true },
-		{ from: 'fe80::5', port: 22, with: own, welcome: true },
+		{ from: near!, port: 22, with: own, welcome: true },
+		{ from: nearBySix!, port: 22, with: own, welcome: true },
 		{ from: '203.0.113.9', port: 22, with: 'password', welcome: false }
 	];
 }

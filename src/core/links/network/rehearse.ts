@@ -140,8 +140,10 @@ function announce(machine: Machine, tell: Tell): void {
 	const seed = readUserData(machine.card.get('boot/user-data')?.text ?? '');
 	const hostName = seed.ok ? seed.value.hostName : null;
 	const rules = rulesOf(machine);
-	const near = machine.bench.network.visitors.filter(({ welcome }) => welcome);
-	const isHeard = !rules?.ok || near.every(({ from }) => rules.value.accepts({ from, protocol: 'udp', port: 5353 }));
+	const asksByName = (from: string): boolean =>
+		!rules?.ok || rules.value.accepts({ from, protocol: 'udp', port: 5353 });
+	const isHeard = machine.bench.network.near.every(asksByName);
+	tell.mark('reach', 'guard', asksByName(OUTSIDE) ? 'open to strangers' : 'closed to strangers');
 	if (hostName && isHeard && machine.disk.packages.get('avahi-daemon') === 'installed') {
 		tell.event('named', 'good', { name: `${hostName}.local` });
 		tell.mark('reach', 'name', `${hostName}.local`);

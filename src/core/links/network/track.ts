@@ -39,6 +39,7 @@ export const reachTrack: TrackKind = {
 			words: [
 				`Reached after ${formatSeconds(there.fromMs)}${name ? ` as ${name}` : ', by its number only'}${address ? ` at ${address}` : ''}`,
 				...visits.map(({ from, words }) => `${from} ${words}`),
+				...(markOf('guard') ? [markOf('guard')!] : []),
 				...(updates ? [`security updates were in after ${formatSeconds(updates.atMs)}`] : [])
 			].join('; ')
 		};

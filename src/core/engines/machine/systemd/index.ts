@@ -32,7 +32,7 @@ export function startSystemd(machine: Machine): Systemd {
 	const services = new Map<string, Service>();
 	const service = (name: string): Service => {
 		let found = services.get(name);
-		if (!found) services.set(name, (found = { state: 'inactive', kill: null, run: 0, startsMs: [] }));
+		if (!found) services.set(name, (found = { state: 'inactive', kill: null, run: 0, startsMs: [], same: null }));
 		return found;
 	};
 	/** What systemd itself would wait for: units that are part of this start, not yet there. */

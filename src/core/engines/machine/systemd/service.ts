@@ -15,6 +15,8 @@ export interface Service {
 	run: number;
 	/** When it was started lately, for the limit. */
 	startsMs: number[];
+	/** How it has ended lately, and how often so, while nothing else changed. */
+	same: { readonly code: number; readonly version: number; readonly times: number } | null;
 }
 
 /** What a service needs of the rest of systemd. */
@@ -143,13 +145,37 @@ function endService(manager: Manager, name: string, it: Service, code: number): 
 	}
 	manager.reach(name);
 	it.state = 'stopped';
-	const run = it.run;
-	machine.after(files.spanMs(name, 'RestartSec') ?? 100, () => {
-		if (it.state === 'stopped' && it.run === run) {
-			it.state = 'inactive';
-			manager.start(name);
-		}
+	const { run } = it;
+	const { boot } = machine;
+	const delayMs = files.spanMs(name, 'RestartSec') ?? 100;
+	const again = (): void => {
+		if (it.state !== 'stopped' || it.run !== run || machine.boot !== boot) return;
+		it.state = 'inactive';
+		manager.start(name);
+	};
+	if (!isTheSameAgain(machine, it, code)) return machine.after(delayMs, again);
+	// Nothing has changed since it ended so the last times, so it would end so again: tried seldom, and at once when anything does.
+	const forget = machine.world.onChange(() => {
+		forget();
+		machine.after(delayMs, again);
 	});
+	machine.after(SELDOM_MS, () => {
+		forget();
+		again();
+	});
+}
+
+/** After so many ends of one kind in a world that stands still the next is known. */
+const KNOWN_AFTER = 20;
+const SELDOM_MS = 300_000;
+
+function isTheSameAgain({ world }: Machine, it: Service, code: number): boolean {
+	const { version } = world;
+	it.same =
+		it.same?.code === code && it.same.version === version
+			? { ...it.same, times: it.same.times + 1 }
+			: { code, version, times: 1 };
+	return it.same.times > KNOWN_AFTER;
 }
 
 /** Ends what runs; what ExecStop= names runs first, and nobody waits for it longer than it takes. */
