@@ -82,9 +82,10 @@ const started = run(
 );
 const verdict = JSON.parse(readFileSync(resolve(out, 'verdict.json'), 'utf8'));
 const given = /^(\S+), (\d+) Hz, (\d+) channels$/.exec(verdict.sound?.converterWasGiven ?? '');
-const heard = foretold.first?.heard;
+const marks = foretold.tracks.find(({ id }) => id === 'ear')?.marks ?? [];
+const heard = marks[0]?.data;
 // What sounds longest within the time that is listened to leads; any title of the list may.
-const pitches = foretold.titles.map(({ pitchHz }) => pitchHz).filter((hz) => hz !== null);
+const pitches = marks.map(({ data }) => data.pitchHz).filter((hz) => hz !== null);
 
 // The emulated converter announces decibels for its own volume that it does not keep (207 of 256 is announced as -18 dB and takes
 // 1.8 dB off), so a volume set there is compared with what the converter announces; any other with what is heard.

@@ -1,0 +1,14 @@
+import { resolve } from 'node:path';
+import { defineConfig } from 'vitest/config';
+
+// A mutation is to be found by what stands beside it, not by those tests that try everything on everything.
+export default defineConfig({
+	resolve: { alias: { $core: resolve('src/core'), $demo: resolve('demo') } },
+	test: {
+		include: (process.env.MUTATE_TESTS ?? 'src/core/**/*.test.ts').split(' '),
+		exclude: ['**/everyLine.test.ts', '**/anyWorkshop.test.ts', '**/node_modules/**'],
+		setupFiles: ['tests/seed.ts'],
+		environment: 'node',
+		testTimeout: 60_000
+	}
+});
