@@ -20,6 +20,8 @@ const HOUR_MS = 3_600_000;
 const HARD_DAY = [
 	{ name: 'stream-refuses', atMs: 2 * HOUR_MS, lastsMs: 60_000 },
 	{ name: 'power-cut', atMs: 5 * HOUR_MS, lastsMs: 5_000 },
+	// In the small hours, over the time of updates.
+	{ name: 'power-cut', atMs: 8 * HOUR_MS, lastsMs: 70 * 60_000 },
 	{ name: 'converter-unplugged', atMs: 20 * HOUR_MS, lastsMs: 60_000 },
 	{ name: 'power-cut', atMs: 20 * HOUR_MS + 5_000, lastsMs: 5_000 }
 ];
@@ -179,6 +181,18 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		/sshd_config.*without "(?:PermitRootLogin no|PubkeyAuthentication \w+|PermitEmptyPasswords no|KbdInteractiveAuthentication no|PasswordAuthentication \w+|AllowUsers \w+)"/,
 		'as it is by default, or as the seed has it: the line is a second lock on the same door'
 	],
+	[
+		/apply\.sh: without "place.*sshd_config\.d/,
+		'as it is by default, or as the seed has it: a second lock on the same door'
+	],
+	[/user-data: without "\s+lock_passwd: true/, 'locked by default'],
+	[/yphos-quiet-\w+\.service: without "Type=oneshot/, 'it ends at once either way'],
+	[/Automatic-Reboot "false"|Acquire::https/, 'so by default; the archive is fetched by http'],
+	[/yphos-fan\.service: without "(?:Condition|Restart)/, 'it runs for ever on every board that has a header'],
+	[/may-sound\.sh: .*YPHOS_|may-sound\.sh: .*begun=''/, 'for trying it by hand; one line of hours'],
+	[/may-sound\.sh: .*\$begun.*\$until/, 'for hours within one day; those of this plan pass midnight'],
+	[/may-sound\.sh: (?:(?:without|misspelt) "yesterday|.*\$yesterday)/, 'every day of the week is listed'],
+	[/may-sound\.sh: swapped/, 'one line of hours, every day of the week'],
 	[
 		/nmconnection: (?:without|misspelt) "(?:id=|\[ipv6\]|autoconnect|method=auto)/,
 		'the file\u2019s own name, and what is so by default'

@@ -129,7 +129,10 @@ function runProgram(machine: Machine, program: Program, started: Started, onEnd:
 }
 
 const hostOf = (machine: Machine, unit: string | null): ShellHost => ({
-	read: (path) => machine.disk.read(path),
+	read: (path) => {
+		const file = machine.disk.get(path);
+		return file && !machine.systemd.mayRead(unit, file.mode) ? null : machine.disk.read(path);
+	},
 	write: (path, text, append) => machine.systemd.mayWrite(unit, path) ?? machine.disk.write(path, text, append),
 	kind: (path) => machine.disk.kind(path),
 	list: (path) => machine.disk.list(path),

@@ -12,7 +12,9 @@ const visitor = z.object({
 	from: z.string(),
 	port: z.number().int(),
 	with: z.enum(['nothing', 'key', 'password']),
-	/** Somebody who shall get in. */
+	/** The public keys of whoever comes by key; none: any. */
+	keys: z.array(z.string()).default([]),
+	/** Somebody who shall get in, and knows the password. */
 	welcome: z.boolean().default(false)
 });
 export type Visitor = z.infer<typeof visitor>;
@@ -59,8 +61,8 @@ function visitorsOf(settings: NetworkSettings, context: Context): Visitor[] {
 	const [near, nearBySix] = nearOnes(context);
 	const own = settings.login === 'password' ? 'password' : 'key';
 	return [
-		{ from: near!, port: 22, with: own, welcome: true },
-		{ from: nearBySix!, port: 22, with: own, welcome: true },
-		{ from: '203.0.113.9', port: 22, with: 'password', welcome: false }
+		{ from: near!, port: 22, with: own, keys: settings.sshKeys, welcome: true },
+		{ from: nearBySix!, port: 22, with: own, keys: settings.sshKeys, welcome: true },
+		{ from: '203.0.113.9', port: 22, with: 'password', keys: [], welcome: false }
 	];
 }

@@ -26,7 +26,7 @@ export function rulesOf({ disk }: Pick<Machine, 'disk'>): Result<NftRules> | nul
 }
 
 /** What the files answer to somebody who knocks: first the rules for what may come in, then the server behind them. */
-export function knock(machine: Endpoint, visitor: Omit<Visitor, 'welcome'>): Answer {
+export function knock(machine: Endpoint, visitor: Visitor): Answer {
 	const rules = rulesOf(machine);
 	if (rules?.ok && !rules.value.accepts({ from: visitor.from, protocol: 'tcp', port: visitor.port }))
 		return shut(
@@ -53,7 +53,7 @@ const SSHD: Readonly<Record<string, RegExp>> = {
 };
 
 /** The first value found counts; drop-ins are read first. A line that sshd does not know keeps it from starting. */
-function logIn(machine: Endpoint, visitor: Pick<Visitor, 'with'>): Answer {
+function logIn(machine: Endpoint, visitor: Pick<Visitor, 'with' | 'keys' | 'welcome'>): Answer {
 	if (machine.disk.packages.get('openssh-server') !== 'installed') return shut('finds no server for logging in');
 	const seed = readUserData(machine.card.get('boot/user-data')?.text ?? '');
 	const user = seed.ok ? seed.value.user : null;
@@ -70,13 +70,24 @@ function logIn(machine: Endpoint, visitor: Pick<Visitor, 'with'>): Answer {
 	if (allowed !== user.name) return shut(`is refused: only ${allowed} may log in, and the user is ${user.name}`);
 	// Written by cloud-init where the seed says so; sshd's own default is yes.
 	const byPassword = setting('PasswordAuthentication', seed.ok && seed.value.sshByPassword === false ? 'no' : 'yes');
-	if (visitor.with === 'password') return byPassword === 'yes' ? guess(user) : shut('may not use a password');
+	const powers = user.mayAdminister ? '' : ', and may change nothing';
+	if (visitor.with === 'password') {
+		if (byPassword !== 'yes') return shut('may not use a password');
+		if (!visitor.welcome) return guess(user);
+		return user.locked
+			? shut('finds no password that would do')
+			: { open: true, words: `logs in by password${powers}` };
+	}
 	if (visitor.with !== 'key') return shut('is asked who it is');
-	const keys = user.keys.some((key) => /^(?:ssh|ecdsa|sk)-/.test(key));
-	return setting('PubkeyAuthentication', 'yes') === 'yes' && keys
-		? { open: true, words: `logs in by key${user.mayAdminister ? '' : ', and may change nothing'}` }
+	const brought = visitor.keys.map(keyOf);
+	const fits = user.keys.some((key) => brought.length === 0 || brought.includes(keyOf(key)));
+	return setting('PubkeyAuthentication', 'yes') === 'yes' && fits
+		? { open: true, words: `logs in by key${powers}` }
 		: shut('may not use a key');
 }
+
+/** Kind and key, without the name behind it. */
+const keyOf = (line: string): string => line.trim().split(/\s+/, 2).join(' ');
 
 /** Tries them against what the seed holds, as the endpoint itself would. */
 function guess({ locked, passwordCrypt: crypt }: SeedUser): Answer {

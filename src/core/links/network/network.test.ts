@@ -156,9 +156,9 @@ describe('the rehearsed network', () => {
 			.map(({ text, reading }) => `${text} ${reading}`.trim());
 	}
 	const visitors =
-		(...list: Omit<Visitor, 'welcome'>[]) =>
+		(...list: Pick<Visitor, 'from' | 'port' | 'with'>[]) =>
 		(bench: Bench) =>
-			void (bench.network.visitors = list.map((visitor) => ({ ...visitor, welcome: true })));
+			void (bench.network.visitors = list.map((visitor) => ({ ...visitor, keys: [], welcome: false })));
 
 	it('is joined, takes its address, and answers to its name', () =>
 		expect(run(withNetwork(at('192.168.40.9')), visitors())).toEqual([
@@ -247,7 +247,7 @@ describe('updates', () => {
 		const events = night(nightly('03:30'));
 		expect(events.map(({ text }) => text)).toEqual(['Security updates are in']);
 		// From 22:30 to 03:30, then fetching and installing.
-		expect(Math.floor(events[0]!.atMs / 60_000)).toBe(302);
+		expect(Math.floor(events[0]!.atMs / 60_000)).toBe(303);
 		expect(night(byHand)).toEqual([]);
 	});
 	it('say so when the network is not there, and install nothing', () =>

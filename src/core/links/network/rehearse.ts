@@ -63,6 +63,7 @@ function howToJoin(machine: Machine, tell: Tell): Joining {
 	if (profile) {
 		const unread = whyUnread(machine, tell, profile);
 		if (unread) return { refused: unread };
+		judgeAddress(machine, tell, profile);
 		const address = addressIn(profile);
 		if (!radioProfile) return wired ? { way: 'cable', address } : { refused: tell.said('no-cable') };
 		const refused = whyNotRadio(machine, tell, radioProfile);
@@ -81,6 +82,14 @@ function howToJoin(machine: Machine, tell: Tell): Joining {
 	if (!read.ok) return { refused: tell.said('config-unreadable', { why: read.faults[0]!.message }) };
 	for (const key of read.value.unknown) machine.unknown(`network-config: ${key}`);
 	return read.value.asksOnCable ? { way: 'cable', address: '' } : { refused: tell.said('config-unusable') };
+}
+
+/** What a profile with an address of its own lacks, as far as it can be seen. */
+function judgeAddress(machine: Machine, tell: Tell, { text }: DiskFile): void {
+	const { ipv4 = {} } = readKeyfile(text);
+	if (!ipv4.address1) return;
+	if (ipv4.method === undefined) machine.unknown('a profile with an address and no method');
+	if (ipv4.method === 'manual' && !ipv4.dns) tell.event('no-dns', 'bad');
 }
 
 /** An address of its own, beside which one may be asked for. Source: nm-settings-keyfile(5), ipv4. */

@@ -1,5 +1,5 @@
 import { lines, rootPath, textFile } from '../../cardFile';
-import { linesOf } from '../../formats/lines';
+import { readAptConf } from '../../formats/aptConf';
 import type { Claim } from '../../claims';
 import { tellerFor, type Machine } from '../../engines/machine';
 import type { CardFile } from '../../link';
@@ -102,10 +102,10 @@ export function rehearseUpdates(machine: Machine): void {
 	const tell = tellerFor(machine, 'network', NETWORK_WORDS);
 	machine.on('userspace', () => {
 		if (machine.disk.packages.get('unattended-upgrades') !== 'installed') return;
-		const settings = aptSettings(machine.disk.get(APT_CONF)?.text ?? '');
+		const settings = readAptConf(machine.disk.get(APT_CONF)?.text ?? '');
 		for (const key of settings.keys()) if (!PERIODIC.includes(key)) machine.unknown(`${key} in ${APT_CONF}`);
 		// Once it is installed the package's own timer does the same, unless it is told not to.
-		if (settings.get(PERIODIC[1]!) !== '0') tell.event('updates-any-hour', 'bad');
+		if (PERIODIC.slice(0, 2).some((key) => settings.get(key) !== '0')) tell.event('updates-any-hour', 'bad');
 	});
 	machine.programs.set(UPGRADE, (process) => {
 		if (!machine.online) {
@@ -119,13 +119,3 @@ export function rehearseUpdates(machine: Machine): void {
 		});
 	});
 }
-
-/** Settings in the form of one line each. Source: apt.conf(5). */
-const aptSettings = (text: string): ReadonlyMap<string, string> =>
-	new Map(
-		linesOf(text).flatMap((line) => {
-			const [key, value, ...rest] = line.trim().split(' ');
-			const quoted = /^"([^"]*)";$/.exec(value ?? '')?.[1];
-			return key && quoted !== undefined && rest.length === 0 ? [[key, quoted] as const] : [];
-		})
-	);

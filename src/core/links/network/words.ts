@@ -20,6 +20,7 @@ export const NETWORK_WORDS = {
 	'config-unusable': () => 'network-config asks for no address on any socket',
 	'config-unreadable': ({ why }: { why: string }) => why,
 	'rules-refused': ({ why }: { why: string }) => `nftables.service fails, and everything is let in: ${why}`,
+	'no-dns': () => 'The profile names no server for names: nothing can be found by name',
 	'drops-answers': () => 'The rules drop the answers to what the endpoint itself asks: nothing outside can be reached',
 	'drops-own': () => 'The rules keep the endpoint\u2019s own programs from each other',
 	'drops-icmp': () => 'The rules drop what the network tells of errors and neighbours',

@@ -1,3 +1,4 @@
+import { readAptConf } from '../../../formats/aptConf';
 import { unpack } from '../image';
 import type { Machine } from '../machine';
 import { ASKED_PACKAGES, IMAGE_PACKAGES } from '../packageTable';
@@ -93,6 +94,11 @@ const aptGet: Program = (process, machine) => {
 	const args = process.argv.slice(1);
 	const options = args.flatMap((arg, n) => (args[n - 1] === '-o' ? [arg] : []));
 	const [verb, ...names] = args.filter((arg, n) => !arg.startsWith('-') && args[n - 1] !== '-o');
+	const configured = process.env.get('APT_CONFIG');
+	if (configured !== undefined && machine.disk.get(configured) === undefined) {
+		process.err(`E: Could not read ${configured}\n`);
+		return process.after(TAKES_MS, () => process.exit(100));
+	}
 	if (verb !== 'update' && verb !== 'install') {
 		machine.unknown(`apt-get ${verb}`);
 		return process.after(TAKES_MS, () => process.exit(0));
@@ -112,12 +118,24 @@ const aptGet: Program = (process, machine) => {
 	begin();
 };
 
+/** Limited to this many kB a second, lists take several times as long; what else such a file says is not known here. Source: apt.conf(5). */
+function slowedBy({ env }: Process, machine: Machine): number {
+	const path = env.get('APT_CONFIG');
+	const settings = readAptConf(path === undefined ? '' : (machine.disk.read(path) ?? ''));
+	for (const key of settings.keys()) if (!LIMITS.includes(key)) machine.unknown(`${key} in ${path}`);
+	const limit = Number(settings.get(LIMITS[0]!) ?? Infinity);
+	return Math.max(1, USUAL_KBYTES_PER_SEC / limit);
+}
+const LIMITS: readonly string[] = ['Acquire::http::Dl-Limit', 'Acquire::https::Dl-Limit'];
+/** What a home's line gives. Typical. */
+const USUAL_KBYTES_PER_SEC = 2000;
+
 /** Without APT::Update::Error-Mode=any a list that could not be fetched is a warning only. Source: apt-get(8), update. */
 function update(process: Process, machine: Machine, options: readonly string[]): void {
 	const strict = options.some((option) => option === 'APT::Update::Error-Mode=any');
 	const unreachable =
 		!machine.online || machine.activeFaults.has('archive-absent') || machine.activeFaults.has('archive-late');
-	process.after(unreachable ? GIVES_UP_MS : LISTS_MS, () => {
+	process.after(unreachable ? GIVES_UP_MS : LISTS_MS * slowedBy(process, machine), () => {
 		if (unreachable) process.err('W: Some index files failed to download.\n');
 		else if (isTimeWrong(machine)) process.err('E: Release file is not valid yet.\n');
 		else {
