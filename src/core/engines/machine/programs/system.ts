@@ -132,12 +132,13 @@ const USUAL_KBYTES_PER_SEC = 2000;
 
 /** Without APT::Update::Error-Mode=any a list that could not be fetched is a warning only. Source: apt-get(8), update. */
 function update(process: Process, machine: Machine, options: readonly string[]): void {
+	const wrong = isTimeWrong(machine);
 	const strict = options.some((option) => option === 'APT::Update::Error-Mode=any');
 	const unreachable =
 		!machine.online || machine.activeFaults.has('archive-absent') || machine.activeFaults.has('archive-late');
 	process.after(unreachable ? GIVES_UP_MS : LISTS_MS * slowedBy(process, machine), () => {
 		if (unreachable) process.err('W: Some index files failed to download.\n');
-		else if (isTimeWrong(machine)) process.err('E: Release file is not valid yet.\n');
+		else if (wrong) process.err('E: Release file is not valid yet.\n');
 		else {
 			machine.disk.put(LISTS, { text: '', bytes: null, stub: true });
 			return process.exit(0);
