@@ -142,7 +142,10 @@ export interface Place {
 	readonly half?: 'left' | 'right';
 	/** The board itself: everything meets there. */
 	readonly centre?: true;
-	readonly wires: readonly { readonly to: string; readonly carries: 'power' | 'data' | 'signal' | 'rule' }[];
+	/** From here to another link, or from another to here: whichever end is the newer one names both. */
+	readonly wires: readonly ({ readonly carries: 'power' | 'data' | 'signal' | 'rule' } & (
+		{ readonly to: string } | { readonly from: string }
+	))[];
 	/** What stands at the end of the signal, with the figure that says what arrives there. */
 	readonly end?: {
 		readonly sense: 'eye' | 'ear' | 'store';

@@ -44,7 +44,7 @@ describe('a shape that is saved', () => {
 
 describe('a link that a saved workshop does not know', () => {
 	const trial = {
-		id: 'trial',
+		id: 'to-come',
 		version: 1,
 		empty: ({ name, kind }: Named) => ({ greeting: `${name} for ${kind}` })
 	};
@@ -55,11 +55,11 @@ describe('a link that a saved workshop does not know', () => {
 		links: { ...VERSIONS },
 		endpoints: [{ id: 'a', plan }]
 	};
-	const versions = { ...VERSIONS, trial: 1 };
+	const versions = { ...VERSIONS, 'to-come': 1 };
 	it('begins with its own defaults, by what the endpoint is called and wanted for', () =>
 		expect(migrate(saved, { links: [...links, trial], versions })).toMatchObject({
 			ok: true,
-			value: { links: versions, endpoints: [{ plan: { ...plan, trial: { greeting: 'Hall for film' } } }] }
+			value: { links: versions, endpoints: [{ plan: { ...plan, 'to-come': { greeting: 'Hall for film' } } }] }
 		}));
 	it('is brought on by its own migrations alone', () => {
 		const later = {
@@ -69,9 +69,9 @@ describe('a link that a saved workshop does not know', () => {
 		};
 		const first = migrate(saved, { links: [...links, trial], versions });
 		if (!first.ok) throw new Error('not migrated');
-		expect(migrate(first.value, { links: [...links, later], versions: { ...versions, trial: 3 } })).toMatchObject({
+		expect(migrate(first.value, { links: [...links, later], versions: { ...versions, 'to-come': 3 } })).toMatchObject({
 			ok: true,
-			value: { endpoints: [{ plan: { trial: { greeting: 'Hall for film', a: 1, b: 2 } } }] }
+			value: { endpoints: [{ plan: { 'to-come': { greeting: 'Hall for film', a: 1, b: 2 } } }] }
 		});
 	});
 	it('keeps an older Yphos from opening what it would not understand', () => {

@@ -12,7 +12,7 @@ const ALL = [
 	more('notices', { column: 'content', row: 2, wires: [{ to: 'programme', carries: 'data' }] }),
 	more('picture', { column: 'out', row: 0, wires: [], end: { sense: 'eye', figure: 'x', words: '', without: '' } }),
 	more('recordings', { column: 'out', row: 2, wires: [], end: { sense: 'store', figure: 'x', words: '', without: '' } })
-];
+].filter(({ id }, n, all) => all.findIndex((known) => known.id === id) === n);
 
 describe.each([
 	['the chain of today', links],

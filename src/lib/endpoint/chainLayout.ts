@@ -47,15 +47,29 @@ const END_X = 884;
 const SPREAD = 9;
 const BEND = 10;
 
+interface Joined {
+	readonly from: string;
+	readonly to: string;
+	readonly carries: Place['wires'][number]['carries'];
+}
+
+/** Every wire that a link names, as far as both ends are there. */
+export const wiresOf = (links: readonly Pick<Link, 'id' | 'place'>[]): Joined[] =>
+	links
+		.flatMap(({ id, place }) =>
+			place.wires.map((wire) => ({
+				from: 'from' in wire ? wire.from : id,
+				to: 'to' in wire ? wire.to : id,
+				carries: wire.carries
+			}))
+		)
+		.filter(({ from, to }) => [from, to].every((end) => links.some(({ id }) => id === end)));
+
 /** The whole chain as a drawing, from what each link says of its place. */
 export function layoutChain(links: readonly Pick<Link, 'id' | 'place'>[]): ChainLayout {
 	const boxes = links.map(({ id, place }) => boxOf(id, place));
 	const byId = new Map(boxes.map((box) => [box.id, box]));
-	const wanted = links.flatMap(({ id, place }) =>
-		place.wires.flatMap(({ to, carries }) =>
-			byId.has(to) ? [{ from: byId.get(id)!, to: byId.get(to)!, carries }] : []
-		)
-	);
+	const wanted = wiresOf(links).map(({ from, to, carries }) => ({ from: byId.get(from)!, to: byId.get(to)!, carries }));
 	const across = wanted.filter(({ from, to }) => from.x !== to.x && !overlaps(from, to));
 	const portOf = (box: Box, side: 'from' | 'to', wire: (typeof across)[number]): number => {
 		const other = side === 'from' ? 'to' : 'from';

@@ -2,7 +2,7 @@
 	import { chain } from '$core/chain';
 	import type { LinkState } from '$core/engines/assess';
 	import type { Link } from '$core/link';
-	import { layoutChain } from '$lib/endpoint/chainLayout';
+	import { layoutChain, wiresOf } from '$lib/endpoint/chainLayout';
 	import Mark from './Mark.svelte';
 
 	/** The endpoint's own chain, small: each link where it stands in the large drawing, in the shape of its state. */
@@ -27,13 +27,13 @@
 	/** Typical of the type at this size. */
 	const LETTER = 6.5;
 	const endOf = (id: string): number => xOf(id) + 24 + all.find((link) => link.id === id)!.title.length * LETTER;
-	const wires = all.flatMap(({ id, place }) =>
-		place.wires.flatMap(({ to, carries }) =>
-			all.some((link) => link.id === to) && xOf(to) > xOf(id)
-				? [{ id: `${id} ${to}`, carries, path: `M${endOf(id)} ${yOf(id)} H${xOf(to) - 9} V${yOf(to)} H${xOf(to) - 3}` }]
-				: []
-		)
-	);
+	const wires = wiresOf(all)
+		.filter(({ from, to }) => xOf(to) > xOf(from))
+		.map(({ from, to, carries }) => ({
+			id: `${from} ${to}`,
+			carries,
+			path: `M${endOf(from)} ${yOf(from)} H${xOf(to) - 9} V${yOf(to)} H${xOf(to) - 3}`
+		}));
 	const words = (link: LinkState): string => `${link.title}: ${link.used ? (link.worst ?? 'all well') : 'not used'}`;
 </script>
 

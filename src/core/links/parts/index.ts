@@ -127,7 +127,7 @@ export const parts: Link<'parts', PartsSettings> = {
 		also: []
 	}),
 	key: 'p',
-	place: { column: 'board', row: 1, centre: true, wires: [{ to: 'sound', carries: 'signal' }] },
+	place: { column: 'board', row: 1, centre: true, wires: [] },
 	publish: (settings) => ({ parts: settings }),
 	changes: partsChanges,
 	bench: { shape: partsBenchShape, of: partsBench },

@@ -200,7 +200,7 @@ export const sound: Link<'sound', SoundSettings> = {
 	place: {
 		column: 'out',
 		row: 1,
-		wires: [],
+		wires: [{ from: 'parts', carries: 'signal' }],
 		end: { sense: 'ear', figure: 'average', words: 'music at the listener', without: 'choose amplifier and speakers' }
 	},
 	publish: ({ cardId }) => ({ cardId }),
