@@ -108,5 +108,5 @@ export default ts.config(
 	},
 	coreOnly,
 	linksApart,
-	{ ignores: ['build/', '.svelte-kit/', 'node_modules/', 'test-results/'] }
+	{ ignores: ['.cache/', 'build/', '.svelte-kit/', 'node_modules/', 'test-results/'] }
 );
