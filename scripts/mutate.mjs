@@ -26,7 +26,15 @@ writeFileSync(
 		reporters: ['clear-text'],
 		clearTextReporter: { allowColor: false, logTests: false, reportTests: false, allowEmojis: false },
 		tempDirName: '.cache/stryker',
-		ignorePatterns: ['!.svelte-kit', '.cache', 'build', '.svelte-kit/output', '.svelte-kit/generated', 'test-results', 'docs'],
+		ignorePatterns: [
+			'!.svelte-kit',
+			'.cache',
+			'build',
+			'.svelte-kit/output',
+			'.svelte-kit/generated',
+			'test-results',
+			'docs'
+		],
 		checkers: [],
 		concurrency: 2,
 		timeoutMS: 60_000,

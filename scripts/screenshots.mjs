@@ -43,7 +43,11 @@ const SHOTS = [
 		name: 'rehearsal',
 		path: '/endpoint/bunkhouse-lounge/rehearsal',
 		lamp: true,
-		prepare: (page) => page.getByRole('button', { name: 'Unplug converter' }).click()
+		prepare: async (page) => {
+			await page.getByText(/Sound after/).waitFor();
+			await page.getByRole('button', { name: 'Unplug converter' }).click();
+			await page.getByText(/Unplug converter at/).waitFor();
+		}
 	},
 	{ name: 'phone-run-sheet', path: '/endpoint/bunkhouse-lounge/run-sheet', width: 360 }
 ];

@@ -15,6 +15,8 @@
 	const kinds = new Map(links.flatMap(({ tracks: own = [] }) => own.map((kind) => [kind.id, kind] as const)));
 	const W = 1000;
 	const ROW = 15;
+	/** As many rows as there will be, so that nothing jumps when the first result comes. */
+	const rows = $derived(Math.max(tracks.length, kinds.size));
 	const LABEL_PX = 76;
 	let widthPx = $state(W);
 	const x = (ms: number): number => (untilMs > 0 ? (ms / untilMs) * W : 0);
@@ -46,7 +48,7 @@
 	<div
 		class="strip"
 		bind:clientWidth={widthPx}
-		style:height={`${tracks.length * ROW + 8}px`}
+		style:height={`${rows * ROW + 8}px`}
 		role="slider"
 		tabindex="0"
 		aria-label="Moment of the rehearsal"
@@ -57,7 +59,7 @@
 		onclick={seek}
 		onkeydown={key}
 	>
-		<svg viewBox={`0 0 ${W} ${tracks.length * ROW + 8}`} preserveAspectRatio="none" aria-hidden="true">
+		<svg viewBox={`0 0 ${W} ${rows * ROW + 8}`} preserveAspectRatio="none" aria-hidden="true">
 			{#each tracks as track, row (track.id)}
 				<path class="base" d={`M0 ${row * ROW + 15} H${W}`} />
 				{#each track.spans as span, n (n)}
@@ -71,7 +73,7 @@
 					/>
 				{/each}
 			{/each}
-			<path class="now" d={`M${x(nowMs)} 0 V${tracks.length * ROW + 8}`} />
+			<path class="now" d={`M${x(nowMs)} 0 V${rows * ROW + 8}`} />
 		</svg>
 		{#each tracks as track, row (track.id)}
 			{#each track.spans as span, n (n)}
