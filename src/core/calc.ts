@@ -81,6 +81,7 @@ const leadInput = z.object({
 });
 const round = (value: number, digits: number): number => Number(value.toFixed(digits));
 
+/** By name: one JSON object in, one out, in the shapes of the check values. A bad input throws with a sentence. */
 export const calculations: Readonly<Record<string, Calculation>> = {
 	shellQuote: calculation(z.object({ text: z.string() }), ({ text }) => ({ quoted: shellQuote(text) })),
 

@@ -5,6 +5,7 @@ import type { CardFile } from './link';
 const encoder = new TextEncoder();
 const digests = new WeakMap<object, string>();
 
+/** A text file as it stands on the card: each line with its line feed. */
 export const cardText = (file: Extract<CardFile, { lines: unknown }>): string =>
 	file.lines.map((line) => `${line.text}\n`).join('');
 

@@ -4,6 +4,7 @@ import type { CardFile, CardLine, SettingPath } from './link';
 export const lines = (setting: SettingPath, ...texts: readonly string[]): CardLine[] =>
 	texts.map((text) => ({ text, setting }));
 
+/** A file made of lines, readable by all unless another mode is given. */
 export const textFile = (
 	path: string,
 	why: string,
@@ -14,6 +15,9 @@ export const textFile = (
 /** The place on the card of a file that belongs at `target` on the endpoint. */
 export const rootPath = (target: string): string => `boot/yphos/root${target}`;
 
+/** What stands where on the endpoint, for links that meet there. */
 export const PLAYER_UNIT = 'yphos-player.service';
+/** The list that the player reads. */
 export const PLAYLIST_PATH = '/opt/yphos/playlist.m3u8';
+/** Where media of the card set lie. */
 export const MEDIA_DIR = '/opt/yphos/media';

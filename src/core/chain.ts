@@ -10,4 +10,5 @@ import { programme } from './links/programme';
 import { sound } from './links/sound';
 import { sources } from './links/sources';
 
+/** Each link once; the plan, its schema and the drawing are made from this list. */
 export const chain = [brief, parts, header, power, heat, card, network, sources, sound, programme] as const;

@@ -9,6 +9,7 @@ interface ClaimBase {
 /** What can be claimed, by resource; each owner adds its own in its `offers.ts`, so that a new resource costs no line here. */
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- joined from the owners' declarations
 export interface ClaimTypes {}
+/** Names of what can be claimed. */
 export type Resource = keyof ClaimTypes;
 
 /** A claim on one resource. */

@@ -1,6 +1,7 @@
 /** Figures for people: number, thin space, unit. A true minus sign, so that columns line up. */
 const THIN = '\u2009';
 
+/** A number with a fixed number of digits, a thin space and its unit. */
 export const withUnit = (value: number, digits: number, unit: string): string =>
 	`${(Object.is(value, -0) ? 0 : value).toFixed(digits).replace('-', '\u2212')}${THIN}${unit}`;
 
@@ -25,5 +26,6 @@ export function formatBytes(bytes: number): string {
 	return withUnit(scaled, scaled >= 100 ? 0 : 1, ['B', 'kB', 'MB', 'GB', 'TB'][index]!);
 }
 
+/** Bits a second, in the unit that keeps it short. */
 export const formatBps = (bps: number): string =>
 	bps >= 1e6 ? withUnit(bps / 1e6, 1, 'Mbit/s') : withUnit(bps / 1e3, 0, 'kbit/s');

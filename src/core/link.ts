@@ -58,13 +58,16 @@ export interface Figure {
 	readonly telling?: boolean;
 }
 
+/** How grave a finding is: nothing works, something suffers, worth knowing. */
 export type Level = 'stop' | 'caution' | 'note';
 
+/** One press that ends a finding. */
 export interface Fix {
 	readonly label: string;
 	readonly apply: Change;
 }
 
+/** Something that is wrong or worth knowing. */
 export interface Finding {
 	readonly id: string;
 	readonly level: Level;
@@ -88,6 +91,7 @@ interface CardFileBase {
 	readonly mode: '0644' | '0755' | '0600';
 	readonly why: string;
 }
+/** A file of the card set: lines that know their setting, or bytes. */
 export type CardFile = CardFileBase &
 	({ readonly lines: readonly CardLine[] } | { readonly bytes: Uint8Array; readonly setting: SettingPath });
 
@@ -103,6 +107,7 @@ export interface Secrets {
 
 /** "first start" ends when the endpoint is found and logged in to; "set up" is what is done there. */
 export const PHASES = ['gather', 'prepare', 'assemble', 'first start', 'set up', 'check', 'live'] as const;
+/** When a step is done. */
 export type Phase = (typeof PHASES)[number];
 
 /** One thing a person must do. */
@@ -128,6 +133,7 @@ export interface Named {
 
 /** What people want of an endpoint. */
 export const WISHES = ['music', 'film', 'notices', 'recorder', 'second-screen'] as const;
+/** One of the kinds of endpoint. */
 export type Wish = (typeof WISHES)[number];
 /** Those that play a list of their own. */
 export const playsList = (wish: Wish): boolean => wish === 'music' || wish === 'film' || wish === 'notices';

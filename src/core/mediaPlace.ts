@@ -50,7 +50,9 @@ function mark(text: string): string {
 	return (hash >>> 0).toString(16).padStart(8, '0');
 }
 
+/** Whether an entry is a stream, on the endpoint already, or goes on the card. */
 export type PlaceKind = 'stream' | 'disk' | 'card';
+/** Where an entry leads, and how the playlist on the endpoint names it. */
 export type Place = { readonly kind: PlaceKind; readonly inPlaylist: string };
 
 /** Where an entry leads: to a stream, to what is on the endpoint already, or to a file that goes on the card. */

@@ -9,11 +9,14 @@ export interface Fault {
 	readonly where?: string;
 }
 
+/** A value, or what is wrong: readers return it and never throw. */
 export type Result<T> =
 	{ readonly ok: true; readonly value: T } | { readonly ok: false; readonly faults: readonly Fault[] };
 
+/** A good result. */
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });
 
+/** A bad one: a code for programs, a sentence for people, and the place where that is known. */
 export const fault = (code: string, message: string, where?: string): Result<never> => ({
 	ok: false,
 	faults: [where === undefined ? { code, message } : { code, message, where }]

@@ -2,6 +2,7 @@ import type { Figure, Finding, Level, Link, Surroundings } from '../link';
 import type { LinkId, Plan } from '../plan/plan';
 import { derive, isUsed, sliceOf, type Derived } from './derive';
 
+/** One link of a plan: what it worked out and what it has to say. */
 export interface LinkState {
 	readonly id: LinkId;
 	readonly title: string;
@@ -14,6 +15,7 @@ export interface LinkState {
 	readonly worst: Level | null;
 }
 
+/** A whole plan, judged. */
 export interface Assessment {
 	readonly links: readonly LinkState[];
 	/** All findings, stops first, each with its link. */

@@ -19,6 +19,7 @@ import {
 import { describeFault } from './rehearsalWords';
 import { say } from './say';
 
+/** Something to be broken, when and for how long, in ms since mains on. */
 export interface PlannedFault {
 	readonly name: string;
 	readonly atMs: number;
@@ -34,6 +35,7 @@ export interface RehearsedTrack extends Track {
 	readonly verdict: Verdict | null;
 }
 
+/** All that a rehearsal found out. */
 export interface Rehearsal {
 	readonly events: readonly TimelineEvent[];
 	/** What a person asks for first comes first. */
@@ -49,6 +51,7 @@ export interface Rehearsal {
 }
 
 type Rehearsed = Pick<Link, 'id' | 'words' | 'tracks' | 'faults' | 'rehearse'>;
+/** What is rehearsed, on what, from when, for how long. */
 export interface RehearseOptions {
 	readonly links: readonly Rehearsed[];
 	readonly card: CardTree;

@@ -2,11 +2,13 @@ import { PHASES, type Link, type Phase, type Step, type Surroundings } from '../
 import type { LinkId, Plan } from '../plan/plan';
 import { derive, sliceOf } from './derive';
 
+/** A step in its place on the sheet. */
 export interface SheetStep extends Step {
 	/** Unique within the endpoint: link and step. */
 	readonly key: string;
 	readonly link: LinkId | 'chain';
 }
+/** The steps of one phase, in order. */
 export interface SheetPhase {
 	readonly phase: Phase;
 	readonly steps: readonly SheetStep[];

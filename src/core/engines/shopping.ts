@@ -13,6 +13,7 @@ declare module '../claims' {
 	}
 }
 
+/** One part of the list, in pieces and in the venue’s currency. */
 export interface ShoppingLine {
 	readonly part: Part;
 	readonly needed: number;
@@ -24,6 +25,7 @@ export interface ShoppingLine {
 	readonly forWhom: readonly string[];
 }
 
+/** What is to be bought, and what it comes to. */
 export interface ShoppingList {
 	readonly lines: readonly ShoppingLine[];
 	readonly partsCost: number;
@@ -35,6 +37,7 @@ export interface ShoppingList {
 	readonly kits: readonly KitOffer[];
 }
 
+/** A kit against buying its contents apart. */
 export interface KitOffer {
 	readonly kit: PartOf<'kit'>;
 	/** What its contents would cost apart, as far as they are needed. */
@@ -139,6 +142,7 @@ export function shoppingCsv(list: ShoppingList, workshop: Workshop): string {
 	return rows.map((row) => row.map(cell).join(',')).join('\r\n') + '\r\n';
 }
 
+/** What one endpoint takes in a year, kWh and the venue’s currency. */
 export interface CostOfUse {
 	readonly id: string;
 	readonly name: string;
@@ -152,8 +156,8 @@ export const costOfUse = (chain: readonly Link[], workshop: Workshop, endpointId
 		.filter(({ id }) => endpointIds.includes(id))
 		.flatMap(({ id, plan }) => {
 			const kwhPerYear = assess(chain, plan, contextFor(chain, workshop, id))
-				.links.find((link) => link.id === 'power')
-				?.figures.find((figure) => figure.id === 'energy')?.value;
+				.links.flatMap(({ figures }) => figures)
+				.find((figure) => figure.id === 'energy')?.value;
 			return kwhPerYear === null || kwhPerYear === undefined
 				? []
 				: [{ id, name: plan.brief.name, kwhPerYear, costPerYear: kwhPerYear * workshop.venue.pricePerKwh }];

@@ -57,6 +57,7 @@ const LINE = fc.oneof(
 	)
 );
 
+/** Values of any kind that a schema takes, for properties; `places` says what stands at a path. */
 export function valuesOf(schema: z.ZodType, places: Places = () => null, path = ''): Arbitrary<unknown> {
 	const made = places(path) ?? make(schema, places, path);
 	// What a refinement refuses beyond the shape is left out here.

@@ -23,8 +23,10 @@ const change = z.union([
 	}),
 	z.strictObject({ path, before: z.unknown().optional(), after: z.unknown().optional() })
 ]);
+/** Changes as they are saved. */
 export const changesSchema = z.array(change);
 const entry = z.object({ label: z.string(), changes: changesSchema });
+/** A history as it is saved. */
 export const historySchema = z.object({ undo: z.array(entry).max(1000), redo: z.array(entry).max(1000) });
 
 /** One step of the history: what it was called, and what it changed. */
@@ -32,11 +34,14 @@ export interface HistoryEntry {
 	readonly label: string;
 	readonly changes: readonly Change[];
 }
+/** Steps that can be taken back, and those that were. */
 export interface History {
 	readonly undo: readonly HistoryEntry[];
 	readonly redo: readonly HistoryEntry[];
 }
+/** Nothing done yet. */
 export const NO_HISTORY: History = { undo: [], redo: [] };
+/** So many steps can be taken back. */
 export const KEPT_STEPS = 200;
 
 /** A further step; one that goes on with the last, in the same places, becomes one with it. */

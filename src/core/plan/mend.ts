@@ -5,6 +5,7 @@ export interface Mended<T> {
 	readonly value: T;
 	readonly changed: readonly MendedPlace[];
 }
+/** One place where something had to give way. */
 export interface MendedPlace {
 	readonly where: string;
 	readonly why: string;

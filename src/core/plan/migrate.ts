@@ -82,6 +82,7 @@ export function migrate(
 	}
 }
 
+/** Another chain, for tests; the chain of today otherwise. */
 export interface MigrateOptions {
 	readonly steps?: Readonly<Record<number, Migration>>;
 	readonly links?: readonly Pick<Link, 'id' | 'version' | 'migrations' | 'empty'>[];

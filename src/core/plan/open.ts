@@ -33,6 +33,7 @@ export interface Damaged {
 	readonly raw: unknown;
 }
 
+/** What could be opened of a saved workshop, and what could not. */
 export interface Opened {
 	readonly workshop: Workshop;
 	readonly damaged: readonly Damaged[];
@@ -132,6 +133,7 @@ function toldApart(list: unknown, what: ListName, remarks: string[]): unknown {
 	});
 }
 
+/** A workshop with what was kept aside taken in again. */
 export interface Reopened {
 	readonly workshop: Workshop;
 	/** What had to be left out or set to its default. */

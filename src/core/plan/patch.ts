@@ -3,16 +3,20 @@ import { diffList, moveWithin, type ListChange } from './patchList';
 
 /** A key of an object, a place of a list without ids, or an entry of a list by what it is known by. */
 export type PathStep = string | number | { readonly id: string } | { readonly location: string };
+/** From the root to a value: keys and indices. */
 export type Path = readonly PathStep[];
 
+/** A value in place of another. */
 export interface ValueChange {
 	readonly path: Path;
 	/** Absent or `undefined`: the key was not there. */
 	readonly before?: unknown;
 	readonly after?: unknown;
 }
+/** One difference between two values, forwards and back. */
 export type Change = ValueChange | (ListChange & { readonly path: Path });
 
+/** An object or a list, by key. */
 export type Container = Record<string | number, unknown>;
 const isContainer = (value: unknown): value is Container => typeof value === 'object' && value !== null;
 
@@ -20,7 +24,9 @@ const isContainer = (value: unknown): value is Container => typeof value === 'ob
 const own = (container: Container, key: string): unknown =>
 	Object.hasOwn(container, key) ? container[key] : undefined;
 
+/** Whether it is entries of a list that changed, by their ids. */
 export const isListChange = (change: Change): change is ListChange & { readonly path: Path } => 'by' in change;
+/** A step of a path as text. */
 export const stepText = (step: PathStep): string =>
 	typeof step === 'object' ? ('id' in step ? `#${step.id}` : `@${step.location}`) : String(step);
 

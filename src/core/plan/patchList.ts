@@ -7,6 +7,7 @@ export interface Moved {
 	/** What came or went. */
 	readonly value?: unknown;
 }
+/** Entries of a list by id: gone, new, changed, moved. */
 export interface ListChange {
 	readonly by: 'id' | 'location';
 	readonly moved: readonly Moved[];
@@ -27,6 +28,7 @@ function byKey(list: readonly unknown[], key: string): Map<string, unknown> | nu
 	return known;
 }
 
+/** The difference between two lists of entries with ids. */
 export interface ListDiff {
 	readonly both: readonly { readonly step: Step; readonly before: unknown; readonly after: unknown }[];
 	readonly change: ListChange | null;

@@ -1,6 +1,7 @@
 /** Something saved, as a stranger: any object. */
 export type Saved = Record<string, unknown>;
 
+/** Whether a stranger’s value is an object at all. */
 export const isSaved = (value: unknown): value is Saved =>
 	typeof value === 'object' && value !== null && !Array.isArray(value);
 

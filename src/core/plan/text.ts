@@ -29,6 +29,7 @@ export const fitLine = (text: string, maxLength: number): string => {
 const ID = /^[A-Za-z0-9][A-Za-z0-9_-]{0,79}$/;
 /** Ids become folders, addresses and keys: a narrow alphabet, and no word that every object of a program already has. */
 export const isId = (text: string): boolean => ID.test(text) && !(text in {});
+/** An id: short, plain letters, fit for a file name and an address. */
 export const idText = z
 	.string()
 	.regex(ID, 'An id has letters, digits, hyphens and underscores, a letter or digit first, at most 80.')
@@ -55,6 +56,7 @@ export interface ListRule {
 	readonly message: string;
 }
 const rules = new WeakMap<z.ZodType, ListRule>();
+/** What a list of ours may hold and how its entries are told apart; undefined: no such list. */
 export const listRuleOf = (schema: z.ZodType): ListRule | undefined => rules.get(schema);
 
 /** A list whose entries are told apart by one field: each later one with a field that is taken is refused at its place. */

@@ -3,6 +3,7 @@ import { isTimeZone } from '../formats/systemd/zone';
 import { addressText, cidrText } from '../formats/ip/text';
 import { lineText } from './text';
 
+/** Where endpoints live. */
 export const venueSchema = z.object({
 	name: lineText(80).min(1, 'Give the venue a name.'),
 	timeZone: z.string().refine(isTimeZone, 'A time zone of the tz database, spelt as there: Europe/Oslo.'),
@@ -24,4 +25,5 @@ export const venueSchema = z.object({
 		})
 		.nullable()
 });
+/** The same, as a type. */
 export type Venue = z.infer<typeof venueSchema>;

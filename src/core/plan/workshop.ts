@@ -27,12 +27,15 @@ export const endpointSchema = z.object({
 		.record(z.string().max(200), z.object({ atUtc: stamp, reading: z.string().max(2000, 'At most 2000 characters.') }))
 		.refine((done) => Object.keys(done).length <= WORKSHOP_LIMITS.steps, 'Too many steps.')
 });
+/** The same, as a type. */
 export type Endpoint = z.infer<typeof endpointSchema>;
 
+/** A sum that a shop adds. */
 export const shippingSchema = z.object({
 	label: lineText(60).min(1, 'Say for whom or what.'),
 	price: z.number().min(0).max(10_000)
 });
+/** The same, as a type. */
 export type Shipping = z.infer<typeof shippingSchema>;
 
 /** Everything one person keeps; on export, one file. */
@@ -56,8 +59,10 @@ export const workshopSchema = z.object({
 	),
 	endpoints: uniqueList(endpointSchema, WORKSHOP_LIMITS.endpoints, ({ id }) => id, 'Another endpoint has the same id.')
 });
+/** The same, as a type. */
 export type Workshop = z.infer<typeof workshopSchema>;
 
+/** A workshop to start from; `timeZone` as the tz database spells it. */
 export const emptyWorkshop = (timeZone: string): Workshop => ({
 	yphos: 'workshop',
 	version: WORKSHOP_VERSION,

@@ -1,6 +1,7 @@
 import type { CardFile } from '../../link';
 import { parseInstall } from './install';
 
+/** A file of the endpoint: text or bytes, with mode and owner. */
 export interface DiskFile {
 	readonly text: string;
 	readonly bytes: Uint8Array | null;
@@ -14,6 +15,7 @@ export interface DiskFile {
 /** Files as they stand on a card: by path below the card's root. */
 export type CardTree = ReadonlyMap<string, { readonly text: string; readonly bytes: Uint8Array | null }>;
 
+/** A card set as the tree that lies on the card. */
 export const cardTree = (files: readonly CardFile[]): CardTree =>
 	new Map(
 		files.map((file) => [
@@ -32,6 +34,7 @@ export interface Mount {
 	write?(path: string, text: string): string | null;
 }
 
+/** What a program says when there is no room. Source: strerror(3), ENOSPC. */
 export const NO_SPACE = 'No space left on device';
 /** How often a journal is written out unless told otherwise. Source: ext4(5), commit=nrsec. */
 const COMMIT_MS = 5000;

@@ -18,6 +18,7 @@ export interface Installed {
 	readonly clockBehindMs: number;
 }
 
+/** A card, its surroundings, and what is broken from the very beginning. */
 export interface FirstStartOptions {
 	readonly links: readonly { rehearse?(machine: Machine): void }[];
 	readonly card: CardTree;

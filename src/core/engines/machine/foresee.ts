@@ -40,6 +40,7 @@ function asking(host: ShellHost, seen: Map<string, unknown>, past: ((question: s
 	};
 }
 
+/** A script to be run, apart from the world that it asks. */
 export type Script = Omit<ScriptRun, 'host' | 'out' | 'err'>;
 
 /**

@@ -16,6 +16,7 @@ import { wallClockMs } from '../../formats/systemd/zone';
 /** From joining a network to the right time. Typical. */
 const TIME_TAKEN_MS = 1500;
 
+/** What a machine is made of. */
 export interface MachineOptions {
 	readonly card: CardTree;
 	readonly disk: Disk;
@@ -226,6 +227,7 @@ export interface Teller<W extends Words> {
 	mark(track: string, name: string, data: unknown): void;
 }
 
+/** The voice of one link: only codes that its words have. */
 export const tellerFor = <W extends Words>(machine: Machine, from: string, words: W): Teller<W> => {
 	void words;
 	return {

@@ -18,6 +18,7 @@ export interface Process {
 	after(ms: number, run: () => void): void;
 	onKill(run: () => void): void;
 }
+/** What a stand-in does when it is started. */
 export type Program = (process: Process, machine: Machine) => void;
 
 const PATH = ['/usr/local/sbin', '/usr/local/bin', '/usr/sbin', '/usr/bin'];
@@ -29,6 +30,7 @@ const SHELLS: Readonly<Record<string, { isBash: boolean }>> = {
 	'/usr/bin/bash': { isBash: true }
 };
 
+/** A command to be run, and the unit that it belongs to. */
 export interface Started extends Omit<Spawn, 'cwd'> {
 	readonly cwd?: string;
 	readonly unit?: string | null;
@@ -37,12 +39,14 @@ export interface Started extends Omit<Spawn, 'cwd'> {
 /** Why a program cannot be run: it is not there, or may not be run. */
 export type Refused = 'missing' | 'forbidden';
 
+/** Where a name leads along the usual PATH; null: nowhere. */
 export const findProgram = (machine: Machine, name: string): string | null => {
 	if (name.includes('/')) return name;
 	for (const folder of PATH) if (machine.disk.isExecutable(`${folder}/${name}`)) return `${folder}/${name}`;
 	return null;
 };
 
+/** The program behind a name, or why it cannot be run. */
 export function mayRun(machine: Machine, name: string): { readonly path: string; readonly file: DiskFile } | Refused {
 	const path = findProgram(machine, name);
 	const file = path === null ? undefined : machine.disk.get(path);

@@ -6,7 +6,9 @@ export interface Said {
 	readonly data: unknown;
 }
 
+/** How an event is to be taken. */
 export type EventKind = 'info' | 'good' | 'bad' | 'fault';
+/** Something that happened, at its moment in ms since mains on. */
 export interface TimelineEvent extends Said {
 	readonly atMs: number;
 	readonly kind: EventKind;
@@ -33,11 +35,13 @@ export interface Mark {
 	readonly name: string;
 	readonly data: unknown;
 }
+/** One end over the whole run. */
 export interface Track {
 	readonly spans: readonly Span[];
 	readonly marks: readonly Mark[];
 }
 
+/** What is to be said of an end, and whether it is as wanted. */
 export interface Verdict {
 	readonly good: boolean;
 	readonly words: string;
