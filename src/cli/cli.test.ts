@@ -95,12 +95,12 @@ describe('yphos', () => {
 		[['check', 'nowhere.json'], 'cannot be read'],
 		[['check', 'demo', '--endpoint', 'attic'], 'There is no endpoint attic'],
 		[['write', 'demo'], '--out DIR is missing'],
-		[['rehearse', 'demo', '--fault', 'flood@3s'], 'Names: converter-unplugged'],
+		[['rehearse', 'demo', '--fault', 'flood@3s'], 'converter-unplugged'],
 		[['rehearse', 'demo', '--for', 'long'], 'no length of time'],
 		[['rehearse', 'demo', '--at', 'noon'], 'is no time'],
 		[['calc', 'tides'], 'There is no calculation tides'],
 		[['calc', 'constructor'], 'There is no calculation constructor'],
-		[['rehearse', 'demo', '--fault', 'constructor@1s'], 'Names: converter-unplugged'],
+		[['rehearse', 'demo', '--fault', 'constructor@1s'], 'converter-unplugged'],
 		[['dance'], 'not a command'],
 		[['check', '--loud'], 'not known']
 	])('%j is refused with what to do', (args, says) => {
