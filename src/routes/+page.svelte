@@ -155,7 +155,7 @@
 		border: 0;
 		background: none;
 		color: var(--ink-soft);
-		font-size: 12.5px;
+		font-size: var(--size-small);
 		cursor: pointer;
 		text-decoration: underline;
 	}
@@ -166,7 +166,7 @@
 		flex-wrap: wrap;
 	}
 	.now {
-		font-size: 13.5px;
+		font-size: var(--size-text);
 	}
 	.row {
 		display: flex;

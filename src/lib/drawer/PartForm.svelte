@@ -116,7 +116,7 @@
 	label {
 		display: grid;
 		gap: 3px;
-		font-size: 12.5px;
+		font-size: var(--size-small);
 		color: var(--ink-soft);
 		align-content: start;
 	}
@@ -134,13 +134,13 @@
 		align-items: center;
 		gap: 8px;
 		color: var(--ink);
-		font-size: 14px;
+		font-size: var(--size-text);
 	}
 	input:not([type='checkbox']),
 	select,
 	textarea {
 		width: 100%;
-		font-size: 13.5px;
+		font-size: var(--size-text);
 	}
 	.bad {
 		color: var(--brick);

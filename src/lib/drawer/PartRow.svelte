@@ -76,7 +76,7 @@
 		border-color: var(--rule);
 		cursor: default;
 	}
-	@media (max-width: 900px) {
+	@media (max-width: 980px) {
 		tr {
 			display: grid;
 			grid-template-columns: 1fr auto auto;

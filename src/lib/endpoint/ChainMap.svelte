@@ -58,7 +58,7 @@
 				title={`${title}: ${state.telling}`}
 			>
 				<span class="title">{title}<Mark level={state.worst} size={15} /></span>
-				<span class="telling mono">{box.width < 120 ? state.telling.split(' · ')[0] : state.telling}</span>
+				<span class="telling mono">{box.width < 120 ? state.telling.split(/ · | of /)[0] : state.telling}</span>
 			</a>
 		{:else}
 			<button
@@ -160,7 +160,7 @@
 	}
 	.telling {
 		display: block;
-		font-size: 12.5px;
+		font-size: var(--size-small);
 		white-space: nowrap;
 		overflow: hidden;
 		text-overflow: ellipsis;
@@ -170,7 +170,7 @@
 		width: 100px;
 	}
 	.end .mono {
-		font-size: 19px;
+		font-size: var(--size-large);
 		font-weight: 700;
 	}
 	.end small {

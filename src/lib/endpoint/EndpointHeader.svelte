@@ -79,7 +79,7 @@
 	nav a:focus-visible {
 		outline-offset: -3px;
 	}
-	@media (max-width: 480px) {
+	@media (max-width: 760px) {
 		header {
 			padding: 9px 12px;
 		}
@@ -90,7 +90,7 @@
 			flex: 1;
 			padding: 8px 2px;
 			text-align: center;
-			font-size: 13px;
+			font-size: var(--size-small);
 		}
 	}
 </style>

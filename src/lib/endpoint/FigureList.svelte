@@ -50,14 +50,14 @@
 		padding-left: 6px;
 	}
 	td.mono {
-		font-size: 13px;
+		font-size: var(--size-small);
 	}
 	.sure {
 		width: 62px;
 		padding-left: 8px;
-		font-size: 12px;
+		font-size: var(--size-small);
 	}
-	@media (max-width: 600px) {
+	@media (max-width: 760px) {
 		.short {
 			white-space: normal;
 		}
@@ -72,6 +72,6 @@
 	summary::after {
 		content: '\00a0?';
 		color: var(--ink-faint);
-		font-size: 12px;
+		font-size: var(--size-small);
 	}
 </style>

@@ -99,7 +99,7 @@
 		display: grid;
 		grid-auto-rows: 15px;
 		padding-top: 3px;
-		font-size: 12px;
+		font-size: var(--size-small);
 		line-height: 13px;
 		color: var(--ink-soft);
 	}
@@ -140,7 +140,7 @@
 		padding: 0 4px;
 		overflow: hidden;
 		text-overflow: ellipsis;
-		font-size: 11.5px;
+		font-size: var(--size-small);
 		line-height: 14px;
 		white-space: nowrap;
 		pointer-events: none;

@@ -44,7 +44,7 @@
 		margin-top: 2px;
 	}
 	h3 {
-		font-size: 14.5px;
+		font-size: var(--size-text);
 		line-height: 1.35;
 		font-weight: 700;
 	}
@@ -71,7 +71,7 @@
 	}
 	p {
 		color: var(--ink-soft);
-		font-size: 13.5px;
+		font-size: var(--size-text);
 	}
 	.fixes {
 		display: flex;
@@ -85,7 +85,7 @@
 		background: var(--sheet);
 		color: var(--bottle);
 		font-weight: 600;
-		font-size: 13.5px;
+		font-size: var(--size-text);
 		padding: 5px 12px;
 		cursor: pointer;
 		text-align: left;

@@ -78,7 +78,7 @@
 	}
 	text {
 		fill: var(--ink-soft);
-		font-size: 12px;
+		font-size: var(--size-small);
 	}
 	.unused text {
 		fill: var(--ink-faint);

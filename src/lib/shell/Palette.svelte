@@ -91,7 +91,7 @@
 		width: 100%;
 		box-sizing: border-box;
 		padding: 9px 10px;
-		font-size: 15px;
+		font-size: var(--size-text);
 		border: 1px solid var(--rule-strong);
 		border-radius: var(--radius);
 		background: var(--sheet);
@@ -117,7 +117,7 @@
 		border: 0;
 		background: none;
 		color: inherit;
-		font-size: 14px;
+		font-size: var(--size-text);
 		padding: 6px 8px;
 		cursor: pointer;
 		text-align: left;
@@ -129,7 +129,7 @@
 	kbd {
 		font-family: var(--mono);
 		color: var(--ink-soft);
-		font-size: 12.5px;
+		font-size: var(--size-small);
 		white-space: nowrap;
 	}
 </style>

@@ -71,10 +71,10 @@
 		color: var(--ink);
 		text-decoration: none;
 		padding: 0 4px 10px;
-		font-size: 13px;
+		font-size: var(--size-small);
 	}
 	.brand strong {
-		font-size: 19px;
+		font-size: var(--size-large);
 		margin-right: 4px;
 	}
 	h2 {
@@ -118,7 +118,7 @@
 	}
 	li small {
 		display: block;
-		font-size: 12px;
+		font-size: var(--size-small);
 	}
 	.foot {
 		margin-top: auto;
@@ -138,6 +138,6 @@
 	}
 	kbd {
 		font-family: var(--mono);
-		font-size: 12px;
+		font-size: var(--size-small);
 	}
 </style>

@@ -121,7 +121,7 @@
 		gap: 3px;
 	}
 	textarea {
-		font-size: 12px;
+		font-size: var(--size-small);
 	}
 	.disks li {
 		display: grid;

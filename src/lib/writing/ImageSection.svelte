@@ -230,7 +230,7 @@
 		width: 100%;
 	}
 	textarea {
-		font-size: 12.5px;
+		font-size: var(--size-small);
 	}
 	.digest {
 		overflow-wrap: anywhere;

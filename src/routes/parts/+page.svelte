@@ -226,7 +226,7 @@
 		color: var(--ink);
 		padding: 4px 8px;
 		cursor: pointer;
-		font-size: 13.5px;
+		font-size: var(--size-text);
 		text-align: left;
 	}
 	nav button.here {
@@ -255,7 +255,7 @@
 	.do {
 		width: 132px;
 	}
-	@media (max-width: 900px) {
+	@media (max-width: 980px) {
 		.columns {
 			grid-template-columns: minmax(0, 1fr);
 		}

@@ -224,7 +224,7 @@
 		border-bottom: 0;
 		border-top: 1px solid var(--rule-strong);
 		padding-top: 7px;
-		font-size: 14px;
+		font-size: var(--size-text);
 		font-weight: 700;
 	}
 	td small {
@@ -258,7 +258,7 @@
 			grid-template-columns: minmax(0, 1fr);
 		}
 	}
-	@media (max-width: 600px) {
+	@media (max-width: 760px) {
 		.spare {
 			display: none;
 		}

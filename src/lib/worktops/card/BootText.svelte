@@ -35,6 +35,6 @@
 		gap: 4px;
 	}
 	textarea {
-		font-size: 12.5px;
+		font-size: var(--size-small);
 	}
 </style>

@@ -113,7 +113,7 @@
 		gap: 2px 14px;
 		margin: 0;
 		padding: 0;
-		font-size: 12.5px;
+		font-size: var(--size-small);
 		color: var(--ink-soft);
 	}
 	li svg {
@@ -153,14 +153,14 @@
 	}
 	text {
 		fill: var(--ink);
-		font-size: 13px;
+		font-size: var(--size-small);
 	}
 	text.left {
 		text-anchor: end;
 	}
 	text.pin {
 		fill: var(--ink-soft);
-		font-size: 11.5px;
+		font-size: var(--size-small);
 	}
 	text.faint {
 		fill: var(--ink-faint);

@@ -63,7 +63,7 @@
 		border-radius: 3px;
 		min-width: 18px;
 		text-align: center;
-		font-size: 12px;
+		font-size: var(--size-small);
 		line-height: 18px;
 	}
 </style>

@@ -100,13 +100,13 @@
 		fill: #000;
 	}
 	.sticker p.mono {
-		font-size: 11px;
+		font-size: var(--size-small);
 	}
 	.sticker p {
 		overflow-wrap: anywhere;
 		text-align: center;
 	}
-	@media (max-width: 700px) {
+	@media (max-width: 760px) {
 		.pair {
 			grid-template-columns: minmax(0, 1fr);
 		}

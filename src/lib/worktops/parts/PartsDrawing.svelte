@@ -55,14 +55,14 @@
 		border: 1px solid var(--rule-strong);
 		border-radius: var(--radius);
 		padding: 4px 8px;
-		font-size: 12.5px;
+		font-size: var(--size-small);
 		line-height: 1.3;
 		background: var(--well);
 	}
 	.line {
 		display: grid;
 		text-align: center;
-		font-size: 12.5px;
+		font-size: var(--size-small);
 		line-height: 1.25;
 		min-width: 0;
 	}
@@ -84,7 +84,7 @@
 		color: var(--amber);
 		font-weight: 600;
 	}
-	@media (max-width: 600px) {
+	@media (max-width: 760px) {
 		li {
 			grid-template-columns: minmax(0, 1fr) 16px;
 		}

@@ -57,7 +57,7 @@
 		border-radius: var(--radius);
 		background: var(--sheet);
 		color: var(--bottle);
-		font-size: 12.5px;
+		font-size: var(--size-small);
 		padding: 1px 8px;
 		cursor: pointer;
 	}

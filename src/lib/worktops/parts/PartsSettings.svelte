@@ -100,7 +100,7 @@
 		gap: 8px;
 		padding: 4px 0;
 		border-bottom: 1px solid var(--rule);
-		font-size: 13px;
+		font-size: var(--size-small);
 	}
 	.count {
 		white-space: nowrap;

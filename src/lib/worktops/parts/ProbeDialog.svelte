@@ -103,11 +103,11 @@
 	}
 	.paste :global(textarea) {
 		font-family: var(--mono);
-		font-size: 12.5px;
+		font-size: var(--size-small);
 	}
 	pre {
 		overflow-x: auto;
-		font-size: 12px;
+		font-size: var(--size-small);
 	}
 	ul {
 		padding-left: 18px;

@@ -118,7 +118,7 @@
 	}
 	text {
 		fill: var(--ink);
-		font-size: 12.5px;
+		font-size: var(--size-small);
 	}
 	.middle {
 		text-anchor: middle;
@@ -163,7 +163,7 @@
 		gap: 10px;
 		border-top: 1px solid var(--rule);
 		padding: 4px 0;
-		font-size: 13px;
+		font-size: var(--size-small);
 	}
 	@media (max-width: 980px) {
 		.pair {

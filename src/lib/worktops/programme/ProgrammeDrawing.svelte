@@ -56,7 +56,7 @@
 	}
 	text {
 		fill: var(--ink);
-		font-size: 12.5px;
+		font-size: var(--size-small);
 	}
 	.hour {
 		text-anchor: middle;

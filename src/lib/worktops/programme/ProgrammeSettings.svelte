@@ -97,7 +97,7 @@
 		border: 1px solid var(--rule-strong);
 		background: var(--sheet);
 		color: var(--ink-soft);
-		font-size: 12px;
+		font-size: var(--size-small);
 		padding: 4px 0;
 		cursor: pointer;
 	}

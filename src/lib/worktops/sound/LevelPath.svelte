@@ -46,7 +46,7 @@
 	}
 	text {
 		fill: var(--ink);
-		font-size: 12px;
+		font-size: var(--size-small);
 		text-anchor: middle;
 	}
 	.axis {

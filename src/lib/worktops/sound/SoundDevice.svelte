@@ -33,12 +33,12 @@
 		margin: 6px 0;
 	}
 	.device code {
-		font-size: 13.5px;
+		font-size: var(--size-text);
 		overflow-wrap: anywhere;
 	}
 	dl {
 		margin: 0;
-		font-size: 13px;
+		font-size: var(--size-small);
 	}
 	dt {
 		font-weight: 600;

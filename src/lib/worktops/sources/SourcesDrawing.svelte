@@ -144,7 +144,7 @@
 	}
 	th {
 		text-align: left;
-		font-size: 12.5px;
+		font-size: var(--size-small);
 		border-bottom: 1px solid var(--rule-strong);
 		padding: 3px 6px;
 	}
@@ -170,7 +170,7 @@
 		text-overflow: ellipsis;
 		white-space: nowrap;
 		line-height: 1.25;
-		font-size: 13px;
+		font-size: var(--size-small);
 	}
 	input {
 		width: 100%;
@@ -180,7 +180,7 @@
 		background: transparent;
 		color: var(--ink);
 		padding: 4px 6px;
-		font-size: 14px;
+		font-size: var(--size-text);
 	}
 	input:hover,
 	input:focus {
@@ -188,7 +188,7 @@
 		background: var(--sheet);
 	}
 	input.mono {
-		font-size: 13px;
+		font-size: var(--size-small);
 	}
 	.acts button {
 		border: 1px solid var(--rule);

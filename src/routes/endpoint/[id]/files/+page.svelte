@@ -147,7 +147,7 @@
 		color: var(--ink);
 		padding: 3px 6px 3px 16px;
 		cursor: pointer;
-		font-size: 13px;
+		font-size: var(--size-small);
 		text-align: left;
 	}
 	nav button .mono {
@@ -164,14 +164,14 @@
 	}
 	em {
 		color: var(--amber);
-		font-size: 12px;
+		font-size: var(--size-small);
 	}
 	.here em {
 		color: inherit;
 	}
 	.folder {
 		color: var(--ink-soft);
-		font-size: 12px;
+		font-size: var(--size-small);
 		margin-top: 6px;
 		overflow-wrap: anywhere;
 	}
@@ -204,7 +204,7 @@
 		padding: 0 10px;
 		cursor: pointer;
 		text-align: left;
-		font-size: 13px;
+		font-size: var(--size-small);
 		line-height: 1.5;
 	}
 	.code button:hover {
@@ -216,20 +216,20 @@
 	.code code {
 		white-space: pre;
 		tab-size: 4;
-		font-size: 13px;
+		font-size: var(--size-small);
 	}
 	.no {
 		color: var(--ink-faint);
 		width: 2.4em;
 		text-align: right;
 		flex: none;
-		font-size: 12px;
+		font-size: var(--size-small);
 		line-height: 1.6;
 	}
 	.compare {
 		margin: 0;
 		overflow-x: auto;
-		font-size: 13px;
+		font-size: var(--size-small);
 	}
 	.added {
 		background: var(--bottle-wash);

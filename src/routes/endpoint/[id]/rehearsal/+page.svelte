@@ -235,7 +235,7 @@
 		border-bottom: 1px solid var(--rule);
 	}
 	.clock {
-		font-size: 18px;
+		font-size: var(--size-large);
 		min-width: 5.5em;
 	}
 	.rehearsal {
@@ -285,7 +285,7 @@
 		cursor: pointer;
 	}
 	section h2 {
-		font-size: 14px;
+		font-size: var(--size-text);
 	}
 	.head {
 		display: flex;
@@ -301,7 +301,7 @@
 	}
 	th {
 		text-align: left;
-		font-size: 12.5px;
+		font-size: var(--size-small);
 		border-bottom: 1px solid var(--rule-strong);
 		padding: 4px 8px;
 		position: sticky;
@@ -351,7 +351,7 @@
 		background: linear-gradient(to top, var(--bottle) 74%, var(--well) 74%);
 	}
 	.big {
-		font-size: 24px;
+		font-size: var(--size-huge);
 	}
 	.faults {
 		display: grid;
@@ -366,7 +366,7 @@
 		font-weight: 600;
 		padding: 6px 4px;
 		cursor: pointer;
-		font-size: 13.5px;
+		font-size: var(--size-text);
 	}
 	.faults button.on {
 		border-color: var(--brick);
@@ -392,7 +392,7 @@
 		font-family: var(--mono);
 		padding: 6px 8px;
 	}
-	@media (max-width: 480px) {
+	@media (max-width: 760px) {
 		.bar,
 		.left {
 			padding: 10px 12px;
@@ -403,7 +403,7 @@
 		}
 		td:last-child {
 			white-space: normal;
-			font-size: 13px;
+			font-size: var(--size-small);
 		}
 		th,
 		td {

@@ -106,7 +106,7 @@
 	li > label:first-child {
 		display: flex;
 		gap: 10px;
-		font-size: 15px;
+		font-size: var(--size-text);
 		align-items: start;
 	}
 	input[type='checkbox'] {
@@ -135,11 +135,11 @@
 		background: var(--sheet);
 		color: var(--ink);
 		padding: 6px 8px;
-		font-size: 15px;
+		font-size: var(--size-text);
 		min-width: 0;
 		width: 12em;
 	}
-	@media (max-width: 480px) {
+	@media (max-width: 760px) {
 		.sheetpage {
 			padding: 12px;
 		}
