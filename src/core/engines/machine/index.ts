@@ -7,7 +7,7 @@ export { cardTree, Disk, type CardTree, type DiskFile } from './disk';
 export { firstStart, type Installed } from './firstStart';
 export { Machine, tellerFor, type Teller } from './machine';
 export { ARCHIVE_FAULTS } from './programs/system';
-export { mayRun, spawn, type Process } from './processes';
+export { mayRun, spawn, type Process, type Program } from './processes';
 export type { Offers, Signals } from './signals';
 export type {
 	EventKind,

@@ -2,26 +2,22 @@
  * The sound: which converter, by which lasting name, what becomes of each source's samples, and how loud it is at the ear.
  * Standards: ALSA's device names and configuration; IEC 60268-5 for speakers. Start at `treatment.ts` and `gainChain.ts`.
  */
-import { controlWord } from '../../formats/alsa/controlName';
-import { claimsOn, type Claim } from '../../claims';
-import { entryClaims } from '../../entries';
+import { claimsOn } from '../../claims';
 import { formatHz, withUnit } from '../../format';
 import type { Context, Figure, Link } from '../../link';
 import { soundBench, soundBenchShape } from './bench';
-import { deviceOf } from './deviceName';
+import { soundClaims } from './claims';
 import { soundFiles } from './files';
 import { assessSound } from './findings';
-import { computeLevels, volumeDb } from './levels';
+import { computeLevels } from './levels';
 import { rehearseSound, SOUND_FAULTS } from './rehearse';
 import { playbackOf } from './route';
 import { calmSound, soundSettings, type SoundSettings } from './settings';
 import { earTrack } from './track';
 import { SOUND_WORDS } from './words';
 import './offers';
-import { PLAYER_UNIT } from '../../cardFile';
 
 const TRAVELS = { follow: 'direct', fixed: 'one rate', shared: 'shared' } as const;
-const VOLUME = { fixed: 'fixed, full', player: 'by the player', converter: 'in the converter' } as const;
 const JOINTS = {
 	usb: 'USB converter',
 	header: 'header converter',
@@ -87,107 +83,6 @@ function figures(settings: SoundSettings, context: Context): Figure[] {
 	return out;
 }
 
-function claims(sound: SoundSettings): Claim[] {
-	const device = deviceOf(sound);
-	const out: Claim[] = [
-		{ on: 'package', from: 'sound', what: 'sound', name: 'alsa-utils', setting: 'sound' },
-		{
-			on: 'start',
-			of: PLAYER_UNIT,
-			from: 'sound',
-			what: 'sound cards',
-			after: 'sound.target',
-			group: 'audio',
-			device: 'char-alsa',
-			setting: 'sound'
-		},
-		{ on: 'player', from: 'sound', what: 'way out', option: 'ao', value: 'alsa', setting: 'sound' }
-	];
-	out.push(
-		...entryClaims('sound', 'sound', [
-			['sound.cardId', 'Sound output', sound.cardId || 'not chosen yet'],
-			['sound.volumeAt', 'Volume', VOLUME[sound.volumeAt]],
-			...(sound.volumeAt === 'fixed'
-				? []
-				: ([['sound.volumeDb', 'Volume to begin with', withUnit(sound.volumeDb, 0, 'dB')]] as const))
-		])
-	);
-	if (!device) return out;
-	out.push(
-		{
-			on: 'player',
-			from: 'sound',
-			what: 'device',
-			option: 'audio-device',
-			value: `alsa/${device.name}`,
-			setting: 'sound.cardId'
-		},
-		{
-			on: 'start',
-			of: PLAYER_UNIT,
-			from: 'sound',
-			what: 'converter',
-			before: ['/opt/yphos/bin/wait-for-sound.sh', sound.cardId, '30'],
-			setting: 'sound.cardId'
-		},
-		{
-			on: 'check',
-			from: 'sound',
-			what: 'converter',
-			label: `the converter ${sound.cardId} is present`,
-			command: `test -e /proc/asound/${sound.cardId}`,
-			setting: 'sound.cardId'
-		},
-		{
-			on: 'check',
-			from: 'sound',
-			what: 'converter',
-			label: 'something is being played',
-			whilePlaying: true,
-			command: `grep -q RUNNING /proc/asound/${sound.cardId}/pcm${sound.deviceNumber}p/sub0/status`,
-			setting: 'sound.deviceNumber'
-		}
-	);
-	if (sound.travel !== 'follow')
-		out.push({
-			on: 'player',
-			from: 'sound',
-			what: 'one rate',
-			option: 'audio-samplerate',
-			value: String(sound.fixedRateHz),
-			setting: 'sound.fixedRateHz'
-		});
-	// The player's volume is cubed: 100 · 10^(dB/60).
-	const percent = sound.volumeAt === 'player' ? 100 * 10 ** (sound.volumeDb / 60) : 100;
-	out.push({
-		on: 'player',
-		from: 'sound',
-		what: 'volume',
-		option: 'volume',
-		value: String(Number(percent.toFixed(3))),
-		setting: sound.volumeAt === 'player' ? 'sound.volumeDb' : 'sound.volumeAt'
-	});
-	if (sound.volumeAt === 'converter' && sound.mixerName)
-		out.push({
-			on: 'start',
-			of: PLAYER_UNIT,
-			from: 'sound',
-			what: 'volume',
-			before: [
-				'/usr/bin/amixer',
-				'--quiet',
-				'--card',
-				sound.cardId,
-				'--',
-				'sset',
-				controlWord(sound.mixerName),
-				`${volumeDb(sound).toFixed(2)}dB`
-			],
-			setting: 'sound.volumeDb'
-		});
-	return out;
-}
-
 export const sound: Link<'sound', SoundSettings> = {
 	id: 'sound',
 	title: 'Sound',
@@ -208,7 +103,7 @@ export const sound: Link<'sound', SoundSettings> = {
 	faults: SOUND_FAULTS,
 	tracks: [earTrack],
 	words: SOUND_WORDS,
-	claims,
+	claims: soundClaims,
 	figures,
 	assess: assessSound,
 	files: soundFiles,

@@ -1,7 +1,7 @@
 import { readControlWord } from '../../formats/alsa/controlName';
 import { readAlsaConf, type AlsaBlock } from '../../formats/alsa/conf';
 import { readDeviceName } from '../../formats/alsa/deviceName';
-import { tellerFor, type Fault, type Machine } from '../../engines/machine';
+import { tellerFor, type Fault, type Machine, type Program, type Teller } from '../../engines/machine';
 import type { BenchSoundCard } from './bench';
 import { computeGainChain } from './gainChain';
 import type { Heard } from './heard';
@@ -83,22 +83,7 @@ export function rehearseSound(machine: Machine): void {
 		read: (path) => (present.has(path.slice('/proc/asound/'.length)) ? '' : null),
 		list: (path) => (path === '/proc/asound' ? [...present] : [])
 	});
-	machine.programs.set('/usr/bin/amixer', (process) => {
-		const { argv } = process;
-		const cardId = argv[argv.indexOf('--card') + 1];
-		const [, word = '', level = ''] = argv.slice(argv.indexOf('--') + 1);
-		const control = readControlWord(word);
-		const card = machine.bench.soundCards.find((known) => known.cardId === cardId && present.has(known.cardId));
-		const wanted = /^(-?\d+(?:\.\d+)?)dB$/.exec(level);
-		if (!card?.volume || card.volume.name !== control || !wanted) {
-			process.err(`the converter has no control "${control ?? word}"\n`);
-			tell.event('no-control', 'bad', { control: control ?? word });
-			return process.after(30, () => process.exit(1));
-		}
-		volumeDb.set(card.cardId, Math.max(card.volume.lowestDb, Number(wanted[1])));
-		tell.event('volume-set', 'info', { db: volumeDb.get(card.cardId)! });
-		process.after(30, () => process.exit(0));
-	});
+	machine.programs.set('/usr/bin/amixer', amixer(tell, present, volumeDb));
 
 	machine.offers.openSound = (deviceName, wanted, onLost) => {
 		const door = findDoor(machine, deviceName);
@@ -107,26 +92,8 @@ export function rehearseSound(machine: Machine): void {
 			(known) => known.cardId === door.cardId && known.deviceNumber === door.deviceNumber
 		);
 		if (!card || !present.has(card.cardId)) return `there is no sound card ${door.cardId}, device ${door.deviceNumber}`;
-		const route: Route = {
-			playback: card.playback,
-			door: door.door,
-			forcedRateHz: door.rateHz ?? wanted.forcedRateHz,
-			gainDb: wanted.gainDb
-		};
-		const treatment = treat(wanted, route);
-		if (treatment.verdict === 'refused') return treatment.words;
-		const spreadDb = treatment.channels > wanted.channels && wanted.channels === 1 ? SPREAD_DB : 0;
-		const atConverterDb = wanted.gainDb + spreadDb + volumeDb.get(card.cardId)!;
-		const heard: Heard = {
-			title: wanted.title,
-			sampleRateHz: treatment.sampleRateHz,
-			bitDepth: treatment.bitDepth,
-			channels: treatment.channels,
-			treatment: treatment.words,
-			rmsDbfs: wanted.level ? wanted.level.rmsDbfs + atConverterDb : null,
-			pitchHz: wanted.level?.pitchHz ?? null,
-			loudestDb: loudest(machine, card, atConverterDb)
-		};
+		const heard = hear(machine, card, door, wanted, volumeDb.get(card.cardId)!);
+		if (typeof heard === 'string') return heard;
 		const opened = { card, heard, lost: onLost };
 		playing = opened;
 		const { sampleRateHz, bitDepth, channels } = heard;
@@ -141,6 +108,52 @@ export function rehearseSound(machine: Machine): void {
 				if (machine.powered) listen();
 			}
 		};
+	};
+}
+
+/** Sets a control of a converter that is there. Source: amixer(1), sset. */
+const amixer =
+	(tell: Teller<typeof SOUND_WORDS>, present: ReadonlySet<string>, volumeDb: Map<string, number>): Program =>
+	(process, machine) => {
+		const { argv } = process;
+		const cardId = argv[argv.indexOf('--card') + 1];
+		const [, word = '', level = ''] = argv.slice(argv.indexOf('--') + 1);
+		const control = readControlWord(word);
+		const card = machine.bench.soundCards.find((known) => known.cardId === cardId && present.has(known.cardId));
+		const wanted = /^(-?\d+(?:\.\d+)?)dB$/.exec(level);
+		if (!card?.volume || card.volume.name !== control || !wanted) {
+			process.err(`the converter has no control "${control ?? word}"\n`);
+			tell.event('no-control', 'bad', { control: control ?? word });
+			return process.after(30, () => process.exit(1));
+		}
+		volumeDb.set(card.cardId, Math.max(card.volume.lowestDb, Number(wanted[1])));
+		tell.event('volume-set', 'info', { db: volumeDb.get(card.cardId)! });
+		process.after(30, () => process.exit(0));
+	};
+
+type Wanted = Parameters<NonNullable<Machine['offers']['openSound']>>[1];
+
+/** What comes out for samples of this kind through this door; a string says why nothing does. */
+function hear(machine: Machine, card: BenchSoundCard, door: Door, wanted: Wanted, converterDb: number): Heard | string {
+	const route: Route = {
+		playback: card.playback,
+		door: door.door,
+		forcedRateHz: door.rateHz ?? wanted.forcedRateHz,
+		gainDb: wanted.gainDb
+	};
+	const treatment = treat(wanted, route);
+	if (treatment.verdict === 'refused') return treatment.words;
+	const spreadDb = treatment.channels > wanted.channels && wanted.channels === 1 ? SPREAD_DB : 0;
+	const atConverterDb = wanted.gainDb + spreadDb + converterDb;
+	return {
+		title: wanted.title,
+		sampleRateHz: treatment.sampleRateHz,
+		bitDepth: treatment.bitDepth,
+		channels: treatment.channels,
+		treatment: treatment.words,
+		rmsDbfs: wanted.level ? wanted.level.rmsDbfs + atConverterDb : null,
+		pitchHz: wanted.level?.pitchHz ?? null,
+		loudestDb: loudest(machine, card, atConverterDb)
 	};
 }
 

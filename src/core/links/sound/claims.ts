@@ -1,0 +1,108 @@
+import { PLAYER_UNIT } from '../../cardFile';
+import type { Claim } from '../../claims';
+import { entryClaims } from '../../entries';
+import { controlWord } from '../../formats/alsa/controlName';
+import { withUnit } from '../../format';
+import { deviceOf } from './deviceName';
+import { volumeDb } from './levels';
+import type { SoundSettings } from './settings';
+
+const VOLUME = { fixed: 'fixed, full', player: 'by the player', converter: 'in the converter' } as const;
+
+/** What sound asks of the player, of its start, of the card and of the settings sheet. */
+export const soundClaims = (sound: SoundSettings): Claim[] => [
+	{ on: 'package', from: 'sound', what: 'sound', name: 'alsa-utils', setting: 'sound' },
+	{
+		on: 'start',
+		of: PLAYER_UNIT,
+		from: 'sound',
+		what: 'sound cards',
+		after: 'sound.target',
+		group: 'audio',
+		device: 'char-alsa',
+		setting: 'sound'
+	},
+	{ on: 'player', from: 'sound', what: 'way out', option: 'ao', value: 'alsa', setting: 'sound' },
+	...entryClaims('sound', 'sound', [
+		['sound.cardId', 'Sound output', sound.cardId || 'not chosen yet'],
+		['sound.volumeAt', 'Volume', VOLUME[sound.volumeAt]],
+		...(sound.volumeAt === 'fixed'
+			? []
+			: ([['sound.volumeDb', 'Volume to begin with', withUnit(sound.volumeDb, 0, 'dB')]] as const))
+	]),
+	...deviceClaims(sound)
+];
+
+/** Once it is known which device: the player opens it, waits for it, and it is seen to be there. */
+function deviceClaims(sound: SoundSettings): Claim[] {
+	const device = deviceOf(sound);
+	if (!device) return [];
+	const converter = { from: 'sound', what: 'converter', setting: 'sound.cardId' } as const;
+	return [
+		{ on: 'player', ...converter, what: 'device', option: 'audio-device', value: `alsa/${device.name}` },
+		{
+			on: 'start',
+			of: PLAYER_UNIT,
+			...converter,
+			before: ['/opt/yphos/bin/wait-for-sound.sh', sound.cardId, '30']
+		},
+		{
+			on: 'check',
+			...converter,
+			label: `the converter ${sound.cardId} is present`,
+			command: `test -e /proc/asound/${sound.cardId}`
+		},
+		{
+			on: 'check',
+			...converter,
+			label: 'something is being played',
+			whilePlaying: true,
+			command: `grep -q RUNNING /proc/asound/${sound.cardId}/pcm${sound.deviceNumber}p/sub0/status`,
+			setting: 'sound.deviceNumber'
+		},
+		...(sound.travel === 'follow'
+			? []
+			: ([
+					{
+						on: 'player',
+						from: 'sound',
+						what: 'one rate',
+						option: 'audio-samplerate',
+						value: String(sound.fixedRateHz),
+						setting: 'sound.fixedRateHz'
+					}
+				] as const)),
+		...volumeClaims(sound)
+	];
+}
+
+/** The player's volume is cubed: 100 · 10^(dB/60). */
+function volumeClaims(sound: SoundSettings): Claim[] {
+	const percent = sound.volumeAt === 'player' ? 100 * 10 ** (sound.volumeDb / 60) : 100;
+	return [
+		{
+			on: 'player',
+			from: 'sound',
+			what: 'volume',
+			option: 'volume',
+			value: String(Number(percent.toFixed(3))),
+			setting: sound.volumeAt === 'player' ? 'sound.volumeDb' : 'sound.volumeAt'
+		},
+		...(sound.volumeAt === 'converter' && sound.mixerName
+			? ([
+					{
+						on: 'start',
+						of: PLAYER_UNIT,
+						from: 'sound',
+						what: 'volume',
+						before: [
+							...['/usr/bin/amixer', '--quiet', '--card', sound.cardId, '--', 'sset'],
+							controlWord(sound.mixerName),
+							`${volumeDb(sound).toFixed(2)}dB`
+						],
+						setting: 'sound.volumeDb'
+					}
+				] as const)
+			: [])
+	];
+}
