@@ -129,6 +129,34 @@ test('programme: quiet hours are drawn, refused when they are no time, and taken
 	await expect(page.getByText('None: it may sound at any hour.')).toBeVisible();
 });
 
+test('a link that is done without is dashed, leaves the card, and comes back with its settings by one press', async ({
+	page
+}) => {
+	await open(page, '/endpoint/bunkhouse-lounge/plan/programme');
+	await page.getByRole('button', { name: 'Do without programme' }).click();
+	await expect(page.getByText('This endpoint does without it.')).toBeVisible();
+	await page
+		.getByRole('navigation', { name: 'The chain' })
+		.getByRole('link', { name: /^Sources/ })
+		.click();
+	await expect(page.getByRole('heading', { name: 'Nothing plays this list' })).toBeVisible();
+	await page.goto('/endpoint/bunkhouse-lounge/files');
+	await expect(page.getByText('asound.conf').first()).toBeVisible();
+	await expect(page.getByText('mpv.conf')).toHaveCount(0);
+	await page.goto('/endpoint/bunkhouse-lounge/plan/sound');
+	await page.getByRole('button', { name: /^Programme\s+not used/ }).click();
+	await expect(page.getByLabel('Until')).toHaveValue('07:00');
+});
+
+test('an endpoint for recording begins without sound, sources and programme', async ({ page }) => {
+	await open(page, '/');
+	await page.getByLabel('Kind of the new endpoint').selectOption('Recording broadcasts');
+	await page.getByRole('button', { name: 'New endpoint' }).click();
+	const chain = page.getByRole('navigation', { name: 'The chain' });
+	await expect(chain.getByRole('button', { name: /not used/ })).toHaveCount(3);
+	await expect(page.getByLabel('Kind of endpoint')).toHaveValue('recorder');
+});
+
 test('network: the radio asks for its pass phrase when the set is written, and keeps it nowhere', async ({ page }) => {
 	await open(page, '/endpoint/bunkhouse-lounge/plan/network');
 	await page.getByLabel('Way in').selectOption('Radio network');

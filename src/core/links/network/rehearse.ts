@@ -38,7 +38,10 @@ export function rehearseNetwork(machine: Machine): void {
 		machine.after(ANNOUNCE_MS, () => announce(machine, tell));
 	};
 	machine.on('userspace', () => {
-		if (machine.activeFaults.has('network-late')) tell.event('not-yet', 'bad');
+		if (machine.activeFaults.has('network-late')) {
+			tell.event('not-yet', 'bad');
+			tell.state('reach', 'away', 'not-yet');
+		}
 		machine.after(machine.bench.network.joinMs, join);
 	});
 	machine.on('fault', ({ name, on }) => {
