@@ -97,7 +97,7 @@ test('a plan with stops is not written, and says which; a fix is one press, and 
 	await open(page, '/endpoint/fog-horn-room/plan/sound');
 	await page.getByRole('button', { name: 'Write card set' }).click();
 	await expect(page.getByRole('button', { name: 'Download the set' })).toBeDisabled();
-	await page.getByRole('link', { name: 'This output refuses plain samples' }).click();
+	await page.getByRole('dialog').getByRole('link', { name: 'This output refuses plain samples' }).click();
 	const stop = page.locator('[data-finding="sound.framed-only"]');
 	await stop.getByRole('button').click();
 	await expect(stop).toHaveCount(0);

@@ -17,6 +17,7 @@ import { readMpvConf } from '../formats/mpv/conf';
 import { readNftables, writeNftables } from '../formats/nftables/nftables';
 import { readPlaylist } from '../formats/playlist';
 import { parseShell } from '../engines/machine/shell';
+import { readAptConf } from '../formats/aptConf';
 import { readNetworkConfig } from '../formats/seed/networkConfig';
 import { readUserData } from '../formats/seed/userData';
 import { readPublicKey } from '../formats/ssh/publicKey';
@@ -221,6 +222,11 @@ export const FUZZED: readonly FuzzedReader[] = [
 				.join('\n')
 		],
 		read: (_, text) => void readNftables(text)
+	},
+	{
+		name: 'readAptConf',
+		samples: ['Acquire::http::Dl-Limit "250";\nAPT::Periodic::Unattended-Upgrade "0";\n'],
+		read: (_, text) => void readAptConf(text)
 	},
 	{
 		name: 'readUserData',
