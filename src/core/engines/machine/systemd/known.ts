@@ -5,21 +5,21 @@
  */
 export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 	Unit: [
-		...['Description', 'Documentation', 'After', 'Before', 'Wants', 'Requires', 'BindsTo', 'PartOf', 'Requisite'],
+		...['Description', 'Documentation', 'After', 'Before', 'Wants', 'Requires', 'BindsTo'],
 		...['StartLimitIntervalSec', 'StartLimitBurst', 'ConditionPathExists', 'ConditionPathExistsGlob'],
-		...['ConditionPathIsDirectory', 'ConditionFileNotEmpty', 'ConditionFileIsExecutable', 'RequiresMountsFor'],
-		...['DefaultDependencies', 'OnFailure', 'Conflicts']
+		...['ConditionPathIsDirectory', 'ConditionFileNotEmpty', 'ConditionFileIsExecutable'],
+		...['DefaultDependencies', 'OnFailure']
 	],
 	Service: [
 		...['Type', 'ExecCondition', 'ExecStartPre', 'ExecStart', 'ExecStartPost', 'ExecStop', 'ExecStopPost'],
-		...['Restart', 'RestartSec', 'Environment', 'EnvironmentFile', 'RemainAfterExit', 'TimeoutStartSec'],
-		...['TimeoutStopSec', 'DynamicUser', 'User', 'Group', 'SupplementaryGroups', 'DevicePolicy', 'DeviceAllow'],
+		...['Restart', 'RestartSec', 'Environment', 'EnvironmentFile', 'RemainAfterExit'],
+		...['DynamicUser', 'User', 'Group', 'SupplementaryGroups', 'DevicePolicy', 'DeviceAllow'],
 		...['StateDirectory', 'RuntimeDirectory', 'WorkingDirectory', 'NoNewPrivileges', 'CapabilityBoundingSet'],
 		...['ProtectHome', 'ProtectKernelTunables', 'ProtectKernelModules', 'ProtectControlGroups'],
 		...['RestrictAddressFamilies', 'RestrictNamespaces', 'LockPersonality', 'SystemCallFilter'],
-		...['SystemCallErrorNumber', 'Nice', 'IOSchedulingClass', 'ProtectSystem', 'ReadWritePaths', 'PrivateNetwork']
+		...['SystemCallErrorNumber', 'Nice', 'IOSchedulingClass', 'ProtectSystem', 'ReadWritePaths']
 	],
-	Timer: ['OnCalendar', 'OnBootSec', 'OnUnitActiveSec', 'AccuracySec', 'RandomizedDelaySec', 'Unit', 'Persistent'],
+	Timer: ['OnCalendar', 'OnBootSec', 'OnUnitActiveSec', 'AccuracySec', 'Unit', 'Persistent'],
 	Mount: ['What', 'Where', 'Type', 'Options', 'TimeoutSec'],
 	Automount: ['Where', 'TimeoutIdleSec'],
 	Path: ['PathExists', 'PathExistsGlob', 'PathChanged', 'PathModified', 'Unit'],
