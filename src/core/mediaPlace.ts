@@ -12,7 +12,7 @@ const LONGEST_STEM_BYTES = 180;
  * two never meet; so does what `mustDiffer`. Source: Microsoft FAT specification 1.03 (2000), "Long Directory Entries".
  * The title keeps every character.
  */
-export function cardFileName(location: string, mustDiffer = false): string {
+function cardFileName(location: string, mustDiffer = false): string {
 	const original = location.slice(location.lastIndexOf('/') + 1);
 	const plain = trimDots(original.normalize('NFC').replace(/[^\p{L}\p{N}\p{M} ._()&+,=@'!-]/gu, '_'));
 	const extension = /\.[A-Za-z0-9]{1,5}$/.exec(plain)?.[0] ?? '';
@@ -51,7 +51,7 @@ function mark(text: string): string {
 }
 
 /** Whether an entry is a stream, on the endpoint already, or goes on the card. */
-export type PlaceKind = 'stream' | 'disk' | 'card';
+type PlaceKind = 'stream' | 'disk' | 'card';
 /** Where an entry leads, and how the playlist on the endpoint names it. */
 export type Place = { readonly kind: PlaceKind; readonly inPlaylist: string };
 

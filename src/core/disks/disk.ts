@@ -1,6 +1,7 @@
 /** The three systems whose listings are read and whose commands are given. */
 export type HostSystem = 'linux' | 'macos' | 'windows';
 
+/** What is on a disk, as its own system shows it: one partition or volume. */
 export interface Volume {
 	readonly id: string;
 	readonly name: string;
@@ -41,4 +42,5 @@ const NAMES: Readonly<Record<HostSystem, RegExp>> = {
 	macos: /^disk\d{1,4}(?:s\d{1,4}){0,3}$/,
 	windows: /^\d{1,4}$/
 };
+/** Whether `id` has the form of a whole disk's name on that system; partitions have not. */
 export const isDiskName = (system: HostSystem, id: string): boolean => NAMES[system].test(id);

@@ -13,7 +13,7 @@ export const LISTING_COMMANDS: Readonly<Record<HostSystem, string>> = {
 	windows: 'Get-Disk | ConvertTo-Json'
 };
 
-export interface DiskListing {
+interface DiskListing {
 	readonly system: HostSystem;
 	readonly disks: readonly HostDisk[];
 }

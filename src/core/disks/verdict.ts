@@ -1,12 +1,14 @@
 import { formatBytes } from '../format';
 import { areTwins, fingerprint, type HostDisk } from './disk';
 
+/** What is known of the card that is looked for. */
 export interface Wanted {
 	/** What the image takes; null while it is not known. */
 	readonly imageBytes: number | null;
 	/** What is printed on the card of the plan; null: any. */
 	readonly cardGb: number | null;
 }
+/** What Yphos thinks of one disk, and why. */
 export interface Verdict {
 	readonly disk: HostDisk;
 	readonly verdict: 'card' | 'maybe' | 'never';

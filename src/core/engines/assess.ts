@@ -16,7 +16,7 @@ export interface LinkState {
 }
 
 /** A whole plan, judged. */
-export interface Assessment {
+interface Assessment {
 	readonly links: readonly LinkState[];
 	/** All findings, stops first, each with its link. */
 	readonly findings: readonly (Finding & { readonly link: LinkId })[];

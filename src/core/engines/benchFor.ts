@@ -9,7 +9,7 @@ export const benchSchemaOf = (chain: readonly Link[]): z.ZodType<Bench> =>
 	z.object(Object.assign({}, ...chain.map((link) => link.bench?.shape ?? {}))) as unknown as z.ZodType<Bench>;
 
 /** Surroundings in which nothing is there. */
-export const bareBench = (chain: readonly Link[]): Bench => benchSchemaOf(chain).parse({});
+const bareBench = (chain: readonly Link[]): Bench => benchSchemaOf(chain).parse({});
 
 /** The surroundings that a plan expects, each part of them told by the link that deals in it. */
 export function benchFor(chain: readonly Link[], plan: Plan, surroundings: Surroundings): Bench {

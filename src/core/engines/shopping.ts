@@ -14,7 +14,7 @@ declare module '../claims' {
 }
 
 /** One part of the list, in pieces and in the venue’s currency. */
-export interface ShoppingLine {
+interface ShoppingLine {
 	readonly part: Part;
 	readonly needed: number;
 	readonly there: number;
@@ -26,7 +26,7 @@ export interface ShoppingLine {
 }
 
 /** What is to be bought, and what it comes to. */
-export interface ShoppingList {
+interface ShoppingList {
 	readonly lines: readonly ShoppingLine[];
 	readonly partsCost: number;
 	readonly shippingCost: number;
@@ -38,7 +38,7 @@ export interface ShoppingList {
 }
 
 /** A kit against buying its contents apart. */
-export interface KitOffer {
+interface KitOffer {
 	readonly kit: PartOf<'kit'>;
 	/** What its contents would cost apart, as far as they are needed. */
 	readonly apart: number;
@@ -143,7 +143,7 @@ export function shoppingCsv(list: ShoppingList, workshop: Workshop): string {
 }
 
 /** What one endpoint takes in a year, kWh and the venue’s currency. */
-export interface CostOfUse {
+interface CostOfUse {
 	readonly id: string;
 	readonly name: string;
 	readonly kwhPerYear: number;

@@ -1,13 +1,14 @@
 import { boundedText, cutLine, linesOf } from '../formats/lines';
 import { fault, ok, type Result } from '../result';
 
+/** The digests that publishers of images give. */
 export type DigestKind = 'sha256' | 'sha1' | 'md5' | 'sha512';
 const LENGTHS: Readonly<Record<number, DigestKind>> = { 32: 'md5', 40: 'sha1', 64: 'sha256', 128: 'sha512' };
 
 /** Lists of a whole archive of images are long; nothing else is. */
 const MOST_CHARACTERS = 4_000_000;
 
-export interface Digest {
+interface Digest {
 	readonly kind: DigestKind;
 	readonly hex: string;
 	/** The file that it is of; "" when it does not say. */

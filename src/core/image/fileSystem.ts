@@ -3,6 +3,7 @@ import { hasAt, latin, u16, u32 } from './bytes';
 /** So much of a partition's beginning tells its file system. */
 export const FILE_SYSTEM_BYTES = 68 * 1024;
 
+/** What the first sectors of a partition say of it. */
 export interface FileSystem {
 	readonly type: string;
 	readonly label: string;

@@ -1,6 +1,7 @@
 import { fault, ok, type Result } from '../result';
 import { hasAt, u16, u32, u64 } from './bytes';
 
+/** One entry of the table; numbers from 1. */
 export interface Partition {
 	readonly number: number;
 	readonly firstByte: number;
@@ -10,6 +11,7 @@ export interface Partition {
 	readonly name: string;
 	readonly boots: boolean;
 }
+/** A disk's table, as far as it holds partitions. Source: UEFI 2.10, 5. */
 export interface PartitionTable {
 	readonly kind: 'mbr' | 'gpt';
 	readonly sectorBytes: number;

@@ -1,11 +1,12 @@
 import { fatNames, fatRoot, FILE_SYSTEM_BYTES, readFileSystem, type FileSystem } from './fileSystem';
 import { readTable, TABLE_BYTES, type Partition, type PartitionTable } from './partitions';
 
-export interface ScannedPartition extends Partition {
+interface ScannedPartition extends Partition {
 	readonly fileSystem: FileSystem | null;
 	/** Names at the top of a FAT; null when it is none. */
 	readonly names: readonly string[] | null;
 }
+/** What was seen of an image while it was hashed. */
 export interface ImageScan {
 	/** Null: no table, and why. */
 	readonly table: PartitionTable | null;

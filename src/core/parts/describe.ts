@@ -3,7 +3,7 @@ import { PLUGS } from './plugs';
 import { CODEC_WORDS, figureSource, type HeaderUse, type Part, type Sureness } from './schema';
 
 /** A part's figure in the words and units of a person. */
-export interface Described {
+interface Described {
 	readonly field: string;
 	readonly label: string;
 	readonly text: string;
@@ -96,6 +96,7 @@ const GROUPS: Readonly<Record<string, string>> = {
 	contains: 'What is in it'
 };
 
+/** A field of a part in words, and its unit. */
 export const fieldWords = (field: string): { label: string; unit: string } => {
 	const [label, unit] = FIELDS[field] ?? [GROUPS[field] ?? field, ''];
 	return { label, unit };
@@ -223,6 +224,7 @@ const TELLING: Readonly<Partial<Record<Part['kind'], readonly string[]>>> = {
 	hub: ['ports', 'powered']
 };
 
+/** The few figures that tell parts of one kind apart, in a line. */
 export function tellingOf(part: Part): string {
 	const wanted = TELLING[part.kind];
 	const all = describePart(part);

@@ -3,10 +3,10 @@ import { readJson } from '../formats/json/json';
 import { fault, ok, type Result } from '../result';
 import { partSchema, type Part, type PartKind } from './schema';
 
-export const PARTS_FILE_VERSION = 1;
+const PARTS_FILE_VERSION = 1;
 
 /** The shape of a file of parts; published as `docs/parts.schema.json`. */
-export const partsFileSchema = z.object({
+const partsFileSchema = z.object({
 	yphos: z.literal('parts'),
 	version: z.literal(PARTS_FILE_VERSION),
 	parts: z.array(partSchema)
@@ -18,10 +18,11 @@ export const partsJsonSchema = (): unknown => ({
 	...z.toJSONSchema(partsFileSchema, { io: 'input' })
 });
 
+/** Parts as JSON, as `docs/parts.schema.json` describes it. */
 export const writePartsFile = (parts: readonly Part[]): string =>
 	`${JSON.stringify({ yphos: 'parts', version: PARTS_FILE_VERSION, parts }, null, '\t')}\n`;
 
-export interface ReadParts {
+interface ReadParts {
 	readonly parts: readonly Part[];
 	/** Parts that are missing a figure or have an absurd one, by name, with what is wrong. */
 	readonly refused: readonly { readonly name: string; readonly why: string }[];

@@ -18,6 +18,7 @@ export const mediaSchema = z.object({
 	/** From the file itself, typed by the person, or assumed from the codec. */
 	from: z.enum(['file', 'typed', 'assumed'])
 });
+/** One file or stream, as far as its header says. */
 export type Media = z.infer<typeof mediaSchema>;
 
 /** How one source's samples are made. */

@@ -8,6 +8,7 @@ const HARDWARE_SHARE = 0.15;
 /** Playing sound, as million pixels a second of the same work. Typical. */
 const SOUND_MPIX = 2;
 
+/** How busy playing keeps a board. */
 export interface PlayLoad {
 	/** Of all the board's processors together; above 1 it cannot keep up. */
 	readonly share: number;
@@ -21,6 +22,7 @@ export const decodes = (decoder: VideoShape, wanted: VideoShape): boolean =>
 	decoder.widthPx * decoder.heightPx * decoder.framesPerSec >= wanted.widthPx * wanted.heightPx * wanted.framesPerSec &&
 	decoder.bitDepth >= wanted.bitDepth;
 
+/** What decoding without a circuit asks, in megapixels a second of H.264 at 8 bits. */
 export const softwareMpixPerSec = (video: VideoShape): number =>
 	((video.widthPx * video.heightPx * video.framesPerSec) / 1e6) *
 	CODEC_WEIGHT[video.codec] *

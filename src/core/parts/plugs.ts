@@ -28,11 +28,14 @@ export const PLUGS = {
 	header: { words: '40-pin header', source: 'standards/header40' },
 	'fan-header': { words: 'small fan socket', source: 'the board maker\u2019s' }
 } as const;
+/** The name of a kind of plug. */
 export type Plug = keyof typeof PLUGS;
+/** All names of plugs, as the schema takes them. */
 export const PLUG_IDS = Object.keys(PLUGS) as [Plug, ...Plug[]];
 
 /** What a lead or a socket can carry. */
 export const CARGO = ['power', 'picture', 'sound', 'touch', 'data', 'aerial'] as const;
+/** One of the things that a lead can carry. */
 export type Cargo = (typeof CARGO)[number];
 
 /** One end of a lead, or the place on a part where it goes. */

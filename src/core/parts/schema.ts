@@ -4,21 +4,23 @@ import { CARGO, PLUG_IDS } from './plugs';
 
 /** How sure a figure is: from a standard, typical for the class, or measured by the person. */
 export const SURENESS = ['standard', 'typical', 'measured'] as const;
+/** How sure a figure is: measured, from a data sheet, typical. */
 export type Sureness = (typeof SURENESS)[number];
 
 const end = z.object({ plug: z.enum(PLUG_IDS), male: z.boolean() });
 
 /** A place where something is joined: what it carries, and whether it gives or takes. */
-export const socketSchema = end.extend({
+const socketSchema = end.extend({
 	way: z.enum(['in', 'out']),
 	carries: z.array(z.enum(CARGO)).min(1),
 	count: z.number().int().min(1).max(16)
 });
+/** A place on a part for a plug. */
 export type Socket = z.infer<typeof socketSchema>;
 
 const watts = z.number().min(0).max(2000);
 /** What a part draws, and from where. */
-export const drawSchema = z
+const drawSchema = z
 	.object({
 		via: z.enum(['usb', 'header', 'board', 'mains']),
 		idleW: watts,
@@ -32,6 +34,7 @@ export const drawSchema = z
 		(draw) => draw.idleW <= draw.typicalW && draw.typicalW <= draw.peakW && draw.peakW <= draw.surgeW,
 		'Idle, typical, peak and surge must not fall from one to the next.'
 	);
+/** What a part draws, and from where, W. */
 export type Draw = z.infer<typeof drawSchema>;
 
 const gpio = z.number().int().min(0).max(27);
@@ -54,6 +57,7 @@ export const headerUseSchema = z.object({
 	/** Another add-on can sit on top or beside: its pins come through, or it takes single wires. */
 	passesThrough: z.boolean()
 });
+/** What a part takes of the 40-pin header. */
 export type HeaderUse = z.infer<typeof headerUseSchema>;
 
 const base = {
@@ -80,6 +84,7 @@ export const SAMPLE_BITS = {
 	FLOAT_LE: 24,
 	IEC958_SUBFRAME_LE: 24
 } as const;
+/** A format of samples by ALSA's name. Source: alsa-lib 1.2.8, pcm.h. */
 export type SampleFormat = keyof typeof SAMPLE_BITS;
 const sampleFormat = z.enum(Object.keys(SAMPLE_BITS) as [SampleFormat, ...SampleFormat[]]);
 
@@ -89,10 +94,13 @@ export const playbackSchema = z.object({
 	formats: z.array(sampleFormat).min(1),
 	channels: z.array(z.number().int().min(1).max(32)).min(1)
 });
+/** What a playback device takes. */
 export type Playback = z.infer<typeof playbackSchema>;
 
-export const VIDEO_CODECS = ['mpeg2', 'h264', 'h265', 'vp9', 'av1'] as const;
+const VIDEO_CODECS = ['mpeg2', 'h264', 'h265', 'vp9', 'av1'] as const;
+/** A video codec that boards know. */
 export type VideoCodec = (typeof VIDEO_CODECS)[number];
+/** Codecs in words. */
 export const CODEC_WORDS: Readonly<Record<VideoCodec, string>> = {
 	mpeg2: 'MPEG-2',
 	h264: 'H.264',
@@ -109,6 +117,7 @@ export const videoShapeSchema = z.object({
 	framesPerSec: z.number().min(1).max(240),
 	bitDepth: z.union([z.literal(8), z.literal(10), z.literal(12)])
 });
+/** Codec, size, rate and depth of a film. */
 export type VideoShape = z.infer<typeof videoShapeSchema>;
 
 const board = z
@@ -300,6 +309,7 @@ const kit = z.object({
 	contains: z.array(z.object({ part: z.string().min(1), count: z.number().int().min(1).max(20) })).min(1)
 });
 
+/** A part of any kind; the kind decides its fields. */
 export const partSchema = z.discriminatedUnion('kind', [
 	board,
 	supply,
@@ -323,8 +333,11 @@ export const partSchema = z.discriminatedUnion('kind', [
 	addOn,
 	kit
 ]);
+/** A part of the catalogue or the workshop. */
 export type Part = z.infer<typeof partSchema>;
+/** The name of a kind of part. */
 export type PartKind = Part['kind'];
+/** A part of one kind. */
 export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>;
 
 /** Every kind in words, in the order of the drawer. */

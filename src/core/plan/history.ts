@@ -30,7 +30,7 @@ const entry = z.object({ label: z.string(), changes: changesSchema });
 export const historySchema = z.object({ undo: z.array(entry).max(1000), redo: z.array(entry).max(1000) });
 
 /** One step of the history: what it was called, and what it changed. */
-export interface HistoryEntry {
+interface HistoryEntry {
 	readonly label: string;
 	readonly changes: readonly Change[];
 }
@@ -42,7 +42,7 @@ export interface History {
 /** Nothing done yet. */
 export const NO_HISTORY: History = { undo: [], redo: [] };
 /** So many steps can be taken back. */
-export const KEPT_STEPS = 200;
+const KEPT_STEPS = 200;
 
 /** A further step; one that goes on with the last, in the same places, becomes one with it. */
 export function withStep({ undo }: History, step: HistoryEntry, goesOn: boolean): History {

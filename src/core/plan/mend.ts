@@ -6,7 +6,7 @@ export interface Mended<T> {
 	readonly changed: readonly MendedPlace[];
 }
 /** One place where something had to give way. */
-export interface MendedPlace {
+interface MendedPlace {
 	readonly where: string;
 	readonly why: string;
 	readonly raw: unknown;

@@ -11,7 +11,7 @@ import { isSaved } from './saved';
 import { VERSIONS } from './workshop';
 
 /** Each step takes version n to n + 1 and never looks at anything else. */
-export type Migration = (saved: Saved) => Saved;
+type Migration = (saved: Saved) => Saved;
 
 /** Of the workshop as a whole, keyed by the version they start from. */
 export const migrations: Readonly<Record<number, Migration>> = {
@@ -83,7 +83,7 @@ export function migrate(
 }
 
 /** Another chain, for tests; the chain of today otherwise. */
-export interface MigrateOptions {
+interface MigrateOptions {
 	readonly steps?: Readonly<Record<number, Migration>>;
 	readonly links?: readonly Pick<Link, 'id' | 'version' | 'migrations' | 'empty'>[];
 	readonly versions?: Readonly<Record<string, number>>;

@@ -134,7 +134,7 @@ function toldApart(list: unknown, what: ListName, remarks: string[]): unknown {
 }
 
 /** A workshop with what was kept aside taken in again. */
-export interface Reopened {
+interface Reopened {
 	readonly workshop: Workshop;
 	/** What had to be left out or set to its default. */
 	readonly changed: readonly string[];

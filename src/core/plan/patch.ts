@@ -2,12 +2,12 @@ import { fault, ok, type Result } from '../result';
 import { diffList, moveWithin, type ListChange } from './patchList';
 
 /** A key of an object, a place of a list without ids, or an entry of a list by what it is known by. */
-export type PathStep = string | number | { readonly id: string } | { readonly location: string };
+type PathStep = string | number | { readonly id: string } | { readonly location: string };
 /** From the root to a value: keys and indices. */
 export type Path = readonly PathStep[];
 
 /** A value in place of another. */
-export interface ValueChange {
+interface ValueChange {
 	readonly path: Path;
 	/** Absent or `undefined`: the key was not there. */
 	readonly before?: unknown;

@@ -1,5 +1,5 @@
 /** How a list whose entries have ids changes: which came, which went, which moved. The rest keeps its order. */
-export interface Moved {
+interface Moved {
 	readonly key: string;
 	/** The entry before it, null at the head of the list; absent: it was not, or is no longer, in the list. */
 	readonly from?: string | null;
@@ -29,7 +29,7 @@ function byKey(list: readonly unknown[], key: string): Map<string, unknown> | nu
 }
 
 /** The difference between two lists of entries with ids. */
-export interface ListDiff {
+interface ListDiff {
 	readonly both: readonly { readonly step: Step; readonly before: unknown; readonly after: unknown }[];
 	readonly change: ListChange | null;
 }

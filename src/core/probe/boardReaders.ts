@@ -73,6 +73,7 @@ const ONE_VALUE: readonly {
 	}
 ];
 
+/** Sections that are the contents of one file of the kernel, such as its model or temperature. */
 export const readOneValue: Reader = ({ heading, lines }, found, used) => {
 	const path = /^cat (\S+)$/.exec(heading)?.[1];
 	if (!path) return;

@@ -7,7 +7,7 @@ import { lineText } from '../plan/text';
 const word = lineText(300);
 
 /** One playback device as the board's kernel knows it. Known by card id and device number, never by the card's index. */
-export const soundDeviceSchema = z.object({
+const soundDeviceSchema = z.object({
 	cardId: z.string().regex(CARD_ID),
 	cardName: word,
 	deviceNumber: z.number().int().min(0).max(31),
@@ -23,6 +23,7 @@ export const soundDeviceSchema = z.object({
 	/** Ways in that `aplay -L` lists for this card: hw, iec958, hdmi … */
 	doors: z.array(word).max(500)
 });
+/** One playback device of a report. */
 export type SoundDevice = z.infer<typeof soundDeviceSchema>;
 
 /** What a probe report says of a board. Every part may be missing. */
@@ -72,8 +73,10 @@ export const probeFactsSchema = z.object({
 	usbDevices: z.array(word).max(500),
 	tuners: z.array(word).max(500)
 });
+/** What a report says of a board; null where it says nothing. */
 export type ProbeFacts = z.infer<typeof probeFactsSchema>;
 
+/** The facts of an empty report. */
 export const noFacts = (): ProbeFacts => ({
 	takenUtc: null,
 	model: null,

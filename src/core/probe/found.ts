@@ -8,6 +8,7 @@ export interface StreamSetting {
 	readonly ratesHz: readonly number[];
 }
 
+/** A sound card, while its sections are being read. */
 export interface FoundCard {
 	id: string | null;
 	name: string | null;
@@ -35,6 +36,7 @@ export class Found {
 	}
 }
 
+/** A card of which nothing is known yet. */
 export const emptyCard = (): FoundCard => ({
 	id: null,
 	name: null,

@@ -8,6 +8,7 @@ import { Found, type FoundCard, type StreamSetting } from './found';
 import { splitSections } from './sections';
 import { readAplayList, readAplayNames, readCards, readEld, readMixers, readStream, type Reader } from './soundReaders';
 
+/** A report that was read: facts, what was understood, what was not. */
 export interface ProbeReport {
 	readonly facts: ProbeFacts;
 	/** What was understood, in words. */

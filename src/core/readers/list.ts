@@ -37,6 +37,7 @@ import { sourcesSettings } from '../links/sources/settings';
 import { probeFactsSchema } from '../probe';
 import { readProbe } from '../probe';
 
+/** A reader with samples from which mutated texts are made. */
 export interface FuzzedReader {
 	readonly name: string;
 	/** A file beside the readers' own tests ("disks/fixtures/macos-list.txt"), or text. */
@@ -75,6 +76,7 @@ function readIntoPlan(bytes: Uint8Array): void {
 	);
 }
 
+/** All readers of text; a test compares it with the files that export one. */
 export const FUZZED: readonly FuzzedReader[] = [
 	{
 		name: 'readPlaylist',

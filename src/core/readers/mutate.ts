@@ -115,6 +115,7 @@ export function mutateText(text: string, random: () => number): string {
 	return out;
 }
 
+/** A copy with up to a few bytes changed, perhaps cut short. `random` gives 0 to 1. */
 export function mutateBytes(bytes: Uint8Array, random: () => number): Uint8Array {
 	const out = bytes.slice(0, random() < 0.15 ? Math.floor(random() * bytes.length) : bytes.length);
 	for (let n = Math.floor(random() * 24); n > 0 && out.length > 0; n--)

@@ -36,6 +36,7 @@ const LAYOUT: readonly (number | typeof V5 | typeof V3 | typeof GND)[] = [
 	...[GND, 21]
 ] as const;
 
+/** The 40-pin header, pin 1 first. */
 export const HEADER_PINS: readonly HeaderPin[] = LAYOUT.map((what, index) => ({
 	pin: index + 1,
 	kind: what === V5 ? '5 V' : what === V3 ? '3.3 V' : what === GND ? 'ground' : 'gpio',

@@ -1,17 +1,20 @@
 import { shellQuote } from '../../formats/shell/quote';
 
+/** One command for the person's own computer, and what it does. */
 export interface DiskCommand {
 	readonly what: string;
 	readonly command: string;
 	/** It takes long, or wipes: said beside it. */
 	readonly note?: string;
 }
+/** The image that is written, as it lies on the person's computer. */
 export interface ImageFile {
 	/** As the person has it, with its folder. */
 	readonly path: string;
 	readonly form: 'raw' | 'gzip' | 'xz' | 'zstd' | 'zip';
 	readonly rawBytes: number | null;
 }
+/** Said beside every command that does so. */
 export const WIPES = 'This wipes the whole disk.';
 
 /** Writes the decompressed image to standard output. */

@@ -34,5 +34,6 @@ export const confirmationOf = (disk: HostDisk): string =>
 		.filter(Boolean)
 		.join(' ');
 
+/** Whether what was typed names the disk; case and blanks do not count. */
 export const isConfirmed = (typed: string, disk: HostDisk): boolean =>
 	typed.trim().replace(/\s+/g, ' ').toLowerCase() === confirmationOf(disk).replace(/\s+/g, ' ').toLowerCase();

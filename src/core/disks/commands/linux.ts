@@ -19,6 +19,7 @@ function letGo({ volumes }: HostDisk): DiskCommand[] {
 		: [];
 }
 
+/** Unmount, write, flush, read back, eject. Source: dd(1), cmp(1), coreutils 9; umount(8), eject(1). */
 export function writeOnLinux(disk: HostDisk, image: ImageFile): DiskCommand[] {
 	const device = shellQuote(disk.id);
 	const raw = image.form === 'raw';
@@ -41,6 +42,7 @@ export function writeOnLinux(disk: HostDisk, image: ImageFile): DiskCommand[] {
 	];
 }
 
+/** Fills the disk with noise and reads it back: `bytes` as the card claims. A card that lies about its size differs. */
 export function proveOnLinux(disk: HostDisk, bytes: number): DiskCommand[] {
 	const device = shellQuote(disk.id);
 	return [

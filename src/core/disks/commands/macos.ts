@@ -10,6 +10,7 @@ const letGo = (disk: HostDisk): DiskCommand => ({
 	command: `diskutil unmountDisk ${device(disk)}`
 });
 
+/** Unmount, write, flush, read back, eject. Source: diskutil(8), dd(1) of macOS. */
 export function writeOnMacos(disk: HostDisk, image: ImageFile): DiskCommand[] {
 	const isRaw = image.form === 'raw';
 	return [
@@ -30,6 +31,7 @@ export function writeOnMacos(disk: HostDisk, image: ImageFile): DiskCommand[] {
 	];
 }
 
+/** Fills the disk with noise and reads it back: `bytes` as the card claims. */
 export const proveOnMacos = (disk: HostDisk, bytes: number): DiskCommand[] => [
 	letGo(disk),
 	{

@@ -33,6 +33,7 @@ function unpack({ path, form }: ImageFile): DiskCommand[] {
 	];
 }
 
+/** Take away letters, write, compare by digest. For an administrator's PowerShell. Source: Clear-Disk, Get-FileHash. */
 export function writeOnWindows(disk: HostDisk, image: ImageFile): DiskCommand[] {
 	const path = powerShellQuote(image.path.replace(/\.(?:gz|xz|zst|zip)$/i, ''));
 	return [

@@ -35,7 +35,7 @@ export interface Mount {
 }
 
 /** What a program says when there is no room. Source: strerror(3), ENOSPC. */
-export const NO_SPACE = 'No space left on device';
+const NO_SPACE = 'No space left on device';
 /** How often a journal is written out unless told otherwise. Source: ext4(5), commit=nrsec. */
 const COMMIT_MS = 5000;
 const sizeOf = (file: { readonly text: string; readonly bytes: Uint8Array | null } | undefined): number =>

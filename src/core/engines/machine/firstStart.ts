@@ -19,7 +19,7 @@ export interface Installed {
 }
 
 /** A card, its surroundings, and what is broken from the very beginning. */
-export interface FirstStartOptions {
+interface FirstStartOptions {
 	readonly links: readonly { rehearse?(machine: Machine): void }[];
 	readonly card: CardTree;
 	readonly bench: Bench;

@@ -17,7 +17,7 @@ import { wallClockMs } from '../../formats/systemd/zone';
 const TIME_TAKEN_MS = 1500;
 
 /** What a machine is made of. */
-export interface MachineOptions {
+interface MachineOptions {
 	readonly card: CardTree;
 	readonly disk: Disk;
 	readonly bench: Bench;

@@ -31,16 +31,16 @@ const SHELLS: Readonly<Record<string, { isBash: boolean }>> = {
 };
 
 /** A command to be run, and the unit that it belongs to. */
-export interface Started extends Omit<Spawn, 'cwd'> {
+interface Started extends Omit<Spawn, 'cwd'> {
 	readonly cwd?: string;
 	readonly unit?: string | null;
 }
 
 /** Why a program cannot be run: it is not there, or may not be run. */
-export type Refused = 'missing' | 'forbidden';
+type Refused = 'missing' | 'forbidden';
 
 /** Where a name leads along the usual PATH; null: nowhere. */
-export const findProgram = (machine: Machine, name: string): string | null => {
+const findProgram = (machine: Machine, name: string): string | null => {
 	if (name.includes('/')) return name;
 	for (const folder of PATH) if (machine.disk.isExecutable(`${folder}/${name}`)) return `${folder}/${name}`;
 	return null;

@@ -4,7 +4,8 @@ import { fault, ok, type Result } from '../../result';
  * ALSA's configuration language, as far as asound.conf uses it: nested blocks, quoted strings, "!" overrides.
  * Source: alsa-lib, "Configuration files" (src/conf.c). Functions (@func) and arguments are not read.
  */
-export type AlsaValue = string | AlsaBlock;
+type AlsaValue = string | AlsaBlock;
+/** A compound of ALSA's configuration: names to values or further compounds. */
 export interface AlsaBlock {
 	readonly [key: string]: AlsaValue;
 }

@@ -2,7 +2,7 @@
  * ALSA device names with named arguments: hw:CARD=Field24,DEV=0.
  * Cards go by their id, never by their number: numbers change with the order in which devices are found.
  */
-export interface AlsaDeviceName {
+interface AlsaDeviceName {
 	readonly plugin: string;
 	readonly cardId: string | null;
 	readonly deviceNumber: number;
@@ -11,9 +11,11 @@ export interface AlsaDeviceName {
 /** The kernel's own rule for a card id: letters, digits, "_" and "-", at most 15. Source: sound/core/init.c, copy_valid_id_string. */
 export const CARD_ID = /^[A-Za-z0-9_-]{1,15}$/;
 
+/** "hw:CARD=name,DEV=0". Source: alsa-lib 1.2.8, alsa.conf. */
 export const writeDeviceName = (plugin: string, cardId: string, deviceNumber: number): string =>
 	`${plugin}:CARD=${cardId},DEV=${deviceNumber}`;
 
+/** The parts of a PCM name; what it does not say is the default. Source: alsa-lib 1.2.8, alsa.conf. */
 export function readDeviceName(name: string): AlsaDeviceName {
 	const [plugin, rest = ''] = name.split(/:(.*)/s) as [string, string?];
 	const args = Object.fromEntries(

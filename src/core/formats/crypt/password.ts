@@ -38,6 +38,7 @@ export function passwordBits(long: string): number {
 	return alphabet === 0 ? 0 : counted * Math.log2(alphabet);
 }
 
+/** A password's strength in words, from its bits. */
 export const passwordWords = (bits: number): string =>
 	bits < 35 ? 'weak' : bits < 50 ? 'fair' : bits < 70 ? 'good' : 'strong';
 

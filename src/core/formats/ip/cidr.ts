@@ -1,9 +1,11 @@
 import { fault, ok, type Result } from '../../result';
 
+/** An IPv4 or IPv6 address as a number. Source: RFC 791; RFC 4291. */
 export interface Address {
 	readonly version: 4 | 6;
 	readonly value: bigint;
 }
+/** A network, by its lowest address and the length of its prefix in bits. Source: RFC 4632, 3.1. */
 export interface Network extends Address {
 	readonly prefixLength: number;
 	/** The address as it was given, inside the network. */
@@ -74,15 +76,18 @@ export function readCidr(text: string): Result<Network> {
 	return ok({ version, prefixLength, address: value, value: value & mask(version, prefixLength) });
 }
 
+/** The network's highest address; in IPv4 the broadcast address. Source: RFC 919, 7. */
 export const lastOf = ({ version, value, prefixLength }: Network): Address => ({
 	version,
 	value: value | (mask(version, BITS[version]) ^ mask(version, prefixLength))
 });
 
+/** Whether an address lies in a network; never across versions. */
 export const contains = (network: Network, address: Address): boolean =>
 	network.version === address.version &&
 	(address.value & mask(network.version, network.prefixLength)) === network.value;
 
+/** 255.255.255.0 and the like. Source: RFC 950. */
 export const netmaskOf = ({ version, prefixLength }: Network): Address => ({
 	version,
 	value: mask(version, prefixLength)

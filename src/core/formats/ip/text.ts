@@ -9,5 +9,7 @@ export const readable = (read: (text: string) => Result<unknown>) =>
 		if (!result.ok) issues.addIssue({ code: 'custom', message: sentence(result.faults) });
 	});
 
+/** A string that reads as an address, IPv4 or IPv6. */
 export const addressText = readable(readAddress);
+/** A string that reads as a network in CIDR notation. */
 export const cidrText = readable(readCidr);

@@ -1,7 +1,7 @@
 import { fault, ok, type Result } from '../../result';
 
 /** How much of a JSON text is read. Our own shapes are at most a dozen levels deep. */
-export interface JsonLimits {
+interface JsonLimits {
 	readonly characters: number;
 	readonly depth: number;
 }
@@ -31,7 +31,7 @@ export function readJson(text: string, limits: JsonLimits = USUAL): Result<unkno
 const briefly = (message: string): string => message.replace(/[\u0000-\u001f\u007f-\u009f]/g, ' ').slice(0, 160);
 
 /** How deep brackets are nested outside strings; counting ends beyond `most`. */
-export function depthOf(text: string, most: number): number {
+function depthOf(text: string, most: number): number {
 	let depth = 0;
 	let deepest = 0;
 	for (let at = 0; at < text.length && deepest <= most; at++) {
@@ -44,7 +44,7 @@ export function depthOf(text: string, most: number): number {
 }
 
 /** Where the string that begins at `from` ends; the text's end when it never does. */
-export function endOfString(text: string, from: number): number {
+function endOfString(text: string, from: number): number {
 	for (let at = from + 1; at < text.length; at++) {
 		const code = text.charCodeAt(at);
 		if (code === 0x5c) at++;

@@ -2,7 +2,7 @@ import type { Result } from '../../result';
 import { readJson } from './json';
 
 /** What stands between an opening bracket and its end, as JSON, and the characters that it takes. */
-export interface FoundJson {
+interface FoundJson {
 	readonly read: Result<unknown>;
 	readonly from: number;
 	readonly to: number;

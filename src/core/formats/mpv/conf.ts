@@ -4,7 +4,7 @@ import { fault, ok, type Result } from '../../result';
  * mpv.conf: one option a line. Source: mpv(1), "CONFIGURATION FILES".
  * A value that is not plain is written with its length in bytes (%N%value), the only form without exceptions.
  */
-export interface MpvOption {
+interface MpvOption {
 	readonly name: string;
 	readonly value: string;
 }

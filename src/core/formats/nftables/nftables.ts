@@ -47,7 +47,7 @@ export function writeNftables<O extends Opening>(
 }
 
 /** Something that comes in. */
-export interface Packet {
+interface Packet {
 	/** IPv4 or IPv6 address as text. */
 	readonly from: string;
 	readonly protocol: 'tcp' | 'udp' | 'icmp';

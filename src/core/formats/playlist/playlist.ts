@@ -13,6 +13,7 @@ export interface PlaylistEntry {
 	readonly extra: readonly string[];
 }
 
+/** A playlist of any format: what all of them have, and what has no place elsewhere. */
 export interface Playlist {
 	readonly title: string | null;
 	readonly entries: readonly PlaylistEntry[];

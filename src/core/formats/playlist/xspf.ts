@@ -97,6 +97,7 @@ const xmlText = (text: string): string =>
 		.replaceAll('<', '&lt;')
 		.replaceAll('>', '&gt;');
 
+/** Source: XSPF 1, 4.1. */
 export function writeXspf(list: Pick<Playlist, 'title' | 'entries'> & Partial<Playlist>): string {
 	const element = (indent: string, name: string, text: string): string =>
 		`${indent}<${name}>${xmlText(text)}</${name}>`;

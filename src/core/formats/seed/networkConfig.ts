@@ -16,7 +16,7 @@ const config = z.looseObject({
 const USUAL_NAMES = ['eth0', 'end0', 'enp1s0'];
 
 /** What a cloud-init network-config does with a cable: whether it asks for an address on one. Source: cloud-init, Networking config Version 2. */
-export interface NetworkConfig {
+interface NetworkConfig {
 	readonly asksOnCable: boolean;
 	readonly unknown: readonly string[];
 }

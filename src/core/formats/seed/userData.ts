@@ -7,7 +7,7 @@ import { isTimeZone } from '../systemd/zone';
  * A cloud-init user-data file, as far as card sets use it. Source: cloud-init, "User data formats" and the modules Runcmd,
  * Users and Groups, SSH, Timezone, Set Hostname, Power State Change.
  */
-export interface UserData {
+interface UserData {
 	readonly hostName: string | null;
 	readonly timeZone: string | null;
 	/** The first of its users. */
@@ -21,6 +21,7 @@ export interface UserData {
 	/** What else it says. */
 	readonly unknown: readonly string[];
 }
+/** A user as the seed creates it. Source: cloud-init 22.4, module "Users and Groups". */
 export interface SeedUser {
 	readonly name: string;
 	readonly mayAdminister: boolean;

@@ -1,6 +1,6 @@
 import { fault, ok, type Result } from '../../result';
 
-export interface PublicKey {
+interface PublicKey {
 	readonly type: string;
 	readonly bits: number;
 	readonly comment: string;

@@ -15,12 +15,13 @@ export interface UnitEntry {
 export const unitText = (text: string): string => text.replaceAll('%', '%%').replace(/\\$/, '\\ ');
 
 /** One word of a command line, exactly as given: quoted when it holds anything but plain characters. */
-export function execWord(word: string): string {
+function execWord(word: string): string {
 	const doubled = word.replaceAll('%', '%%').replaceAll('$', '$$$$');
 	if (/^[A-Za-z0-9_@%$+=:,./-]+$/.test(doubled)) return doubled;
 	return `"${doubled.replaceAll('\\', '\\\\').replaceAll('"', '\\"')}"`;
 }
 
+/** The words of a command as one ExecStart= line. Source: systemd.service(5), "Command lines". */
 export const execLine = (words: readonly string[]): string => words.map(execWord).join(' ');
 
 /** All settings in order; continuation lines joined, comments dropped. An assignment outside a section is ignored, as systemd does. */

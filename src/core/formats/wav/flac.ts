@@ -1,6 +1,6 @@
 import { fault, ok, type Result } from '../../result';
 
-export interface FlacFacts {
+interface FlacFacts {
 	readonly sampleRateHz: number;
 	readonly bitDepth: number;
 	readonly channels: number;

@@ -4,7 +4,7 @@ import { fault, ok, type Result } from '../../result';
  * RIFF WAVE with linear PCM. Source: "Multimedia Programming Interface and Data Specifications 1.0" (1991), chapter 3;
  * WAVE_FORMAT_EXTENSIBLE from the 1999 revision (its sub-format begins with the plain format tag).
  */
-export interface WavFacts {
+interface WavFacts {
 	readonly sampleRateHz: number;
 	readonly bitDepth: number;
 	readonly channels: number;
@@ -55,7 +55,7 @@ export function readWav(bytes: Uint8Array): Result<WavFacts> {
 }
 
 /** What an ear or a meter would say of a piece of sound. dBFS is relative to a full-scale sine (0 dBFS RMS = amplitude 1/√2). */
-export interface HeardLevel {
+interface HeardLevel {
 	readonly rmsDbfs: number;
 	readonly peakDbfs: number;
 	/** The pitch where the sound is one steady tone, else null. */

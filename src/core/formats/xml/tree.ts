@@ -13,7 +13,7 @@ interface Growing {
 	children: Growing[];
 	text: string;
 }
-export interface XmlLimits {
+interface XmlLimits {
 	readonly characters: number;
 	readonly depth: number;
 	readonly elements: number;
@@ -73,5 +73,6 @@ const trimmed = ({ name, children, text }: Growing): XmlElement => ({
 	text: text.trim()
 });
 
+/** An element's direct children of one name; none of one that is not there. */
 export const childrenOf = (element: XmlElement | undefined, name: string): readonly XmlElement[] =>
 	element?.children.filter((child) => child.name === name) ?? [];

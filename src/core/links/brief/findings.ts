@@ -8,6 +8,7 @@ const own = changing<BriefSettings>('brief');
 /** From the start of the player to its first sample, on any board of these classes. Typical. */
 const PLAYER_SEC = 1.5;
 
+/** What the wish itself asks of the other links. */
 export function assessBrief(brief: BriefSettings, context: Context): Finding[] {
 	const findings: Finding[] = [];
 	if (brief.comesBackAlone && context.facts.programme && !context.facts.programme.startAtBoot)

@@ -4,6 +4,7 @@ import { assessBrief } from './findings';
 import { briefSettings, type BriefSettings } from './settings';
 import './offers';
 
+/** The first link: what the endpoint is for. */
 export const brief: Link<'brief', BriefSettings> = {
 	id: 'brief',
 	title: 'Brief',

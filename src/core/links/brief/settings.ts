@@ -17,4 +17,5 @@ export const briefSettings = z.object({
 	/** Nobody should have to touch it after a power cut. */
 	comesBackAlone: z.boolean()
 });
+/** The brief's slice of a plan. */
 export type BriefSettings = z.infer<typeof briefSettings>;

@@ -13,8 +13,10 @@ declare module '../../engines/machine/bench' {
 		card: z.infer<typeof card> | null;
 	}
 }
+/** What a rehearsal knows of the card's room and of how a cut tears it. */
 export const cardBenchShape = { card: card.nullable().default(null) };
 
+/** The bench's card as the plan's own part has it; nothing until one is chosen. */
 export function cardBench(settings: CardSettings, context: Context, claims: readonly Claim[]): Partial<Bench> {
 	const room = computeRoom(settings, context, claims);
 	if (!room) return {};

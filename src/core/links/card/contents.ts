@@ -5,18 +5,20 @@ import { computeCardRoom } from './room';
 import type { CardSettings } from './settings';
 
 /** A plain system without a desktop; a ready-made player; an application platform with its second archive. Typical. */
-export const SYSTEM_GB = { plain: 2.4, player: 3.5, platform: 6 } as const;
+const SYSTEM_GB = { plain: 2.4, player: 3.5, platform: 6 } as const;
 /** Room that the packages of the card set take, each. Typical. */
 const PACKAGE_GB = 0.06;
 /** A log that is kept grows to this. Source: the journald drop-in that we write, SystemMaxUse. */
-export const LOG_GB = 0.2;
+const LOG_GB = 0.2;
 
+/** One part of what lies on the card, in bytes. */
 export interface Piece {
 	readonly name: string;
 	readonly bytes: number;
 	readonly kind: 'system' | 'media' | 'reserve' | 'free';
 }
 
+/** How the card's bytes are shared out. */
 export interface Room {
 	readonly card: PartOf<'card'>;
 	readonly pieces: readonly Piece[];

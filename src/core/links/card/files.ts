@@ -12,6 +12,7 @@ import type { CardSettings } from './settings';
 export const LOG_DROP_IN = '/etc/systemd/journald.conf.d/yphos.conf';
 const ROOT = rootPath('/');
 
+/** Source: systemd-system.conf(5), RuntimeWatchdogSec=. */
 export const WATCHDOG_DROP_IN = '/etc/systemd/system.conf.d/yphos-watchdog.conf';
 /** Read at the start by the package of that name, so it counts from the restart after apply.sh. */
 export const OVERLAY_CONF = '/etc/overlayroot.local.conf';
@@ -37,6 +38,7 @@ function bootFile(settings: CardSettings, claims: readonly Claim[]): CardFile[] 
 			];
 }
 
+/** apply.sh, verify.sh and what keeps the card alive, from everybody's claims. */
 export function cardFiles(settings: CardSettings, _context: Context, claims: readonly Claim[]): CardFile[] {
 	const verify: CardLine[] = [
 		...lines('card', ...VERIFY_BEGIN),

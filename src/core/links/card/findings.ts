@@ -19,6 +19,7 @@ const patch = (label: string, change: Partial<CardSettings>): Fix => ({
 	apply: own(change)
 });
 
+/** Room, speed, wear, what a power cut does, and the image's own findings. */
 export function assessCard(settings: CardSettings, context: Context, claims: readonly Claim[]): Finding[] {
 	const room = computeRoom(settings, context, claims);
 	return [

@@ -149,6 +149,7 @@ const cardClaims = (settings: CardSettings): Claim[] => [
 		: [])
 ];
 
+/** The link that owns the card: its room, its wear, the files that are on it. */
 export const card: Link<'card', CardSettings> = {
 	id: 'card',
 	title: 'Card',

@@ -4,7 +4,7 @@ import { chosenParts } from '../../parts/chosen';
 import type { CardSettings } from './settings';
 
 /** Where a kind of thing is best kept, and why. */
-export interface Keeping {
+interface Keeping {
 	readonly what: string;
 	readonly where: string;
 	readonly why: string;

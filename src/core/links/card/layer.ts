@@ -6,6 +6,7 @@ import type { CardSettings } from './settings';
 /** The layer over a read-only root is a tmpfs, which takes half of the memory at most. Source: tmpfs(5), size. */
 const SHARE_OF_MEMORY = 0.5;
 
+/** The layer in memory over a read-only root, in MB. */
 export interface Layer {
 	readonly roomMb: number;
 	/** What is written into it, MB a day: nothing leaves it before a restart. */

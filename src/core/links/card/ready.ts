@@ -3,13 +3,14 @@ import type { Context, Step } from '../../link';
 import type { CardSettings } from './settings';
 
 /** Something to be fetched before anything else, and where it goes. */
-export interface FileToFetch {
+interface FileToFetch {
 	readonly id: string;
 	readonly what: string;
 	readonly goes: string;
 	readonly expect: string;
 }
 
+/** What a ready-made image or platform needs from its maker, and where each goes. */
 export function filesToFetch(card: CardSettings, context: Context): FileToFetch[] {
 	const memoryMb = context.part('board', context.facts.parts.board)?.memoryMb;
 	const memory = memoryMb ? `${withUnit(memoryMb / 1024, memoryMb < 1024 ? 1 : 0, 'GB')} of memory` : 'its memory';

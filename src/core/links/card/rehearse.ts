@@ -18,10 +18,12 @@ const FIRST_MINUTE: Writes = { everyMs: 1700, lastMs: 220 };
 const KEPT_LOG: Writes = { everyMs: 5000, lastMs: 300 };
 const QUIET: Writes = { everyMs: 30_000, lastMs: 120 };
 
+/** What can befall a card while a rehearsal runs. */
 export const CARD_FAULTS = {
 	'card-full': { label: 'Fill the card', lastsMs: 60_000 }
 } as const satisfies Record<string, Fault>;
 
+/** The track of what is written and what a cut tears. */
 export const cardTrack: TrackKind = {
 	id: 'card',
 	title: 'Card',

@@ -16,6 +16,7 @@ export function computeCardRoom(card: { capacityGb: number; reservedPercent: num
 	};
 }
 
+/** Hours of a recording of `bitrateBps` bit/s in `usableBytes` bytes. */
 export const computeHours = (usableBytes: number, bitrateBps: number): number => (usableBytes * 8) / bitrateBps / 3600;
 
 /**

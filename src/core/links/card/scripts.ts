@@ -50,6 +50,7 @@ package() { # one that was left half-way counts as missing
 enable() { units+=("$1"); }
 `.split('\n');
 
+/** The lines of apply.sh after the lists of packages, files and units. */
 export const APPLY_END = `
 mkdir -p "$kept"
 # Packages first: a file of theirs that stood there already would make dpkg ask, and nobody is there to answer.
@@ -114,6 +115,7 @@ else
 	echo "done: nothing to change"
 fi`.split('\n');
 
+/** The lines of verify.sh before what the links ask. */
 export const VERIFY_BEGIN = `#!/bin/bash
 # Says whether this endpoint is as planned, then prints a probe report. Changes nothing.
 here=$(cd "$(dirname "\${BASH_SOURCE[0]}")" && pwd)
@@ -136,6 +138,7 @@ check_playing() { # LABEL COMMAND…: only while the player runs; a gap between 
 }
 `.split('\n');
 
+/** The lines of verify.sh after what the links ask. */
 export const VERIFY_END = `
 sh "$here/probe.sh"
 exit $wrong`.split('\n');

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { lineText } from '../../plan/text';
 
 /** Facts about the image that goes on the card, as the page found them. */
-export const imageFactsSchema = z.object({
+const imageFactsSchema = z.object({
 	name: lineText(255).min(1),
 	form: z.enum(['raw', 'gzip', 'xz', 'zstd', 'zip']),
 	fileBytes: z.number().int().min(1),
@@ -14,8 +14,9 @@ export const imageFactsSchema = z.object({
 	/** It reads a seed at its first start; null: could not be seen. */
 	takesSeed: z.boolean().nullable()
 });
-export type ImageFacts = z.infer<typeof imageFactsSchema>;
+type ImageFacts = z.infer<typeof imageFactsSchema>;
 
+/** The schema of the card's slice of a plan. */
 export const cardSettings = z.object({
 	/** What kind of system: a plain one that our files set up, a ready-made player, or an application platform for a big screen. */
 	system: z.enum(['plain', 'player', 'platform']),
@@ -43,8 +44,10 @@ export const cardSettings = z.object({
 	/** Minutes that writing the image took, once done. */
 	wroteInMin: z.number().min(0.001).max(10_000).nullable()
 });
+/** The card's slice of a plan. */
 export type CardSettings = z.infer<typeof cardSettings>;
 
+/** What a new plan begins with. */
 export const calmCard: CardSettings = {
 	system: 'plain',
 	image: null,

@@ -9,7 +9,7 @@ export const AMPLIFICATION = { small: 6, large: 1.2 } as const;
 /** A log that is kept, a day. Typical of a quiet system. */
 export const LOG_MB = 30;
 
-export interface Wear {
+interface Wear {
 	/** As given to the card, and as it arrives in its cells, MB a day. */
 	readonly givenMb: number;
 	readonly writtenMb: number;
@@ -39,7 +39,7 @@ export function computeWear(settings: CardSettings, card: PartOf<'card'>, claims
 export const computeWriteMin = (bytes: number, card: Pick<PartOf<'card'>, 'writeMBps'>): number =>
 	bytes / 1e6 / card.writeMBps / 60;
 
-export type CardVerdict = 'as-promised' | 'slow' | 'too-fast';
+type CardVerdict = 'as-promised' | 'slow' | 'too-fast';
 /** No card of these classes writes faster than this: what claims to has not written at all. Typical. */
 const FASTEST_MBPS = 170;
 

@@ -1,5 +1,6 @@
 import type { Words } from '../../engines/machine';
 
+/** The card's events in words, by code. */
 export const CARD_WORDS = {
 	'kernel-starts': () => 'Firmware done, kernel starts',
 	'stops-torn': () => 'The card is torn and nothing mends it: the start stops and waits for a keyboard',

@@ -25,8 +25,10 @@ declare module '../../engines/machine/bench' {
 		header: z.infer<typeof header> | null;
 	}
 }
+/** What a rehearsal knows of the pins: who drives which, and which control chips answer. */
 export const headerBenchShape = { header: header.nullable().default(null) };
 
+/** The bench's header, as the chosen parts wire it. */
 export function headerBench(settings: HeaderSettings, context: Context, claims: readonly Claim[]): Partial<Bench> {
 	const makers = new Set(claimsOn(claims, 'header').flatMap((claim) => (claim.makesSound ? [claim.part] : [])));
 	return {

@@ -11,6 +11,7 @@ import type { HeaderSettings } from './settings';
 
 const own = changing<HeaderSettings>('header');
 
+/** Pins wanted twice, addresses met twice, and what a pin cannot do. */
 export function assessHeader(settings: HeaderSettings, context: Context, claims: readonly Claim[]): Finding[] {
 	const users = usersOf(settings, context, claims);
 	if (users.length === 0) return [];

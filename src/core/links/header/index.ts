@@ -118,6 +118,7 @@ function steps(settings: HeaderSettings, context: Context, claims: readonly Clai
 	];
 }
 
+/** The link that shares out the 40-pin header. */
 export const header: Link<'header', HeaderSettings> = {
 	id: 'header',
 	title: 'Header',

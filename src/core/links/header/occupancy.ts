@@ -18,6 +18,7 @@ export interface Taking {
 	readonly bus: 'I2C' | 'SPI0' | 'SPI1' | null;
 }
 
+/** Why two parts cannot share the header. */
 export type HeaderConflict =
 	| { readonly kind: 'line'; readonly lines: readonly number[]; readonly a: Taking; readonly b: Taking }
 	| { readonly kind: 'address'; readonly address: number; readonly users: readonly [HeaderUser, HeaderUser] }
@@ -25,6 +26,7 @@ export type HeaderConflict =
 	| { readonly kind: 'no-pwm'; readonly line: number; readonly user: HeaderUser }
 	| { readonly kind: 'no-room'; readonly users: readonly HeaderUser[]; readonly lifts: number };
 
+/** Who takes which lines of the header. */
 export interface Occupancy {
 	readonly takings: readonly Taking[];
 	readonly conflicts: readonly HeaderConflict[];
@@ -34,6 +36,7 @@ export interface Occupancy {
 	readonly milliamperes3V3: number;
 }
 
+/** The pin, 1 to 40, on which a GPIO line comes out. */
 export const pinOf = (line: number): number => HEADER_PINS.find(({ gpio }) => gpio === line)!.pin;
 
 /** Every line that a part takes, in words of its function. */

@@ -5,4 +5,5 @@ import { idText } from '../../plan/text';
 export const headerSettings = z.object({
 	lines: z.record(idText, z.array(z.number().int().min(0).max(27)).max(8))
 });
+/** The header's slice of a plan. */
 export type HeaderSettings = z.infer<typeof headerSettings>;

@@ -19,6 +19,7 @@ export const usersOf = (settings: HeaderSettings, context: Context, claims: read
 export const liftsOf = (context: Context): number =>
 	context.facts.parts.also.filter(({ part }) => part === LIFT).reduce((total, { count }) => total + count, 0);
 
+/** The header of this plan: all parts that sit on it, and claims that take a line. */
 export const occupancyOf = onceFor((settings: HeaderSettings, context, claims): Occupancy =>
 	computeOccupancy(usersOf(settings, context, claims), liftsOf(context))
 );

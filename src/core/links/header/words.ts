@@ -1,6 +1,7 @@
 import type { Words } from '../../engines/machine';
 import { pinOf } from './occupancy';
 
+/** The header's conflicts in words, by kind. */
 export const HEADER_WORDS = {
 	line: ({ gpio, a, b }: { gpio: number; a: string; b: string }) =>
 		`Pin ${pinOf(gpio)} is wanted twice: ${a} and ${b} are not to be relied on`,

@@ -38,8 +38,10 @@ declare module '../../engines/machine/bench' {
 		heat: z.infer<typeof heat> | null;
 	}
 }
+/** What a rehearsal knows of warmth: the thermal model and the room. */
 export const heatBenchShape = { heat: heat.nullable().default(null) };
 
+/** The bench's heat, as reckoned from the parts; nothing until a board is chosen. */
 export function heatBench(settings: HeatSettings, context: Context, claims: readonly Claim[]): Partial<Bench> {
 	const found = computeHeat(settings, context, claims);
 	if (!found) return {};

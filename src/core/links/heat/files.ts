@@ -5,7 +5,9 @@ import { fanOf } from './model';
 import { FAN } from './scripts';
 import type { HeatSettings } from './settings';
 
+/** The name of that unit. */
 export const FAN_UNIT = 'yphos-fan.service';
+/** Where its script lies on the endpoint. */
 export const FAN_SCRIPT = '/opt/yphos/bin/fan.sh';
 
 /** The line that controls the fan, or null when nothing does. A fan in the board's own socket is the kernel's to turn. */
@@ -16,6 +18,7 @@ export function fanLine(context: Context): { way: 'switched' | 'pwm'; gpio: numb
 	return { way: fan.control, gpio: context.facts.wiring[fan.id]?.[0] ?? movable.suggested };
 }
 
+/** The unit and script of a fan that the header turns; none for a fan in the board's own socket. */
 export function heatFiles(settings: HeatSettings, context: Context): CardFile[] {
 	const line = fanLine(context);
 	if (!line) return [];

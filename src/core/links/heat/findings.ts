@@ -14,6 +14,7 @@ const FEW_STEPS = 40;
 /** Below this distance from its limit a warm day is enough. */
 const THIN_MARGIN_K = 8;
 
+/** Whether it stays below the temperature at which it slows, and what would help. */
 export function assessHeat(settings: HeatSettings, context: Context, claims: readonly Claim[]): Finding[] {
 	const heat = computeHeat(settings, context, claims);
 	if (!heat)

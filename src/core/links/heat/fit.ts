@@ -1,10 +1,12 @@
 import { fault, ok, type Result } from '../../result';
 
+/** A temperature that the person has read off, minutes after the start. */
 export interface Reading {
 	readonly afterMin: number;
 	readonly chipC: number;
 }
 
+/** What one body would have to be to warm as the readings say. */
 export interface Fitted {
 	readonly kPerW: number;
 	readonly jPerK: number;

@@ -77,6 +77,7 @@ function figures(settings: HeatSettings, context: Context, claims: readonly Clai
 	];
 }
 
+/** The link that keeps the processor below its limit. */
 export const heat: Link<'heat', HeatSettings> = {
 	id: 'heat',
 	title: 'Heat',

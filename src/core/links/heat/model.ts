@@ -19,6 +19,7 @@ export const PLACE_AIR: Readonly<Record<(typeof PLACES)[number], { words: string
 	sun: { words: 'behind glass in the sun', k: 16, kPerW: 0.2 }
 };
 
+/** All that is reckoned of one plan's warmth. */
 export interface Heat {
 	readonly board: PartOf<'board'>;
 	readonly load: PlayLoad;
@@ -31,6 +32,7 @@ export interface Heat {
 	readonly fan: PartOf<'fan'> | null;
 }
 
+/** The first fan among the chosen parts, or null. */
 export const fanOf = (context: Context): PartOf<'fan'> | null =>
 	chosenParts(context).flatMap(({ part }) => (part.kind === 'fan' ? [part] : []))[0] ?? null;
 

@@ -4,6 +4,7 @@ import { FAN } from './scripts';
 import { droppedAt, runHeat, settledAfterSec, type ThermalModel } from './thermal';
 import { HEAT_WORDS } from './words';
 
+/** What can befall the cooling while a rehearsal runs. */
 export const HEAT_FAULTS = {
 	'fan-stops': { label: 'Fan stops', lastsMs: 3_600_000 }
 } as const satisfies Record<string, Fault>;

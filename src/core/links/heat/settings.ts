@@ -1,5 +1,6 @@
 import { z } from 'zod';
 
+/** Where an endpoint can stand, from coolest to warmest. */
 export const PLACES = ['room', 'behind', 'cupboard', 'sun'] as const;
 
 /** Where it stands, and what the person has read off. */
@@ -15,4 +16,5 @@ export const heatSettings = z.object({
 	/** Use what the readings say in place of typical constants. */
 	useReadings: z.boolean()
 });
+/** The heat's slice of a plan. */
 export type HeatSettings = z.infer<typeof heatSettings>;

@@ -12,6 +12,7 @@ export interface ThermalModel {
 	/** Null without a fan. */
 	readonly fan: Fan | null;
 }
+/** A fan, as the model turns it. */
 export interface Fan {
 	/** How many times more heat leaves the chip at full speed. */
 	readonly airFactor: number;
@@ -30,6 +31,7 @@ export interface Duty {
 	readonly besideW: number;
 }
 
+/** Watts that heat the box at a load of `share`, 0 to 1. */
 export const dutyWatts = (duty: Duty, share = Math.min(1, duty.share)): number =>
 	duty.idleW + share * (duty.peakW - duty.idleW) + duty.besideW;
 
@@ -45,6 +47,7 @@ export function fanSpeed(fan: Fan | null, chipC: number, before: number): number
 	return chipC >= fan.onC ? 1 : chipC <= fan.offC ? 0 : before;
 }
 
+/** One step of a run of the model. */
 export interface Moment {
 	readonly sec: number;
 	readonly chipC: number;
@@ -53,6 +56,7 @@ export interface Moment {
 	readonly speed: number;
 }
 
+/** A run of the model, and what it settles at. */
 export interface HeatRun {
 	readonly moments: readonly Moment[];
 	/** The highest temperature of the last tenth: what it settles at. */
@@ -112,5 +116,6 @@ function allowedSpeed(model: ThermalModel, duty: Duty, kPerW: number): number {
 	return Math.max(0.15, Math.min(1, allowedW / Math.max(0.01, duty.peakW - duty.idleW)));
 }
 
+/** Seconds after which nothing changes any more: six time constants, ten minutes at least. */
 export const settledAfterSec = (model: ThermalModel): number =>
 	Math.max(600, 6 * (model.chipKPerW + model.caseKPerW) * model.jPerK);

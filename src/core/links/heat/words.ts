@@ -3,6 +3,7 @@ import type { Words } from '../../engines/machine';
 
 const percent = (part: number): string => `${Math.max(1, Math.round(part * 100))}\u2009%`;
 
+/** The heat's events in words, by code. */
 export const HEAT_WORDS = {
 	'fan-begins': ({ chipC }: { chipC: number }) => ['The fan begins to turn', withUnit(chipC, 0, '°C')],
 	'fan-stands': () => 'The fan stands still',

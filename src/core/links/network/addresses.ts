@@ -22,6 +22,7 @@ const address = (text: string): Address | null => {
 	return read.ok ? read.value : null;
 };
 
+/** The venue's network and gateway as numbers; null when it is not described. */
 export function lanOf(context: Context): Lan | null {
 	const { lan } = context.venue;
 	if (!lan) return null;
@@ -36,7 +37,7 @@ export function lanOf(context: Context): Lan | null {
 const inPool = ({ pool }: Lan, { value }: Address): boolean =>
 	pool !== null && value >= pool.from.value && value <= pool.to.value;
 
-export type AddressTrouble = 'outside' | 'in-pool' | 'gateway' | 'not-a-host' | { readonly twin: string } | null;
+type AddressTrouble = 'outside' | 'in-pool' | 'gateway' | 'not-a-host' | { readonly twin: string } | null;
 
 /** What is wrong with an address that was chosen by hand. A reserved one may lie in the pool: the router itself keeps it. */
 export function judgeAddress(settings: NetworkSettings, context: Context): AddressTrouble {

@@ -5,6 +5,7 @@ import type { Context, Finding, Fix } from '../../link';
 import { patch } from './patch';
 import type { NetworkSettings } from './settings';
 
+/** Findings on who logs in, and by what. */
 export function assessLogin(network: NetworkSettings): Finding[] {
 	if (network.school !== 'files') return [];
 	if (network.user === '')
@@ -50,6 +51,7 @@ export function assessLogin(network: NetworkSettings): Finding[] {
 
 const DEFAULT_USERS = ['root', 'admin', 'user', 'debian', 'test'];
 
+/** Findings on the firewall and on pages without a password. */
 export function assessGuard(network: NetworkSettings): Finding[] {
 	const { guard, pages } = network;
 	const openPages = pages.filter(({ password }) => !password);

@@ -9,6 +9,7 @@ import type { NetworkSettings } from './settings';
 /** A hand that moves a pointer feels more than this. Source: ITU-T G.1010, interactive games and screens, 200 ms at most; a tenth of it is felt. */
 const FELT_MS = 50;
 
+/** Whether what a second screen shows lags so far behind that it is felt. */
 export function assessLatency(settings: NetworkSettings, context: Context): Finding[] {
 	const { worst } = latencyMs(settings);
 	if (context.facts.wish !== 'second-screen' || worst <= FELT_MS) return [];

@@ -5,6 +5,7 @@ import { freeAddress, judgeAddress } from './addresses';
 import { patch } from './patch';
 import type { NetworkSettings } from './settings';
 
+/** Whether the board has the socket or the Wi-Fi that the plan connects by. */
 export function assessWay(network: NetworkSettings, context: Context, claims: readonly Claim[]): Finding[] {
 	const findings: Finding[] = [];
 	const board = context.part('board', context.facts.parts.board);
@@ -80,6 +81,7 @@ export function assessSchool(network: NetworkSettings, context: Context): Findin
 	];
 }
 
+/** Findings on the host name, twins in the venue included. */
 export function assessName(settings: NetworkSettings, context: Context): Finding[] {
 	const { hostName } = settings;
 	const twin = context.others.find((other) => other.hostName === hostName);
@@ -102,6 +104,7 @@ function freeName(name: string, context: Context): string {
 	for (let n = 2; ; n++) if (!taken.has(`${name}-${n}`)) return `${name}-${n}`;
 }
 
+/** Findings on an address chosen by hand or reserved. */
 export function assessAddress(settings: NetworkSettings, context: Context): Finding[] {
 	const { kind, ip } = settings.address;
 	const free = freeAddress(settings, context);

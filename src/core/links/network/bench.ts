@@ -17,6 +17,7 @@ const visitor = z.object({
 	/** Somebody who shall get in, and knows the password. */
 	welcome: z.boolean().default(false)
 });
+/** One who tries to reach a port of the endpoint, and may or may not. */
 export type Visitor = z.infer<typeof visitor>;
 
 const network = z.object({
@@ -36,10 +37,12 @@ declare module '../../engines/machine/bench' {
 		network: z.infer<typeof network>;
 	}
 }
+/** What a rehearsal knows of the network outside: cable, access point, who knocks. */
 export const networkBenchShape = {
 	network: network.default({ wired: true, radio: null, joinMs: 0, near: [], visitors: [] })
 };
 
+/** The bench's network, from the venue and the plan's own connection. */
 export const networkBench = (settings: NetworkSettings, context: Context): Partial<Bench> => ({
 	network: {
 		wired: settings.way === 'wired',

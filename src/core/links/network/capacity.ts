@@ -21,13 +21,14 @@ const RADIO_EFFICIENCY = 0.55;
 /** The same for a cable. Source: 1460 of 1538 bytes on the wire, IEEE 802.3. */
 const WIRE_EFFICIENCY = 1460 / 1538;
 
-export interface RadioPath {
+interface RadioPath {
 	readonly bandGhz: 2.4 | 5;
 	readonly widthMhz: 20 | 40 | 80;
 	readonly streams: 1 | 2;
 	readonly signalDbm: number;
 	readonly othersPercent: number;
 }
+/** What a path carries. */
 export interface Capacity {
 	/** On the medium, bit/s. */
 	readonly rateBps: number;
@@ -44,4 +45,5 @@ export function computeRadio(path: RadioPath): Capacity {
 	return { rateBps, realBps: rateBps * RADIO_EFFICIENCY * (1 - path.othersPercent / 100) };
 }
 
+/** Ethernet at `mbps` Mbit/s with TCP over IPv4 in full frames. Source: IEEE 802.3, 3.1.1; RFC 9293. */
 export const computeWire = (mbps: number): Capacity => ({ rateBps: mbps * 1e6, realBps: mbps * 1e6 * WIRE_EFFICIENCY });

@@ -10,9 +10,13 @@ import { formatAddress } from '../../formats/ip/cidr';
 import { updateFiles } from './updates';
 import type { NetworkSettings } from './settings';
 
+/** Source: nft(8); nftables.service of Debian 12 loads this file. */
 export const NFT_CONF = '/etc/nftables.conf';
+/** Source: sshd_config(5); Debian's sshd_config includes this folder first. */
 export const SSHD_DROP_IN = '/etc/ssh/sshd_config.d/yphos.conf';
+/** Source: NetworkManager.conf(5), keyfile. Holds the pass phrase: 0600. */
 export const RADIO_PROFILE = '/etc/NetworkManager/system-connections/yphos-radio.nmconnection';
+/** Source: NetworkManager.conf(5), keyfile. */
 export const CABLE_PROFILE = '/etc/NetworkManager/system-connections/yphos-cable.nmconnection';
 
 /** The seed of a first start (cloud-init, NoCloud), the profiles of the network, and who may knock and log in. */

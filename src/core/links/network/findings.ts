@@ -5,6 +5,7 @@ import { assessCapacity, assessLatency } from './assessPath';
 import { assessAddress, assessName, assessSchool, assessWay } from './assessReach';
 import type { NetworkSettings } from './settings';
 
+/** All findings of the network, worst cause first within each room. */
 export const assessNetwork = (settings: NetworkSettings, context: Context, claims: readonly Claim[]): Finding[] => [
 	...assessWay(settings, context, claims),
 	...assessName(settings, context),

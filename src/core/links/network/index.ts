@@ -163,6 +163,7 @@ function latency(settings: NetworkSettings): Figure {
 	};
 }
 
+/** The link that joins the endpoint to the venue's network. */
 export const network: Link<'network', NetworkSettings> = {
 	id: 'network',
 	title: 'Network',

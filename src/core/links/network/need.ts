@@ -21,6 +21,7 @@ export function latencyMs(network: NetworkSettings): { usual: number; worst: num
 	return { usual: 3 + 12 * busy, worst: 20 + 180 * busy + 150 * weak, lossPercent: 0.1 + 2 * busy * weak };
 }
 
+/** What the path must carry, bit/s. */
 export interface Need {
 	/** The largest that plays, and everything beside it: recordings, updates. */
 	readonly busiestBps: number;
@@ -53,7 +54,7 @@ const OTHERS_BY_HOUR = [
 	...[0.6, 0.55, 0.5, 0.55, 0.65, 0.8, 0.9, 1, 1, 0.95, 0.75, 0.5]
 ] as const;
 
-export interface HourOfPath {
+interface HourOfPath {
 	readonly hour: number;
 	readonly givesBps: number;
 	readonly needsBps: number;

@@ -7,6 +7,7 @@ import { knock, rulesOf } from './knock';
 import { VISIT, type Visited } from './track';
 import { NETWORK_WORDS } from './words';
 
+/** What can befall the network while a rehearsal runs. */
 export const NETWORK_FAULTS = {
 	'network-late': { label: 'Network comes late', lastsMs: 40_000 }
 } as const satisfies Record<string, Fault>;

@@ -5,6 +5,7 @@ import { lineText, timeOfDay } from '../../plan/text';
 
 const publicKeyText = readable(readPublicKey);
 
+/** The schema of the network's slice of a plan. */
 export const networkSettings = z.object({
 	/** One label of a host name. Source: RFC 1123, 2.1. */
 	hostName: z
@@ -70,8 +71,10 @@ export const networkSettings = z.object({
 		)
 		.max(10)
 });
+/** The network's slice of a plan. */
 export type NetworkSettings = z.infer<typeof networkSettings>;
 
+/** What a new plan begins with, under this host name. */
 export const calmNetwork = (hostName: string): NetworkSettings => ({
 	hostName,
 	way: 'wired',

@@ -11,6 +11,7 @@ export interface Visited extends Answer {
 /** Begins the names of marks that are visits. */
 export const VISIT = 'visit ';
 
+/** The track of who can reach the endpoint. */
 export const reachTrack: TrackKind = {
 	id: 'reach',
 	title: 'Reachability',

@@ -6,6 +6,7 @@ import type { CardFile } from '../../link';
 import type { NetworkSettings } from './settings';
 import { NETWORK_WORDS } from './words';
 
+/** The name of timer and service. */
 export const UPDATES = 'yphos-updates';
 const APT_GET = '/usr/bin/apt-get';
 const UPGRADE = '/usr/bin/unattended-upgrade';
@@ -23,8 +24,10 @@ const LIMIT_KBYTES_PER_SEC = 250;
 /** Installing a usual night's. Typical. */
 const INSTALL_MS = 120_000;
 
+/** Whether a timer fetches updates; never without a network. */
 export const updatesNightly = (network: NetworkSettings): boolean => network.way !== 'none' && network.updates.nightly;
 
+/** What updates every night take: packages, a timer, minutes, a rate. */
 export function updateClaims(settings: NetworkSettings): Claim[] {
 	if (!updatesNightly(settings)) return [];
 	const claim = { from: 'network', what: 'updates', setting: 'network.updates' } as const;

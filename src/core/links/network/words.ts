@@ -1,5 +1,6 @@
 import type { Words } from '../../engines/machine';
 
+/** The network's events in words, by code. */
 export const NETWORK_WORDS = {
 	'radio-joined': ({ address }: { address: string }) => ['Radio network joined', address],
 	'cable-joined': ({ address }: { address: string }) => [

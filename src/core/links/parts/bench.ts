@@ -25,8 +25,10 @@ declare module '../../engines/machine/bench' {
 		board: z.infer<typeof board>;
 	}
 }
+/** What a rehearsal knows of the board: how fast it starts, what it brings. */
 export const partsBenchShape = { board: board.default(ANY_BOARD) };
 
+/** The bench's board; a plain one until one is chosen. */
 export function partsBench(settings: PartsSettings, context: Context): Partial<Bench> {
 	const part = context.part('board', settings.board);
 	if (!part) return {};

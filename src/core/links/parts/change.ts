@@ -16,6 +16,7 @@ export const partsChanges: Pick<Changes, 'choosePart' | 'addPart' | 'replacePart
 		}))
 };
 
+/** The parts with `count` more of one; a part that is there already is counted up. */
 export const withPart = (parts: PartsSettings, id: string, count = 1): PartsSettings => ({
 	...parts,
 	also: parts.also.some(({ part }) => part === id)

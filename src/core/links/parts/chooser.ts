@@ -7,12 +7,12 @@ import type { PartsSettings } from './settings';
 type Board = PartOf<'board'>;
 
 /** One reason for or against a board: what is needed, what it has, and by how much it falls short. */
-export interface Reason {
+interface Reason {
 	readonly what: string;
 	readonly good: boolean;
 	readonly words: string;
 }
-export interface Ranked {
+interface Ranked {
 	readonly board: Board;
 	readonly fits: boolean;
 	readonly reasons: readonly Reason[];

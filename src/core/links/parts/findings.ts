@@ -12,6 +12,7 @@ import type { PartsSettings, PartPlace } from './settings';
 
 const own = changing<PartsSettings>('parts');
 
+/** Places without a part, parts that do not join, and boards that cannot do what is wished. */
 export const assessParts = (settings: PartsSettings, context: Context): Finding[] => [
 	...assessPlaces(settings, context),
 	...assessAlso(settings, context),

@@ -108,6 +108,7 @@ function figures(settings: PartsSettings, context: Context): Figure[] {
 	];
 }
 
+/** The link that holds the chosen parts. */
 export const parts: Link<'parts', PartsSettings> = {
 	id: 'parts',
 	title: 'Parts',

@@ -23,5 +23,7 @@ export const partsSettings = z.object({
 		'The same part stands there twice.'
 	)
 });
+/** The parts' slice of a plan, by ids of the catalogue or the workshop. */
 export type PartsSettings = z.infer<typeof partsSettings>;
+/** A place that holds one part, such as board or supply. */
 export type PartPlace = Exclude<keyof PartsSettings, 'also'>;

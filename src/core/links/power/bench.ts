@@ -21,8 +21,10 @@ declare module '../../engines/machine/bench' {
 		power: z.infer<typeof feed> | null;
 	}
 }
+/** What a rehearsal knows of the feed: volts at the board, when it holds up, when it restarts. */
 export const powerBenchShape = { power: feed.nullable().default(null) };
 
+/** The bench's feed, as reckoned from supply and lead. */
 export function powerBench(settings: PowerSettings, context: Context, claims: readonly Claim[]): Partial<Bench> {
 	const path = computePath(settings, context, claims);
 	const board = context.part('board', context.facts.parts.board);

@@ -9,10 +9,10 @@ import { computePath, type PowerPath } from './powerPath';
 import type { PowerSettings } from './settings';
 
 /** A small supply turns nine tenths of what it takes into what it gives. Typical at half load. */
-export const SUPPLY_EFFICIENCY = 0.87;
+const SUPPLY_EFFICIENCY = 0.87;
 
 /** Watts from the wall: the board's supply with its loss, and whatever has a plug of its own. */
-export function wallWatts(path: PowerPath, claims: readonly Claim[]): { on: number; standby: number } {
+function wallWatts(path: PowerPath, claims: readonly Claim[]): { on: number; standby: number } {
 	const mains = claimsOn(claims, 'power').filter(({ via }) => via === 'mains');
 	const sum = (of: 'typicalW' | 'idleW'): number => mains.reduce((total, claim) => total + claim[of] * claim.count, 0);
 	return {
@@ -21,9 +21,11 @@ export function wallWatts(path: PowerPath, claims: readonly Claim[]): { on: numb
 	};
 }
 
+/** The chosen part that bridges a cut, or null. */
 export const holdUpOf = (context: Context): PartOf<'hold-up'> | null =>
 	chosenParts(context).flatMap(({ part }) => (part.kind === 'hold-up' ? [part] : []))[0] ?? null;
 
+/** The fuse of a mains inlet, or null where none is planned. Amperes. */
 export function inletFuse(settings: PowerSettings, context: Context) {
 	const { inlet } = settings;
 	if (!inlet) return null;
@@ -31,6 +33,7 @@ export function inletFuse(settings: PowerSettings, context: Context) {
 	return { ...fuse, characteristic: fuse.fuseA === null ? null : fuseCharacteristic(fuse.fuseA, inlet.inrushA) };
 }
 
+/** Volts at the board, spare amperes, watts from the wall, energy a year. */
 export function powerFigures(settings: PowerSettings, context: Context, claims: readonly Claim[]): Figure[] {
 	const path = computePath(settings, context, claims);
 	if (!path)

@@ -28,6 +28,7 @@ const UNKNOWN: Finding = {
 	fixes: []
 };
 
+/** Whether the volts arrive, with what spare, and what would bring them. */
 export function assessPower(settings: PowerSettings, context: Context, claims: readonly Claim[]): Finding[] {
 	const path = computePath(settings, context, claims);
 	const board = context.part('board', context.facts.parts.board);

@@ -12,6 +12,7 @@ import { powerBench, powerBenchShape } from './bench';
 import { POWER_WORDS } from './words';
 import './offers';
 
+/** The link from the wall to the board's 5 V. */
 export const power: Link<'power', PowerSettings> = {
 	id: 'power',
 	title: 'Power',

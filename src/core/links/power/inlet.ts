@@ -3,7 +3,7 @@ export const FUSE_RATINGS_A = [
 	0.1, 0.125, 0.16, 0.2, 0.25, 0.315, 0.4, 0.5, 0.63, 0.8, 1, 1.25, 1.6, 2, 2.5, 3.15, 4, 5, 6.3, 8, 10
 ] as const;
 
-export interface Fuse {
+interface Fuse {
 	readonly currentA: number;
 	readonly neededA: number;
 	/** The smallest rating that is not below what is needed; null when there is none. */

@@ -1,5 +1,5 @@
 /** Resistivity of annealed copper at 20 °C. Source: IEC 60028:1925, clause 1. */
-export const COPPER_OHM_MM2_PER_M = 0.0172414;
+const COPPER_OHM_MM2_PER_M = 0.0172414;
 
 /** Cross-section of a conductor by its gauge number. Source: ASTM B258, clause 5: 0.127·92^((36−n)/39) mm diameter. */
 export const awgAreaMm2 = (gauge: number): number => (Math.PI / 4) * (0.127 * 92 ** ((36 - gauge) / 39)) ** 2;
@@ -11,6 +11,7 @@ export const ohmPerMetre = (areaMm2: number): number => COPPER_OHM_MM2_PER_M / a
 export const loopOhm = (lengthM: number, areaMm2: number, contactOhm: number): number =>
 	2 * lengthM * ohmPerMetre(areaMm2) + contactOhm;
 
+/** What a lead leaves of the supply's volts at a current. */
 export interface Drop {
 	readonly currentA: number;
 	readonly boardV: number;

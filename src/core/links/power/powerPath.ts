@@ -7,6 +7,7 @@ import { dropAtPower, loopOhm, type Drop } from './lead';
 import { computeUsbLoad, placeUsb, type UsbLoad, type UsbPlace } from './usb';
 import type { PowerSettings } from './settings';
 
+/** What is drawn at rest, in typical use and at most, W. */
 export interface Watts {
 	readonly idle: number;
 	readonly typical: number;

@@ -10,11 +10,13 @@ const PATIENCE = 5;
 /** What a telephone charger on a thin lead gives, for the fault of that name. */
 const WEAK = { supplyVolts: 5, ratedW: 5, loopOhm: 0.7 };
 
+/** What can befall the feed while a rehearsal runs. */
 export const POWER_FAULTS = {
 	'power-cut': { label: 'Cut the power', lastsMs: 5_000 },
 	'supply-weak': { label: 'Weak supply', lastsMs: 30_000 }
 } as const satisfies Record<string, Fault>;
 
+/** The track of volts and cuts. */
 export const powerTrack: TrackKind = {
 	id: 'power',
 	title: 'Power',

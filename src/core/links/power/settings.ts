@@ -23,4 +23,5 @@ export const powerSettings = z.object({
 		})
 		.nullable()
 });
+/** The power's slice of a plan. */
 export type PowerSettings = z.infer<typeof powerSettings>;

@@ -5,6 +5,7 @@ import { inletFuse } from './figures';
 import { computePath } from './powerPath';
 import type { PowerSettings } from './settings';
 
+/** What is done and measured before the board is joined to its supply. */
 export function powerSteps(settings: PowerSettings, context: Context, claims: readonly Claim[]): Step[] {
 	const path = computePath(settings, context, claims);
 	const hub = path?.usbPlaces.some(({ at }) => at === 'powered hub')

@@ -49,6 +49,7 @@ export function placeUsb(
 	});
 }
 
+/** What hangs on the board's USB sockets, A. */
 export interface UsbLoad {
 	readonly totalA: number;
 	/** The most that one socket of the board must give. */
@@ -56,6 +57,7 @@ export interface UsbLoad {
 	readonly devices: number;
 }
 
+/** Sums what each socket gives; a hub with its own supply takes nothing from the board. */
 export function computeUsbLoad(places: readonly UsbPlace[]): UsbLoad {
 	const onBoard = places.filter(({ at }) => at === 'board').map(({ amperes }) => amperes);
 	const onPlainHub = places.filter(({ at }) => at === 'plain hub').reduce((sum, { amperes }) => sum + amperes, 0);

@@ -3,6 +3,7 @@ import type { Words } from '../../engines/machine';
 
 const volts = (reading: number | null): string => (reading === null ? '' : withUnit(reading, 2, 'V'));
 
+/** The power's events in words, by code. */
 export const POWER_WORDS = {
 	'mains-on': ({ boardV }: { boardV: number | null }) => ['Mains on', volts(boardV)],
 	'mains-back': ({ boardV }: { boardV: number | null }) => ['Mains back', volts(boardV)],

@@ -6,14 +6,18 @@ import { quietCalendars, quietLine } from './quiet';
 import { MAY_SOUND } from './scripts';
 import type { ProgrammeSettings } from './settings';
 
+/** The name of the timer and service that silence the player. */
 export const QUIET_BEGINS = 'yphos-quiet-begins';
+/** The name of the timer and service that let it play again. */
 export const QUIET_ENDS = 'yphos-quiet-ends';
+/** The script that says whether now is outside quiet hours. */
 export const MAY_SOUND_PATH = '/opt/yphos/bin/may-sound.sh';
-export const QUIET_HOURS_PATH = '/opt/yphos/quiet-hours.txt';
+const QUIET_HOURS_PATH = '/opt/yphos/quiet-hours.txt';
 const UNITS = '/etc/systemd/system/';
 
 type PlayerClaim = ClaimOn<'player'>;
 
+/** The player's options that decide how the list runs, and what begins and ends quiet hours. */
 export const programmeFiles = (settings: ProgrammeSettings, options: readonly PlayerClaim[]): CardFile[] => [
 	playerOptions(settings, options),
 	...quietFiles(settings)

@@ -5,6 +5,7 @@ import type { ProgrammeSettings } from './settings';
 
 const own = changing<ProgrammeSettings>('programme');
 
+/** Whether the list goes on, quiet hours that meet or never end, and the clock they need. */
 export const assessProgramme = ({ quiet }: ProgrammeSettings, context: Context): Finding[] => [
 	...assessEnds(context),
 	...assessQuiet(quiet),

@@ -75,6 +75,7 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 
 const LOOPS = { list: 'list over and over', one: 'first entry over and over', once: 'list once' } as const;
 
+/** The link that says when the list plays. */
 export const programme: Link<'programme', ProgrammeSettings> = {
 	id: 'programme',
 	title: 'Programme',

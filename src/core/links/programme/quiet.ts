@@ -7,7 +7,7 @@ type Weekday = (typeof WEEKDAYS)[number];
 const after = (day: Weekday): Weekday => WEEKDAYS[(WEEKDAYS.indexOf(day) + 1) % 7]!;
 
 /** True when it ends on the morning after the evening it began. */
-export const crossesMidnight = (hours: QuietHours): boolean => hours.until < hours.from;
+const crossesMidnight = (hours: QuietHours): boolean => hours.until < hours.from;
 
 const calendar = (days: readonly Weekday[], time: string): string =>
 	`${days.length ? `${days.join(',')} ` : ''}*-*-* ${time}:00`;
@@ -37,6 +37,7 @@ export function isQuiet(data: string, weekday: number, hhmm: number): boolean {
 	});
 }
 
+/** "Mon, Tue 22:00 to 07:00". */
 export const quietInWords = (hours: QuietHours): string =>
 	`${hours.weekdays.length ? hours.weekdays.join(', ') : 'every day'} ${hours.from} to ${hours.until}`;
 

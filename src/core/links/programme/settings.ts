@@ -1,17 +1,20 @@
 import { z } from 'zod';
 import { timeOfDay } from '../../plan/text';
 
+/** As systemd writes them, Monday first. Source: systemd.time(7). */
 export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 
-export const quietHours = z.object({
+const quietHours = z.object({
 	/** The evening on which it begins; no day means every day. */
 	weekdays: z.array(z.enum(WEEKDAYS)).max(7),
 	from: timeOfDay,
 	/** May be earlier than `from`: then it ends the next morning. */
 	until: timeOfDay
 });
+/** One spell of quiet, by the weekday on which it begins. */
 export type QuietHours = z.infer<typeof quietHours>;
 
+/** The schema of the programme's slice of a plan. */
 export const programmeSettings = z.object({
 	/** Off: nothing is played by itself. */
 	used: z.boolean(),
@@ -21,4 +24,5 @@ export const programmeSettings = z.object({
 	shuffle: z.boolean(),
 	quiet: z.array(quietHours).max(20)
 });
+/** The programme's slice of a plan. */
 export type ProgrammeSettings = z.infer<typeof programmeSettings>;

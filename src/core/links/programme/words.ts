@@ -1,5 +1,6 @@
 import type { Words } from '../../engines/machine';
 
+/** The programme's events in words, by code. */
 export const PROGRAMME_WORDS = {
 	'quiet-begins': () => 'Quiet hours begin',
 	'quiet-ends': () => 'Quiet hours end',

@@ -28,6 +28,7 @@ const speakers = z.object({
 	ohm: z.number().positive(),
 	count: z.number().int().positive()
 });
+/** A converter as the endpoint's kernel would find it. */
 export type BenchSoundCard = z.infer<typeof soundCard>;
 
 declare module '../../engines/machine/bench' {
@@ -38,6 +39,7 @@ declare module '../../engines/machine/bench' {
 		distanceM: number;
 	}
 }
+/** What a rehearsal knows of converters, amplifier and speakers. */
 export const soundBenchShape = {
 	soundCards: z.array(soundCard).default([]),
 	amplifier: amplifier.nullable().default(null),

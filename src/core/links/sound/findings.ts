@@ -16,6 +16,7 @@ const change = (label: string, part: Partial<SoundSettings>): Fix => ({
 	apply: own(part)
 });
 
+/** All findings from converter to listener. */
 export function assessSound(settings: SoundSettings, context: Context, claims: readonly Claim[]): Finding[] {
 	return [
 		...assessDevice(settings, context),

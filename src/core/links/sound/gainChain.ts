@@ -2,7 +2,7 @@
  * Levels from file to ear. 0 dBFS is a full-scale sine, which the converter puts out as `fullScaleVrms`.
  * Sources: Ohm's law; IEC 60268-5, clause 20 (sensitivity at 2.83 V, 1 m); free field, 6.02 dB for each doubling of distance.
  */
-export interface GainChainInput {
+interface GainChainInput {
 	readonly dacFullScaleVrms: number;
 	readonly signalDbfs: number;
 	readonly digitalVolumeDb: number;
@@ -19,6 +19,7 @@ export interface GainChainInput {
 	readonly summing: 'power' | 'voltage';
 }
 
+/** Volts along the way, and the level that they make. */
 export interface GainChain {
 	readonly ampInputVrms: number;
 	readonly ampOutputVrms: number;
@@ -29,6 +30,7 @@ export interface GainChain {
 
 const ratioDb = (ratio: number): number => 20 * Math.log10(ratio);
 
+/** Converter, volume, amplifier with its clip point, speakers: volts RMS, dB SPL at the listener. */
 export function computeGainChain(chain: GainChainInput): GainChain {
 	const ampInputVrms = chain.dacFullScaleVrms * 10 ** ((chain.digitalVolumeDb + chain.signalDbfs) / 20);
 	const wantedVrms = ampInputVrms * 10 ** (chain.ampGainDb / 20);

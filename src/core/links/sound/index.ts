@@ -83,6 +83,7 @@ function figures(settings: SoundSettings, context: Context): Figure[] {
 	return out;
 }
 
+/** The link from samples to the listener. */
 export const sound: Link<'sound', SoundSettings> = {
 	id: 'sound',
 	title: 'Sound',

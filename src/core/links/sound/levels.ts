@@ -4,7 +4,7 @@ import { computeGainChain, type GainChain } from './gainChain';
 import type { SoundSettings } from './settings';
 
 /** Average of music mastered for streaming, below a full-scale sine. Typical. */
-export const AVERAGE_DBFS = -14;
+const AVERAGE_DBFS = -14;
 
 /** One stage of the path from file to ear: average and peak in dB below the point where that stage clips. */
 export interface Stage {
@@ -14,6 +14,7 @@ export interface Stage {
 	readonly text: string;
 }
 
+/** The chain at full scale and at the average of music. */
 export interface Levels {
 	readonly peak: GainChain;
 	readonly average: GainChain;

@@ -6,7 +6,7 @@ import { treat, type Treatment } from './treatment';
 import type { SoundSettings } from './settings';
 
 /** One source as it is made and as it reaches the converter. */
-export interface Meeting {
+interface Meeting {
 	readonly what: string;
 	readonly shape: SoundShape | null;
 	readonly treatment: Treatment;

@@ -8,6 +8,7 @@ import type { Heard } from './heard';
 import { treat, type Route } from './treatment';
 import { SOUND_WORDS } from './words';
 
+/** What can befall converter and amplifier while a rehearsal runs. */
 export const SOUND_FAULTS = {
 	'converter-unplugged': { label: 'Unplug converter', lastsMs: 15_000 },
 	'amplifier-muted': { label: 'Mute amplifier', lastsMs: 15_000 }

@@ -21,9 +21,10 @@ export function playbackOf(
 	return part ? { playback: part.playback, sure: 'typical' } : null;
 }
 
-export const gainInPlayerDb = (settings: SoundSettings): number =>
+const gainInPlayerDb = (settings: SoundSettings): number =>
 	settings.volumeAt === 'player' ? settings.volumeDb : 0;
 
+/** How samples reach the converter by plan; null until one is chosen. */
 export function routeOf(settings: SoundSettings, context: Context): Route | null {
 	const found = playbackOf(settings, context);
 	return found

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CARD_ID } from '../../formats/alsa/deviceName';
 import { lineText } from '../../plan/text';
 
+/** The schema of the sound's slice of a plan. */
 export const soundSettings = z.object({
 	/** Off: silent by plan. */
 	used: z.boolean(),
@@ -27,6 +28,7 @@ export const soundSettings = z.object({
 	/** Sound pressure that a full-scale passage should not exceed at the listener. */
 	loudestDb: z.number().min(40).max(115)
 });
+/** The sound's slice of a plan. */
 export type SoundSettings = z.infer<typeof soundSettings>;
 
 /** Nothing chosen yet, and quiet to begin with. */

@@ -5,6 +5,7 @@ import type { Heard } from './heard';
 /** Between two titles a player is silent for some hundredths of a second; below this, nobody speaks of silence. */
 const UNNOTICED_MS = 200;
 
+/** "44.1 kHz, 16 bit, unchanged". */
 export const describeHeard = (heard: Heard): string =>
 	`${formatHz(heard.sampleRateHz)}, ${heard.bitDepth} bit, ${heard.treatment}`;
 
@@ -14,6 +15,7 @@ export const heardIn = (
 ): { atMs: number; heard: Heard }[] =>
 	(tracks.find(({ id }) => id === 'ear')?.marks ?? []).map(({ atMs, data }) => ({ atMs, heard: data as Heard }));
 
+/** The track of what is heard. */
 export const earTrack: TrackKind = {
 	id: 'ear',
 	title: 'Ear',

@@ -4,6 +4,7 @@ import { SAMPLE_BITS, type Playback } from '../../parts/schema';
 /** What becomes of a source on its way into a converter. */
 export type Verdict = 'untouched' | 'decoded' | 'scaled' | 'narrowed' | 'mixed' | 'resampled' | 'refused' | 'unknown';
 
+/** What becomes of one source's samples. */
 export interface Treatment {
 	readonly verdict: Verdict;
 	readonly sampleRateHz: number;
@@ -13,6 +14,7 @@ export interface Treatment {
 	readonly words: string;
 }
 
+/** All that decides what becomes of samples on their way. */
 export interface Route {
 	readonly playback: Playback;
 	readonly door: 'hw' | 'iec958' | 'hdmi';

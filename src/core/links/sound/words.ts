@@ -1,6 +1,7 @@
 import { formatHz, withUnit } from '../../format';
 import type { Words } from '../../engines/machine';
 
+/** The sound's events in words, by code. */
 export const SOUND_WORDS = {
 	found: ({ name, cardId }: { name: string; cardId: string }) => [`${name} found`, cardId],
 	muted: () => 'the amplifier is muted',

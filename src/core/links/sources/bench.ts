@@ -15,6 +15,7 @@ declare module '../../engines/machine/bench' {
 		media: z.infer<typeof mediaSchema>[];
 	}
 }
+/** What a rehearsal knows of streams and of the media on disks. */
 export const sourcesBenchShape = { streams: z.array(stream).default([]), media: z.array(mediaSchema).default([]) };
 
 /** The stream server, which plays, and the media on the endpoint's disks. */

@@ -5,6 +5,7 @@ import type { SourcesSettings, SourceItem } from './settings';
 
 const own = changing<SourcesSettings>('sources');
 
+/** Lists without entries, names that cannot be, streams that end a list. */
 export function assessSources(settings: SourcesSettings, context: Context): Finding[] {
 	const { items } = settings;
 	return [

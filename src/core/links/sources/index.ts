@@ -54,6 +54,7 @@ const namesOf = (paths: readonly string[]): string =>
 		? paths.join(', ')
 		: `${paths.slice(0, NAMED).join(', ')} and ${paths.length - NAMED} more, as playlist.m3u8 of the card set names them`;
 
+/** The link that says what is to be played. */
 export const sources: Link<'sources', SourcesSettings> = {
 	id: 'sources',
 	title: 'Sources',

@@ -10,6 +10,7 @@ const FILE_MS = 60;
 const STREAM_MS = 900;
 const REFUSED_MS = 400;
 
+/** What can befall a stream while a rehearsal runs. */
 export const SOURCES_FAULTS = {
 	'stream-refuses': { label: 'Stream refuses', lastsMs: 60_000 }
 } as const satisfies Record<string, Fault>;

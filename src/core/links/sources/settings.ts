@@ -8,6 +8,7 @@ const commentLine = lineText(LIST_LIMITS.line).refine(
 	'A line of this kind begins with #.'
 );
 
+/** The schema of one entry of the list. */
 export const sourceItem = z.object({
 	id: idText,
 	/** An address (http://…), a file that goes on the card (any name), or an absolute path on the endpoint (/srv/…). */
@@ -17,8 +18,10 @@ export const sourceItem = z.object({
 	/** Lines of the imported list that Yphos does not interpret and writes back as they were. */
 	extra: z.array(commentLine).max(LIST_LIMITS.linesPerEntry)
 });
+/** One entry of the list. */
 export type SourceItem = z.infer<typeof sourceItem>;
 
+/** The schema of the sources' slice of a plan. */
 export const sourcesSettings = z.object({
 	/** Off: this endpoint plays no list. */
 	used: z.boolean(),
@@ -29,4 +32,5 @@ export const sourcesSettings = z.object({
 	/** Streams need the network: wait for it before playing, or begin with what is on the card. */
 	waitForNetwork: z.boolean()
 });
+/** The sources' slice of a plan. */
 export type SourcesSettings = z.infer<typeof sourcesSettings>;

@@ -14,6 +14,7 @@ import { sound } from './sound';
 import { stores } from './stores';
 import { supplies } from './supplies';
 
+/** All parts that ship with Yphos, generic by class; checked by the schema when it is loaded. */
 export const catalogue: readonly Part[] = checked([
 	...boards,
 	...supplies,

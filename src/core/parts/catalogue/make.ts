@@ -21,6 +21,7 @@ export function checked(rows: readonly PartRow[]): readonly Part[] {
 	});
 }
 
+/** One socket of a part, or `count` alike. */
 export const socket = (way: 'in' | 'out', plug: Plug, carries: Cargo[], count = 1, male = false): Socket => ({
 	way,
 	plug,
@@ -28,6 +29,7 @@ export const socket = (way: 'in' | 'out', plug: Plug, carries: Cargo[], count = 
 	carries,
 	count
 });
+/** What a part draws, W: at rest, typical, at most. */
 export const draw = (
 	via: Draw['via'],
 	idleW: number,
@@ -36,6 +38,7 @@ export const draw = (
 	surgeW: number = peakW
 ): Draw => ({ via, idleW, typicalW, peakW, surgeW });
 
+/** What a part takes of the header; what is left out it does not take. */
 export const headerUse = (use: Partial<HeaderUse>): HeaderUse => ({
 	i2s: false,
 	spi: [],

@@ -226,6 +226,7 @@ const sleep: Program = (process) => {
 /** How long one of them takes: next to nothing, on a card. Typical. */
 const TAKES_MS = 1;
 
+/** Puts the stand-ins for programs that only look at or change files under /usr/bin. Source: POSIX.1-2017, XCU 4; coreutils 9. */
 export function addFilePrograms(machine: Machine): void {
 	for (const [name, run] of Object.entries(SIMPLE))
 		machine.programs.set(`/usr/bin/${name}`, (process) =>

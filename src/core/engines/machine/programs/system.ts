@@ -189,6 +189,7 @@ const timedatectl: Program = (process, machine) => {
 
 const quick: Program = (process) => process.after(TAKES_MS, () => process.exit(0));
 
+/** Puts the stand-ins for systemctl, dpkg, apt-get and their like under /usr/bin. Source: their manual pages in Debian 12. */
 export function addSystemPrograms(machine: Machine): void {
 	machine.programs.set('/usr/bin/systemctl', systemctl);
 	machine.programs.set('/usr/bin/dpkg', query);

@@ -1,8 +1,9 @@
 /** Whole-number expressions of $(( )) and (( )). Source: POSIX.1-2017, 2.6.4; bash(1), ARITHMETIC EVALUATION. */
-export interface Variables {
+interface Variables {
 	get(name: string): string;
 	set(name: string, value: string): void;
 }
+/** What an expression that cannot be computed throws; its message is what the shell prints. */
 export class ArithmeticFault extends Error {}
 
 const LEVELS: readonly (readonly string[])[] = [
@@ -20,6 +21,7 @@ const LEVELS: readonly (readonly string[])[] = [
 const TOKEN =
 	/(?:(?:0[xX][0-9a-fA-F]+|\d+)|(?:[A-Za-z_]\w*)|(?:\+\+|--|<<=|>>=|[-+*/%&|^]=|<<|>>|<=|>=|==|!=|&&|\|\||[-+*/%<>=!~&|^?:(),]))/y;
 
+/** $(( … )), 64-bit integers. Throws `ArithmeticFault`. Source: POSIX.1-2017, XCU 2.6.4. */
 export function computeArithmetic(text: string, variables: Variables): number {
 	const tokens: string[] = [];
 	for (const word of text.split(/\s/)) {

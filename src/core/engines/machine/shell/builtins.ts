@@ -2,7 +2,7 @@ import { computeCondition, ConditionFault } from './conditions';
 import { ExitShell, fail, LeaveLoop, resolvePath, ReturnFrom, set, type Shell } from './state';
 
 /** Commands that the shell itself brings. Each gives its exit code. Source: POSIX.1-2017, 2.14; bash(1), SHELL BUILTIN COMMANDS. */
-export type Builtin = (shell: Shell, args: readonly string[]) => number;
+type Builtin = (shell: Shell, args: readonly string[]) => number;
 
 const code = (shell: Shell, text: string | undefined): number =>
 	text === undefined ? shell.status : /^\d+$/.test(text) ? Number(text) & 255 : 2;
@@ -52,7 +52,7 @@ const ESCAPES: Readonly<Record<string, string>> = { n: '\n', t: '\t', r: '\r', '
 const unescape = (text: string): string => text.replace(/\\([ntra\\0])/g, (_, c: string) => ESCAPES[c]!);
 
 /** Source: POSIX.1-2017, printf; the format is used again as long as there are arguments. */
-export function formatPrintf(format: string, args: readonly string[]): string {
+function formatPrintf(format: string, args: readonly string[]): string {
 	const parts = unescape(format).split(/(%%|%[-0 +#]{0,5}\d{0,4}(?:\.\d{1,4})?[sdibxXcuo])/);
 	const wants = parts.filter((part) => /^%[^%]/.test(part)).length;
 	let out = '';
@@ -123,6 +123,7 @@ function declare(shell: Shell, args: readonly string[], each: (name: string) => 
 	return 0;
 }
 
+/** The commands that the shell carries out itself, by name. Source: POSIX.1-2017, XCU 2.14; bash(1). */
 export const BUILTINS: Readonly<Record<string, Builtin>> = {
 	':': () => 0,
 	true: () => 0,

@@ -5,6 +5,7 @@ import { resolvePath, type Shell } from './state';
 const UNARY = /^-[efdhLnrswxz]$/;
 const BINARY = new Set(['=', '==', '!=', '-eq', '-ne', '-lt', '-le', '-gt', '-ge', '<', '>', '=~']);
 
+/** What a test that cannot be judged throws: status 2. Source: POSIX.1-2017, XCU, test. */
 export class ConditionFault extends Error {}
 
 function unary(shell: Shell, operator: string, operand: string): boolean {

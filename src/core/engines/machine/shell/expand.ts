@@ -4,7 +4,7 @@ import { elements, fail, get, resolvePath, scalar, set, type Shell, type Step } 
 import type { Expansion, Piece, Word } from './syntax';
 
 /** How the script of $(…) is run; given by the runner, so that the two rooms do not import each other. */
-export type RunCommand = (shell: Shell, script: Extract<Piece, { kind: 'command' }>['script']) => Step<string>;
+type RunCommand = (shell: Shell, script: Extract<Piece, { kind: 'command' }>['script']) => Step<string>;
 
 interface Fragment {
 	readonly text: string;
@@ -13,6 +13,7 @@ interface Fragment {
 /** Fields parted already by "$@", each made of fragments. */
 type Fields = Fragment[][];
 
+/** Expansion of words; runs commands only for $( … ). Source: POSIX.1-2017, XCU 2.6. */
 export class Expander {
 	constructor(readonly run: RunCommand) {}
 

@@ -1,5 +1,5 @@
 /** Patterns of file names and cases. Source: POSIX.1-2017, Shell Command Language, 2.13. Quoted parts come escaped by a backslash. */
-export function patternSource(pattern: string, anyChar = '[^]'): string {
+function patternSource(pattern: string, anyChar = '[^]'): string {
 	let out = '';
 	for (let at = 0; at < pattern.length; at++) {
 		const c = pattern[at]!;
@@ -24,6 +24,7 @@ export function patternSource(pattern: string, anyChar = '[^]'): string {
 }
 const escaped = (c: string): string => c.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&');
 
+/** Whether the whole text fits a shell pattern. Source: POSIX.1-2017, XCU 2.13. */
 export const matches = (text: string, pattern: string): boolean =>
 	new RegExp(`^(?:${patternSource(pattern)})$`, 'u').test(text);
 /** Whether a star, a question mark or a pair of brackets stands there unescaped; a bracket that is never closed, as the command [, is none. */
@@ -36,7 +37,9 @@ export function hasPattern(text: string): boolean {
 	}
 	return false;
 }
+/** The pattern that only this text fits. */
 export const escapePattern = (text: string): string => text.replace(/[\\*?[\]]/g, '\\$&');
+/** A pattern without special characters as the text that it fits. */
 export const unescapePattern = (text: string): string => text.replace(/\\([^])/g, '$1');
 
 /** ${name#pattern}, ##, %, %%. */

@@ -22,6 +22,7 @@ import {
 } from './state';
 import type { Assignment, Command, Pipeline, Redirect, Statement, Word } from './syntax';
 
+/** All that a run of a script begins with. */
 export interface ScriptRun {
 	readonly host: ShellHost;
 	readonly text: string;

@@ -26,6 +26,7 @@ export interface Spawn {
 	readonly stdinFile?: string | null;
 	readonly cwd: string;
 }
+/** How a script ended, and all that it printed. */
 export interface Ended {
 	readonly code: number;
 	readonly out: string;
@@ -34,15 +35,18 @@ export interface Ended {
 /** A part of a script under way: asks for programs, gives a value. */
 export type Step<T> = Generator<Spawn, T, Ended>;
 
+/** A text that is read from `at` on; shared by all that read from it. */
 export interface Input {
 	text: string;
 	at: number;
 	file?: string;
 }
+/** Where a command prints to. */
 export interface Output {
 	write(text: string): void;
 }
 
+/** A scalar, or an indexed array by its places. */
 export type Value = string | Map<number, string>;
 
 /** Everything that a shell knows while it runs; a subshell gets a copy. */
@@ -72,16 +76,19 @@ export interface Shell {
 	locals: Map<string, Value | undefined>[];
 }
 
+/** Thrown by `exit`, caught where the shell began. */
 export class ExitShell extends Error {
 	constructor(readonly code: number) {
 		super(`exit ${code}`);
 	}
 }
+/** Thrown by `return`, caught at the call of the function. */
 export class ReturnFrom extends Error {
 	constructor(readonly code: number) {
 		super(`return ${code}`);
 	}
 }
+/** Thrown by `break` and `continue`, caught by the loops that they pass. */
 export class LeaveLoop extends Error {
 	constructor(
 		readonly how: 'break' | 'continue',
@@ -97,6 +104,7 @@ export function fail(shell: Shell, words: string): never {
 	throw new ExitShell(shell.isBash ? 1 : 2);
 }
 
+/** The value of a variable or special parameter; undefined when it is unset. Source: POSIX.1-2017, XCU 2.5. */
 export function get(shell: Shell, name: string): Value | undefined {
 	switch (name) {
 		case '?':
@@ -119,10 +127,12 @@ export function get(shell: Shell, name: string): Value | undefined {
 	return shell.variables.get(name);
 }
 
+/** Sets a variable as it is, in place of what it held. */
 export const set = (shell: Shell, name: string, value: Value): void => void shell.variables.set(name, value);
 
 /** A scalar stands at place 0 of an array, and the other way round. */
 export const scalar = (value: Value | undefined): string | undefined => (value instanceof Map ? value.get(0) : value);
+/** All elements of an array in the order of their places; of a scalar, the one. */
 export const elements = (value: Value | undefined): string[] =>
 	value === undefined
 		? []
@@ -130,6 +140,7 @@ export const elements = (value: Value | undefined): string[] =>
 			? [...value.entries()].sort(([a], [b]) => a - b).map(([, element]) => element)
 			: [value];
 
+/** An absolute path without "." and "..", from where the shell stands. */
 export const resolvePath = (shell: Pick<Shell, 'cwd'>, path: string): string => {
 	const steps: string[] = [];
 	for (const step of (path.startsWith('/') ? path : `${shell.cwd}/${path}`).split('/')) {

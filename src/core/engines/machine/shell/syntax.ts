@@ -6,6 +6,7 @@ export type Piece =
 	| { readonly kind: 'expand'; readonly expansion: Expansion; readonly quoted: boolean }
 	| { readonly kind: 'command'; readonly script: readonly Statement[]; readonly quoted: boolean }
 	| { readonly kind: 'arithmetic'; readonly text: Word; readonly quoted: boolean };
+/** One word as it stands in the text, in pieces that are expanded in their own ways. */
 export type Word = readonly Piece[];
 
 /** ${name}, ${#name}, ${name[index]}, ${name:-word}, ${name##pattern}, ${name:offset}. */
@@ -18,11 +19,13 @@ export interface Expansion {
 	readonly word: Word;
 }
 
+/** Source: POSIX.1-2017, XCU 2.7; `&>` is bash's. */
 export interface Redirect {
 	readonly descriptor: number;
 	readonly operator: '<' | '>' | '>>' | '>&' | '<&' | '&>';
 	readonly target: Word;
 }
+/** name=word, name+=word, name[index]=word. */
 export interface Assignment {
 	readonly name: string;
 	readonly index: Word | null;
@@ -31,6 +34,7 @@ export interface Assignment {
 	readonly value: Word | { readonly list: readonly Word[] };
 }
 
+/** What a pipeline is made of. Source: POSIX.1-2017, XCU 2.9. */
 export type Command =
 	| {
 			readonly kind: 'simple';
@@ -83,6 +87,7 @@ export type Command =
 	| { readonly kind: 'test'; readonly words: readonly Word[]; readonly redirects: readonly Redirect[] }
 	| { readonly kind: 'function'; readonly name: string; readonly body: Command };
 
+/** Commands joined by |, perhaps after "!". Source: POSIX.1-2017, XCU 2.9.2. */
 export interface Pipeline {
 	readonly negated: boolean;
 	readonly commands: readonly Command[];

@@ -21,6 +21,7 @@ const CLOSED: Readonly<Record<string, readonly string[]>> = {
 };
 const below = (path: string, folder: string): boolean => path === folder || path.startsWith(`${folder}/`);
 
+/** What a unit's settings let its programs read and write. Source: systemd.exec(5), systemd 252. */
 export function accessOf(files: UnitFiles): Access {
 	/** As somebody who is not the administrator. */
 	const runsAsOther = (unit: string): boolean =>

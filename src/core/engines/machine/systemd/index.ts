@@ -12,6 +12,7 @@ import { UnitFiles } from './unitFiles';
 
 export { OTHERS_READ } from './access';
 
+/** What the rest of the machine asks of its service manager. */
 export interface Systemd extends Access {
 	/** The kernel hands over: begin what is enabled. */
 	boot(): void;
@@ -24,6 +25,7 @@ export interface Systemd extends Access {
 	reload(): void;
 }
 
+/** A service manager that executes the units on the machine's disk. Source: systemd.unit(5), systemd.service(5), systemd 252. */
 export function startSystemd(machine: Machine): Systemd {
 	const files = new UnitFiles(machine);
 	const reached = new Set<string>();

@@ -29,8 +29,9 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 
 /** Kinds of units that are started here. */
 export const KINDS = ['service', 'timer', 'target', 'mount', 'automount', 'path', 'socket'] as const;
-export type UnitKind = (typeof KINDS)[number];
+type UnitKind = (typeof KINDS)[number];
 
+/** A unit's kind by the end of its name; null for one that does not exist. */
 export const kindOf = (name: string): UnitKind | null =>
 	KINDS.find((kind) => kind === name.slice(name.lastIndexOf('.') + 1)) ?? null;
 

@@ -8,6 +8,7 @@ const NOTICED_MS = 18;
 /** Where nothing else is said. Source: systemd-system.conf(5), DefaultStartLimitIntervalSec=, DefaultStartLimitBurst=. */
 const START_LIMIT = { intervalMs: 10_000, burst: 5 };
 
+/** One service while the machine runs. */
 export interface Service {
 	state: 'inactive' | 'waiting' | 'active' | 'stopped' | 'failed';
 	kill: (() => void) | null;
