@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { calculations } from '$core/calc';
+import { calculations } from '$core/engines/calc';
 import { chain } from '$core/chain';
 import { readDisks } from '$core/disks/read';
 import { judgeDisks } from '$core/disks/verdict';
@@ -23,7 +23,7 @@ import { partsJsonSchema } from '$core/parts/file';
 import { takesPassword } from '$core/links/network/files';
 import { readProbe } from '$core/probe';
 import type { Endpoint, Workshop } from '$core/plan/workshop';
-import { sentence } from '$core/result';
+import { sentence } from '$core/basics/result';
 import { complain, isFolder, printable, readCardTree, readMedia, readPlanFile, Refusal, writeCardFiles } from './files';
 
 export interface Flags {

@@ -1,11 +1,11 @@
 import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync, chmodSync } from 'node:fs';
 import { basename, dirname, isAbsolute, join, relative, resolve, sep } from 'node:path';
-import { cardBytes } from '$core/cardBytes';
+import { cardBytes } from '$core/files/cardBytes';
 import type { CardTree } from '$core/engines/machine';
 import type { CardFile } from '$core/link';
 import { openWorkshop, type Opened } from '$core/plan/open';
 import type { Plan } from '$core/plan/plan';
-import { sentence } from '$core/result';
+import { sentence } from '$core/basics/result';
 import { demoMediaBytes } from '$demo/media';
 import { demoWorkshop } from '$demo/workshop';
 

@@ -1,4 +1,4 @@
-import { groupBy } from './groupBy';
+import { groupBy } from './basics/groupBy';
 
 interface ClaimBase {
 	readonly from: string;

@@ -1,6 +1,6 @@
 import { boundedText } from '../formats/lines';
 import { jsonValuesIn } from '../formats/json/values';
-import { fault, ok, type Result } from '../result';
+import { fault, ok, type Result } from '../basics/result';
 import { isDiskName, type HostDisk, type HostSystem } from './disk';
 import { readLsblk } from './linux';
 import { readDiskutilInfo, readDiskutilList, readDiskutilPlist } from './macos';

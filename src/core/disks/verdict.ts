@@ -1,4 +1,4 @@
-import { formatBytes } from '../format';
+import { formatBytes } from '../basics/format';
 import { areTwins, fingerprint, type HostDisk } from './disk';
 
 /** What is known of the card that is looked for. */

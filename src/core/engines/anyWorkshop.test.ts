@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { afterAll, expect, it } from 'vitest';
-import { cardBytes } from '../cardBytes';
+import { cardBytes } from '../files/cardBytes';
 import { chain } from '../chain';
 import { catalogue } from '../parts/catalogue';
 import { valuesOf, type Places } from '../plan/arbitrary';

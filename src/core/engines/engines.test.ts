@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
-import { cardText } from '../cardBytes';
+import { cardText } from '../files/cardBytes';
 import { chain } from '../chain';
 import { readAlsaConf } from '../formats/alsa/conf';
 import { readMpvConf } from '../formats/mpv/conf';

@@ -1,7 +1,7 @@
-import { lines, textFile } from '../cardFile';
+import { lines, textFile } from '../files/cardFile';
 import type { CardFile } from '../link';
 import type { SheetPhase, SheetStep } from './runSheet';
-import { escapeHtml, pageTop } from '../html';
+import { escapeHtml, pageTop } from '../files/html';
 
 /** The run sheet as a page to print or carry on a phone; it needs nothing but itself. */
 export function printRunSheet(name: string, phases: readonly SheetPhase[]): CardFile {

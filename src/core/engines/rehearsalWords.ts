@@ -1,4 +1,4 @@
-import { formatSeconds } from '../format';
+import { formatSeconds } from '../basics/format';
 import type { Fault, Said, Span, TrackKind } from './machine';
 import type { PlannedFault } from './rehearse';
 

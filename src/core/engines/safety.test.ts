@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
-import { cardText } from '../cardBytes';
+import { cardText } from '../files/cardBytes';
 import { chain } from '../chain';
 import { computeWear, judgeCard } from '../links/card/wear';
 import { judgeAddress } from '../links/network/addresses';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parse } from 'yaml';
 import { demoWorkshop } from '../../../demo/workshop';
-import { cardText } from '../cardBytes';
+import { cardText } from '../files/cardBytes';
 import { chain } from '../chain';
 import type { CardFile } from '../link';
 import { PHASES } from '../link';

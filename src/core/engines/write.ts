@@ -1,6 +1,6 @@
 import type { CardFile, Link, Secrets, Surroundings } from '../link';
 import type { Plan } from '../plan/plan';
-import { lines, textFile } from '../cardFile';
+import { lines, textFile } from '../files/cardFile';
 import { benchFor } from './benchFor';
 import { derive, sliceOf } from './derive';
 import { printRunSheet } from './printRunSheet';

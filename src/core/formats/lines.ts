@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../result';
+import { fault, ok, type Result } from '../basics/result';
 
 /** A line beyond this is no line of a listing; what is beyond is cut, so that no reader can be held up by one. */
 const LONGEST_LINE = 1100;

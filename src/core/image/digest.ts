@@ -1,5 +1,5 @@
 import { boundedText, cutLine, linesOf } from '../formats/lines';
-import { fault, ok, type Result } from '../result';
+import { fault, ok, type Result } from '../basics/result';
 
 /** The digests that publishers of images give. */
 export type DigestKind = 'sha256' | 'sha1' | 'md5' | 'sha512';

@@ -1,8 +1,7 @@
 import { hasAt } from './bytes';
 
-const IMAGE_FORMS = ['raw', 'gzip', 'xz', 'zstd', 'zip'] as const;
 /** How an image is packed. */
-export type ImageForm = (typeof IMAGE_FORMS)[number];
+export type ImageForm = 'raw' | 'gzip' | 'xz' | 'zstd' | 'zip';
 
 /** By content, never by name. Source: RFC 1952, 2.3.1; the .xz format 1.1.0, 2.1.1.1; RFC 8878, 3.1.1; APPNOTE 6.3.10, 4.3.7. */
 export function sniffForm(head: Uint8Array): ImageForm {

@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../result';
+import { fault, ok, type Result } from '../basics/result';
 import { hasAt, u16, u32, u64 } from './bytes';
 
 /** One entry of the table; numbers from 1. */

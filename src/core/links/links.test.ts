@@ -9,7 +9,7 @@ import { chain } from '../chain';
 import { assess } from '../engines/assess';
 import { contextFor } from '../engines/context';
 import { nextElapses, readCalendar } from '../formats/systemd/calendar';
-import { placeKind, placesIn } from '../mediaPlace';
+import { placeKind, placesIn } from '../files/mediaPlace';
 import type { Plan } from '../plan/plan';
 import { computeCardRoom, computeRetention, computeSize } from './card/room';
 import { isQuiet, quietCalendars, quietLine, quietNow } from './programme/quiet';

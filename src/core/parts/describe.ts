@@ -1,4 +1,4 @@
-import { formatHz } from '../format';
+import { formatHz } from '../basics/format';
 import { PLUGS } from './plugs';
 import { CODEC_WORDS, figureSource, type HeaderUse, type Part, type Sureness } from './schema';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { readJson } from '../formats/json/json';
-import { fault, ok, type Result } from '../result';
+import { fault, ok, type Result } from '../basics/result';
 import { partSchema, type Part, type PartKind } from './schema';
 
 const PARTS_FILE_VERSION = 1;

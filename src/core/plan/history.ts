@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fault, ok, type Result } from '../result';
+import { fault, ok, type Result } from '../basics/result';
 import { misfit } from './misfit';
 import { applyChanges, isListChange, stepText, type Change } from './patch';
 import type { Workshop } from './workshop';

@@ -1,5 +1,5 @@
 import { each, type Saved } from './saved';
-import { fault, ok, type Result } from '../result';
+import { fault, ok, type Result } from '../basics/result';
 import { partsFromCatalogue } from './migrate2';
 import { firstStart } from './migrate3';
 import { updatesByHand } from './migrate4';

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { readJson } from '../formats/json/json';
 import { mediaSchema } from '../parts/media';
 import { partSchema } from '../parts/schema';
-import { fault, ok, type Result } from '../result';
+import { fault, ok, type Result } from '../basics/result';
 import { mend } from './mend';
 import { migrate } from './migrate';
 import { emptyPlan } from './plan';

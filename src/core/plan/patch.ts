@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../result';
+import { fault, ok, type Result } from '../basics/result';
 import { diffList, moveWithin, type ListChange } from './patchList';
 
 /** A key of an object, a place of a list without ids, or an entry of a list by what it is known by. */

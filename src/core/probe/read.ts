@@ -1,7 +1,7 @@
 import { boundedText } from '../formats/lines';
 import { mend } from '../plan/mend';
 import { SAMPLE_BITS, type Playback, type SampleFormat } from '../parts/schema';
-import { fault, ok, type Result } from '../result';
+import { fault, ok, type Result } from '../basics/result';
 import { readEdidHex, readJsonListings, readOneValue, readSystem } from './boardReaders';
 import { noFacts, probeFactsSchema, type ProbeFacts, type SoundDevice } from './facts';
 import { Found, type FoundCard, type StreamSetting } from './found';

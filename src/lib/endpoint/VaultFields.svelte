@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Checkbox, PasswordInput } from 'carbon-components-svelte';
 	import { onMount } from 'svelte';
-	import { sentence } from '$core/result';
+	import { sentence } from '$core/basics/result';
 	import { emptyVault, hasVault, unlock } from '$lib/vault/keeping';
 	import type { VaultEntry } from '$lib/vault/vault';
 

@@ -6,7 +6,7 @@
 	import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 	import { derivePsk } from '$core/formats/keyfile/psk';
 	import { takesPassword } from '$core/links/network/files';
-	import { sentence } from '$core/result';
+	import { sentence } from '$core/basics/result';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { download, safeName } from '$lib/shell/download';
 	import { loadMediaBytes } from '$lib/store/media';

@@ -1,7 +1,7 @@
 import { unzipSync } from 'fflate';
 import { expect, it } from 'vitest';
-import { cardDigest, cardText } from '$core/cardBytes';
-import { lines, textFile } from '$core/cardFile';
+import { cardDigest, cardText } from '$core/files/cardBytes';
+import { lines, textFile } from '$core/files/cardFile';
 import { chain } from '$core/chain';
 import { contextFor } from '$core/engines/context';
 import { write } from '$core/engines/write';

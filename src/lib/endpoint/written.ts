@@ -1,4 +1,4 @@
-import { cardDigest } from '$core/cardBytes';
+import { cardDigest } from '$core/files/cardBytes';
 import type { CardFile } from '$core/link';
 
 const SECRET = '(kept secret)';

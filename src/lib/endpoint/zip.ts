@@ -1,5 +1,5 @@
 import { zipSync, type Zippable } from 'fflate';
-import { cardBytes } from '$core/cardBytes';
+import { cardBytes } from '$core/files/cardBytes';
 import type { CardFile } from '$core/link';
 
 /** Unix, so that the modes below are taken up by whatever unpacks it. */

@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import { fault, type Result } from '$core/result';
+import { fault, type Result } from '$core/basics/result';
 import type { Readers } from './readers';
 
 /** Longer than any file within the bounds takes on a slow computer. */

@@ -2,7 +2,7 @@
 	import { chain } from '$core/chain';
 	import type { RehearsedTrack } from '$core/engines/rehearse';
 	import type { Link } from '$core/link';
-	import { formatSeconds } from '$core/format';
+	import { formatSeconds } from '$core/basics/format';
 
 	interface Props {
 		tracks: readonly RehearsedTrack[];

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Button, FileUploaderButton } from 'carbon-components-svelte';
 	import { nameOf } from '$core/plan/open';
-	import { sentence } from '$core/result';
+	import { sentence } from '$core/basics/result';
 	import { readInWorker } from '$lib/readers/readInWorker';
 	import type { Lock } from '$lib/store/opening';
 	import { store } from '$lib/store/workshop.svelte';

@@ -1,7 +1,7 @@
 import { historySchema, NO_HISTORY, type History } from '$core/plan/history';
 import { nameOf, openSaved, reopen, type Damaged, type Opened } from '$core/plan/open';
 import { emptyWorkshop, WORKSHOP_VERSION, type Workshop } from '$core/plan/workshop';
-import { sentence } from '$core/result';
+import { sentence } from '$core/basics/result';
 import { demoWorkshop } from '$demo/workshop';
 import { keepCopy, readEnvelope, versionIn, type ReadEnvelope } from './storage';
 

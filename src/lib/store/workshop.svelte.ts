@@ -3,7 +3,7 @@ import { misfit } from '$core/plan/misfit';
 import { openWorkshop, reopen, type Damaged } from '$core/plan/open';
 import { diff } from '$core/plan/patch';
 import { WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
-import { sentence } from '$core/result';
+import { sentence } from '$core/basics/result';
 import type { Plan } from '$core/plan/plan';
 import { decide, openStored, type Decision, type Lock, type Opening } from './opening';
 import { Saver, type Saved } from './saver.svelte';

@@ -1,5 +1,5 @@
 import localforage from 'localforage';
-import { ok, type Result } from '$core/result';
+import { ok, type Result } from '$core/basics/result';
 import { openVault, sealVault, type DeriveKey, type VaultContents, type VaultEntry } from './vault';
 
 /** A store of its own: neither the export, nor the history, nor another tab's workshop ever sees it. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fault, ok, type Result } from '$core/result';
+import { fault, ok, type Result } from '$core/basics/result';
 
 /** Clear texts of one endpoint; each is there only when it was given. */
 export const entrySchema = z.object({ password: z.string().optional(), passphrase: z.string().optional() });

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { confirmationOf, isConfirmed, proveCommands, writeCommands, type DiskCommand } from '$core/disks/commands';
 	import type { HostDisk } from '$core/disks/disk';
-	import { formatSeconds } from '$core/format';
+	import { formatSeconds } from '$core/basics/format';
 	import { writeTime } from '$core/links/card/steps';
 	import { computeWriteMin } from '$core/links/card/wear';
 	import CopyButton from '$lib/shell/CopyButton.svelte';

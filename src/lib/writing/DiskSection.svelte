@@ -1,9 +1,9 @@
 <script lang="ts">
-	import { formatBytes } from '$core/format';
+	import { formatBytes } from '$core/basics/format';
 	import { fingerprint, type HostDisk, type HostSystem } from '$core/disks/disk';
 	import { LISTING_COMMANDS, readDisks } from '$core/disks/read';
 	import { judgeDisks, pulledOut } from '$core/disks/verdict';
-	import { sentence } from '$core/result';
+	import { sentence } from '$core/basics/result';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';

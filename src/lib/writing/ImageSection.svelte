@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { Button, FileUploaderButton } from 'carbon-components-svelte';
-	import { formatBytes, formatSeconds } from '$core/format';
+	import { formatBytes, formatSeconds } from '$core/basics/format';
 	import { digestFor, readDigests, type DigestKind } from '$core/image/digest';
 	import { fitLine } from '$core/plan/text';
-	import { sentence } from '$core/result';
+	import { sentence } from '$core/basics/result';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { readImage, type ImageDone } from '$lib/image/readImage';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';

@@ -6,7 +6,7 @@
 	import { tellingOf } from '$core/parts/describe';
 	import { partsJsonSchema, writePartsFile } from '$core/parts/file';
 	import { KINDS, type Part, type PartKind } from '$core/parts/schema';
-	import { sentence } from '$core/result';
+	import { sentence } from '$core/basics/result';
 	import CompareBar from '$lib/drawer/CompareBar.svelte';
 	import PartForm from '$lib/drawer/PartForm.svelte';
 	import PartRow from '$lib/drawer/PartRow.svelte';

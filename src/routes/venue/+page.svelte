@@ -8,7 +8,7 @@
 	import { download, safeName } from '$lib/shell/download';
 	import { store } from '$lib/store/workshop.svelte';
 	import { readInWorker } from '$lib/readers/readInWorker';
-	import { sentence } from '$core/result';
+	import { sentence } from '$core/basics/result';
 	import { demoWorkshop } from '$demo/workshop';
 
 	const workshop = $derived(store.workshop!);

@@ -1,5 +1,5 @@
 /** What a person runs on their own computer: to write an image, and to prove a card's size. One file for each system. */
-import { formatBytes } from '../../format';
+import { formatBytes } from '../../basics/format';
 import { isDiskName, type HostDisk, type HostSystem } from '../disk';
 import type { DiskCommand, ImageFile } from './command';
 import { proveOnLinux, writeOnLinux } from './linux';

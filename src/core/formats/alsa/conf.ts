@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 
 /**
  * ALSA's configuration language, as far as asound.conf uses it: nested blocks, quoted strings, "!" overrides.

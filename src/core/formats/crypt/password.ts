@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 
 /** Passwords that are tried first, and those that images bring. */
 const TRIED_FIRST = new Set([

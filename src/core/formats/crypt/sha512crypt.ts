@@ -1,5 +1,5 @@
 import { sha512 } from '@noble/hashes/sha2.js';
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 
 /** Digits of crypt's own base 64. Source: crypt(5), "./0-9A-Za-z". */
 const DIGITS = './0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';

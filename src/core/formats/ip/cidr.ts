@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 
 /** An IPv4 or IPv6 address as a number. Source: RFC 791; RFC 4291. */
 export interface Address {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { sentence, type Result } from '../../result';
+import { sentence, type Result } from '../../basics/result';
 import { readAddress, readCidr } from './cidr';
 
 /** A text that a reader must take; what the reader says is what the person is told. */

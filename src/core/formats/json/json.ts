@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 
 /** How much of a JSON text is read. Our own shapes are at most a dozen levels deep. */
 interface JsonLimits {

@@ -1,4 +1,4 @@
-import type { Result } from '../../result';
+import type { Result } from '../../basics/result';
 import { readJson } from './json';
 
 /** What stands between an opening bracket and its end, as JSON, and the characters that it takes. */

@@ -1,7 +1,7 @@
 import { pbkdf2 } from '@noble/hashes/pbkdf2.js';
 import { sha1 } from '@noble/hashes/legacy.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 
 /**
  * The key of a radio network from its name and pass phrase: PBKDF2-HMAC-SHA1, 4096 rounds, 32 bytes, as 64 hex digits.

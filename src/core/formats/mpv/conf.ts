@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 
 /**
  * mpv.conf: one option a line. Source: mpv(1), "CONFIGURATION FILES".

@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 import { contains, readAddress, readCidr } from '../ip/cidr';
 import { linesOf } from '../lines';
 

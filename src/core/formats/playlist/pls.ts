@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 import { linesOf } from '../lines';
 import { wholeSeconds, type Playlist } from './playlist';
 

@@ -1,5 +1,5 @@
 import { fitLine } from '../../plan/text';
-import { fault, type Result } from '../../result';
+import { fault, type Result } from '../../basics/result';
 import { LIST_LIMITS } from './limits';
 import { readM3u } from './m3u';
 import { decodeText, type Playlist, type PlaylistEntry } from './playlist';

@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 import { readJson } from '../json/json';
 import { childrenOf, readXml, type XmlElement } from '../xml/tree';
 import { isStream, wholeSeconds, type Playlist, type PlaylistEntry } from './playlist';

@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 
 /**
  * RIFF WAVE with linear PCM. Source: "Multimedia Programming Interface and Data Specifications 1.0" (1991), chapter 3;

@@ -1,5 +1,5 @@
 import { SaxesParser } from 'saxes';
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 
 /** An element with what is in it. Prefixes of names are dropped: `x:title` is `title`. */
 export interface XmlElement {

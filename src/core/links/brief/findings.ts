@@ -1,4 +1,4 @@
-import { withUnit } from '../../format';
+import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
 import type { Context, Finding } from '../../link';
 import type { BriefSettings } from './settings';

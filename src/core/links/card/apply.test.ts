@@ -16,7 +16,7 @@ import { dirname, join, relative } from 'node:path';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
-import { cardBytes } from '../../cardBytes';
+import { cardBytes } from '../../files/cardBytes';
 import { chain } from '../../chain';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
-import { cardText } from '../../cardBytes';
+import { cardText } from '../../files/cardBytes';
 import { chain } from '../../chain';
 import { assess } from '../../engines/assess';
 import { derive } from '../../engines/derive';

@@ -1,5 +1,5 @@
-import { cardBytes, cardDigest } from '../../cardBytes';
-import { lines, rootPath, textFile } from '../../cardFile';
+import { cardBytes, cardDigest } from '../../files/cardBytes';
+import { lines, rootPath, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim } from '../../claims';
 import { shellQuote, shellWord } from '../../formats/shell/quote';
 import { addKernelArgs, addToExtlinux } from '../../formats/boot/kernelArgs';

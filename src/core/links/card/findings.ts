@@ -1,4 +1,4 @@
-import { formatBps, formatBytes, withUnit } from '../../format';
+import { formatBps, formatBytes, withUnit } from '../../basics/format';
 import { claimsOn, type Claim } from '../../claims';
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';

@@ -4,7 +4,7 @@
  */
 import { changing } from '../../changes';
 import type { Claim } from '../../claims';
-import { formatBytes, withUnit } from '../../format';
+import { formatBytes, withUnit } from '../../basics/format';
 import type { Context, Figure, Link } from '../../link';
 import { computeRoom } from './contents';
 import { cardFiles, sealCard } from './files';

@@ -1,4 +1,4 @@
-import { withUnit } from '../../format';
+import { withUnit } from '../../basics/format';
 import type { Context, Step } from '../../link';
 import type { CardSettings } from './settings';
 

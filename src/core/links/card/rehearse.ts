@@ -1,5 +1,5 @@
 import { linesOf } from '../../formats/lines';
-import { formatSeconds } from '../../format';
+import { formatSeconds } from '../../basics/format';
 import { tellerFor, type Fault, type Machine, type TrackKind } from '../../engines/machine';
 import { kernelWords } from '../../formats/boot/kernelArgs';
 import { readUnit } from '../../formats/systemd/unit';

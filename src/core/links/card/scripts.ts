@@ -1,4 +1,4 @@
-import { PLAYER_UNIT } from '../../cardFile';
+import { PLAYER_UNIT } from '../../files/cardFile';
 
 /**
  * The fixed parts of apply.sh and verify.sh. Between them stand one `place`, `package` or `enable` line for each thing wanted.

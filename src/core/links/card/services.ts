@@ -1,4 +1,4 @@
-import { lines, rootPath, textFile } from '../../cardFile';
+import { lines, rootPath, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim, type ClaimOn } from '../../claims';
 import { execLine, unitText } from '../../formats/systemd/unit';
 import type { CardFile, CardLine } from '../../link';

@@ -14,7 +14,6 @@ const imageFactsSchema = z.object({
 	/** It reads a seed at its first start; null: could not be seen. */
 	takesSeed: z.boolean().nullable()
 });
-type ImageFacts = z.infer<typeof imageFactsSchema>;
 
 /** The schema of the card's slice of a plan. */
 export const cardSettings = z.object({

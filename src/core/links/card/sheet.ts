@@ -1,7 +1,7 @@
-import { lines, textFile } from '../../cardFile';
+import { lines, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim } from '../../claims';
-import { groupBy } from '../../groupBy';
-import { escapeHtml, pageTop } from '../../html';
+import { groupBy } from '../../basics/groupBy';
+import { escapeHtml, pageTop } from '../../files/html';
 import type { CardFile, CardLine, Context, SettingPath } from '../../link';
 import { filesToFetch, KEYS } from './ready';
 import type { CardSettings } from './settings';

@@ -1,5 +1,5 @@
 import type { Context, Step } from '../../link';
-import { formatBytes, formatSeconds, withUnit } from '../../format';
+import { formatBytes, formatSeconds, withUnit } from '../../basics/format';
 import { filesToFetch, readySteps } from './ready';
 import { computeWriteMin } from './wear';
 import type { CardSettings } from './settings';

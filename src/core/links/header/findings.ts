@@ -1,10 +1,10 @@
 import type { Claim } from '../../claims';
-import { withUnit } from '../../format';
+import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
 import type { Part } from '../../parts/schema';
 import { PWM_LINES } from '../../standards/header40Table';
-import { distinct } from '../../distinct';
+import { distinct } from '../../basics/distinct';
 import { computeOccupancy, pinOf, type HeaderConflict, type HeaderUser, type Occupancy } from './occupancy';
 import { hasHeader, LIFT, occupancyOf, usersOf } from './users';
 import type { HeaderSettings } from './settings';

@@ -3,7 +3,7 @@
  * The pins stand in `standards/header40Table.ts`; start at `occupancy.ts`.
  */
 import type { Claim } from '../../claims';
-import { withUnit } from '../../format';
+import { withUnit } from '../../basics/format';
 import type { Context, Figure, Link, Step } from '../../link';
 import { clockOf } from '../../parts/chosen';
 import { HEADER_PINS } from '../../standards/header40Table';

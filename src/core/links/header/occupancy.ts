@@ -1,5 +1,5 @@
 import { displayLines, FUNCTION_LINES, HEADER_PINS, PWM_LINES } from '../../standards/header40Table';
-import { groupBy } from '../../groupBy';
+import { groupBy } from '../../basics/groupBy';
 import type { HeaderUse } from '../../parts/schema';
 
 /** One part on the header, with the lines to which its movable ones are wired. */

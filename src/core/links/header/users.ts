@@ -1,6 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context } from '../../link';
-import { onceFor } from '../../onceFor';
+import { onceFor } from '../../basics/onceFor';
 import { computeOccupancy, type HeaderUser, type Occupancy } from './occupancy';
 import type { HeaderSettings } from './settings';
 

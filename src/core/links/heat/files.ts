@@ -1,4 +1,4 @@
-import { lines, rootPath, textFile } from '../../cardFile';
+import { lines, rootPath, textFile } from '../../files/cardFile';
 import { execLine } from '../../formats/systemd/unit';
 import type { CardFile, Context } from '../../link';
 import { fanOf } from './model';

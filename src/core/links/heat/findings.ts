@@ -1,5 +1,5 @@
 import type { Claim } from '../../claims';
-import { formatSeconds, withUnit } from '../../format';
+import { formatSeconds, withUnit } from '../../basics/format';
 import { changing, type Change } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
 import { fitThermal } from './fit';

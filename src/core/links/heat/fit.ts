@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../../result';
+import { fault, ok, type Result } from '../../basics/result';
 
 /** A temperature that the person has read off, minutes after the start. */
 export interface Reading {

@@ -3,7 +3,7 @@
  * One warm body, first order; `thermal.ts` has the model, `fit.ts` makes it that of one's own board.
  */
 import type { Claim } from '../../claims';
-import { formatSeconds, withUnit } from '../../format';
+import { formatSeconds, withUnit } from '../../basics/format';
 import type { Context, Figure, Link } from '../../link';
 import { FAN_UNIT, fanLine, heatFiles } from './files';
 import { assessHeat } from './findings';

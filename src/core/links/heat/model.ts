@@ -1,6 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context } from '../../link';
-import { onceFor } from '../../onceFor';
+import { onceFor } from '../../basics/onceFor';
 import { chosenParts } from '../../parts/chosen';
 import { playLoad, type PlayLoad } from '../../parts/playLoad';
 import type { PartOf } from '../../parts/schema';

@@ -1,4 +1,4 @@
-import { withUnit } from '../../format';
+import { withUnit } from '../../basics/format';
 import type { Words } from '../../engines/machine';
 
 const percent = (part: number): string => `${Math.max(1, Math.round(part * 100))}\u2009%`;

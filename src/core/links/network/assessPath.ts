@@ -1,6 +1,6 @@
 /** Does the way to it carry what it needs, and fast enough to be felt as at once? */
 import { claimsOn, type Claim } from '../../claims';
-import { formatBps, withUnit } from '../../format';
+import { formatBps, withUnit } from '../../basics/format';
 import type { Context, Finding, Fix } from '../../link';
 import { computeNeed, latencyMs, pathOf } from './need';
 import { patch } from './patch';

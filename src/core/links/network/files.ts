@@ -1,4 +1,4 @@
-import { lines, rootPath, textFile } from '../../cardFile';
+import { lines, rootPath, textFile } from '../../files/cardFile';
 import { keyfileBytes, keyfileText } from '../../formats/keyfile/keyfile';
 import { writeNftables } from '../../formats/nftables/nftables';
 import { readPublicKey } from '../../formats/ssh/publicKey';

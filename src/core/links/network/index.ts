@@ -3,8 +3,8 @@
  * and whether the way to it carries what it needs. IEEE 802.11 and 802.3 for rates, RFC 4632 for ranges.
  */
 import type { Claim } from '../../claims';
-import { entryClaims } from '../../entries';
-import { formatBps, withUnit } from '../../format';
+import { entryClaims } from '../../basics/entries';
+import { formatBps, withUnit } from '../../basics/format';
 import type { Context, Figure, Link, SettingPath } from '../../link';
 import { changing } from '../../changes';
 import { networkFiles } from './files';

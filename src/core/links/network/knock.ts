@@ -3,7 +3,7 @@ import { linesOf } from '../../formats/lines';
 import { readNftables, type NftRules } from '../../formats/nftables/nftables';
 import { readUserData, type SeedUser } from '../../formats/seed/userData';
 import type { Machine } from '../../engines/machine';
-import type { Result } from '../../result';
+import type { Result } from '../../basics/result';
 import type { Visitor } from './bench';
 import { NFT_CONF, SSHD_DROP_IN } from './files';
 

@@ -1,4 +1,4 @@
-import { formatSeconds } from '../../format';
+import { formatSeconds } from '../../basics/format';
 import type { TrackKind } from '../../engines/machine';
 import type { Answer } from './knock';
 

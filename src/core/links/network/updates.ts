@@ -1,4 +1,4 @@
-import { lines, rootPath, textFile } from '../../cardFile';
+import { lines, rootPath, textFile } from '../../files/cardFile';
 import { readAptConf } from '../../formats/aptConf';
 import type { Claim } from '../../claims';
 import { tellerFor, type Machine } from '../../engines/machine';

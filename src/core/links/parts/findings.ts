@@ -3,7 +3,7 @@ import type { Context, Finding, Fix } from '../../link';
 import { chosenOf } from '../../parts/chosen';
 import { mayHaveMemory } from '../../parts/measured';
 import type { Part, PartOf } from '../../parts/schema';
-import { distinct } from '../../distinct';
+import { distinct } from '../../basics/distinct';
 import { withPart } from './change';
 import { judgeBoard, rankBoards } from './chooser';
 import { computeJoints, type Joint } from './joints';

@@ -1,5 +1,5 @@
 import { claimsOn, type Claim } from '../../claims';
-import { formatSeconds, withUnit } from '../../format';
+import { formatSeconds, withUnit } from '../../basics/format';
 import type { Context, Figure } from '../../link';
 import { chosenParts } from '../../parts/chosen';
 import type { PartOf } from '../../parts/schema';

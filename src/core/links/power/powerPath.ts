@@ -1,6 +1,6 @@
 import { claimsOn, type Claim, type ClaimOn } from '../../claims';
 import type { Context } from '../../link';
-import { onceFor } from '../../onceFor';
+import { onceFor } from '../../basics/onceFor';
 import { chosenParts } from '../../parts/chosen';
 import type { PartOf } from '../../parts/schema';
 import { dropAtPower, loopOhm, type Drop } from './lead';

@@ -1,4 +1,4 @@
-import { formatSeconds } from '../../format';
+import { formatSeconds } from '../../basics/format';
 import { tellerFor, type Fault, type Machine, type TrackKind } from '../../engines/machine';
 import { dropAtPower } from './lead';
 import { POWER_WORDS } from './words';

@@ -1,5 +1,5 @@
 import type { Claim } from '../../claims';
-import { withUnit } from '../../format';
+import { withUnit } from '../../basics/format';
 import type { Context, Step } from '../../link';
 import { inletFuse } from './figures';
 import { computePath } from './powerPath';

@@ -1,4 +1,4 @@
-import { withUnit } from '../../format';
+import { withUnit } from '../../basics/format';
 import type { Words } from '../../engines/machine';
 
 const volts = (reading: number | null): string => (reading === null ? '' : withUnit(reading, 2, 'V'));

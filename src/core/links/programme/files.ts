@@ -1,4 +1,4 @@
-import { lines, PLAYER_UNIT, PLAYLIST_PATH, rootPath, textFile } from '../../cardFile';
+import { lines, PLAYER_UNIT, PLAYLIST_PATH, rootPath, textFile } from '../../files/cardFile';
 import type { Claim, ClaimOn } from '../../claims';
 import { mpvLine } from '../../formats/mpv/conf';
 import type { CardFile, CardLine, Context } from '../../link';

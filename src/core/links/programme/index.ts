@@ -1,7 +1,7 @@
 /** The programme: when it plays. Starts with the board, goes on for ever, keeps quiet hours. Owns the player's service and options. */
 import { claimsOn, type Claim } from '../../claims';
-import { entryClaims } from '../../entries';
-import { PLAYER_UNIT } from '../../cardFile';
+import { entryClaims } from '../../basics/entries';
+import { PLAYER_UNIT } from '../../files/cardFile';
 import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { assessProgramme } from './findings';

@@ -2,7 +2,7 @@ import { readMpvConf } from '../../formats/mpv/conf';
 import { isStream, readM3u, type PlaylistEntry } from '../../formats/playlist';
 import { tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
 import type { PlayedMedia } from '../../parts/media';
-import { PLAYER_UNIT } from '../../cardFile';
+import { PLAYER_UNIT } from '../../files/cardFile';
 import { PROGRAMME_WORDS } from './words';
 
 /** From its start to its first question for a file; to end after its device is lost; to notice that a stream has dried up. Typical. */

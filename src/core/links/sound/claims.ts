@@ -1,8 +1,8 @@
-import { PLAYER_UNIT } from '../../cardFile';
+import { PLAYER_UNIT } from '../../files/cardFile';
 import type { Claim } from '../../claims';
-import { entryClaims } from '../../entries';
+import { entryClaims } from '../../basics/entries';
 import { controlWord } from '../../formats/alsa/controlName';
-import { withUnit } from '../../format';
+import { withUnit } from '../../basics/format';
 import { deviceOf } from './deviceName';
 import { volumeDb } from './levels';
 import type { SoundSettings } from './settings';

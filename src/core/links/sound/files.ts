@@ -1,4 +1,4 @@
-import { lines, rootPath, textFile } from '../../cardFile';
+import { lines, rootPath, textFile } from '../../files/cardFile';
 import { alsaString } from '../../formats/alsa/conf';
 import { writeDeviceName } from '../../formats/alsa/deviceName';
 import type { CardFile, CardLine, Context } from '../../link';

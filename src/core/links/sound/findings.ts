@@ -1,5 +1,5 @@
 import type { Claim } from '../../claims';
-import { withUnit } from '../../format';
+import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
 import { computeDigitalVolume } from './gainChain';

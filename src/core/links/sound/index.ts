@@ -3,7 +3,7 @@
  * Standards: ALSA's device names and configuration; IEC 60268-5 for speakers. Start at `treatment.ts` and `gainChain.ts`.
  */
 import { claimsOn } from '../../claims';
-import { formatHz, withUnit } from '../../format';
+import { formatHz, withUnit } from '../../basics/format';
 import type { Context, Figure, Link } from '../../link';
 import { soundBench, soundBenchShape } from './bench';
 import { soundClaims } from './claims';

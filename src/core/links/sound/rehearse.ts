@@ -19,102 +19,128 @@ const SPREAD_DB = -3.01;
 
 /** The sound cards of the bench, the door to them that asound.conf opens, and what reaches the ear. */
 export function rehearseSound(machine: Machine): void {
-	const tell = tellerFor(machine, 'sound', SOUND_WORDS);
-	const present = new Set<string>();
-	const volumeDb = new Map<string, number>();
-	let lastOpened = '';
-	let playing: { card: BenchSoundCard; heard: Heard; lost: () => void } | null = null;
-
-	const plug = (card: BenchSoundCard): void => {
-		present.add(card.cardId);
-		if (card.assumed)
-			machine.assumed.add(`the kernel calls the converter ${card.cardId}, which no probe report has said yet`);
-		machine.world.changed();
-		volumeDb.set(card.cardId, card.volume?.startDb ?? 0);
-		tell.event('found', 'info', { name: card.name, cardId: card.cardId });
-		machine.systemd.reach('sound.target');
-		machine.emit('sound-card-added', card.cardId);
-	};
-	const listen = (): void => {
-		if (!playing) return tell.state('ear', 'silence', 'nothing-plays');
-		if (machine.bench.amplifier?.muted || machine.activeFaults.has('amplifier-muted'))
-			return tell.state('ear', 'silence', 'muted');
-		tell.mark('ear', playing.heard.title, playing.heard);
-		tell.state('ear', 'sound', 'plays', { title: playing.heard.title });
-	};
-
-	machine.on('userspace', () => {
-		present.clear();
-		machine.world.changed();
-		playing = null;
-		lastOpened = '';
-		for (const card of machine.bench.soundCards)
-			machine.after(card.readyMs, () => {
-				if (!machine.activeFaults.has('converter-unplugged') && !machine.absent.has(card.cardId)) plug(card);
-			});
-	});
-	machine.on('mains-off', () => (playing = null));
-	machine.on('brown-out', (why) => tell.stateFor('ear', 'off', why));
-	machine.on('player-rests', (why) => tell.stateFor('ear', 'quiet', why));
-	machine.on('player-fails', (why) => tell.stateFor('ear', 'silence', why));
-	machine.on('fault', ({ name, on }) => {
-		if (name === 'amplifier-muted') {
-			tell.event(on ? 'amplifier-muted' : 'amplifier-open', 'fault');
-			if (machine.powered) listen();
-		}
-		if (name !== 'converter-unplugged') return;
-		tell.event(on ? 'unplugged' : 'plugged-in', 'fault');
-		if (on) {
-			present.clear();
-			machine.world.changed();
-			lastOpened = '';
-			const lost = playing?.lost;
-			playing = null;
-			if (lost) tell.state('ear', 'silence', 'is-unplugged');
-			lost?.();
-		} else if (machine.powered)
-			for (const card of machine.bench.soundCards)
-				machine.after(card.readyMs, () => {
-					if (!machine.absent.has(card.cardId)) plug(card);
-				});
-	});
-
+	const converters = new Converters(machine);
+	converters.live();
 	machine.disk.mounts.push({
 		prefix: '/proc/asound',
-		read: (path) => (present.has(path.slice('/proc/asound/'.length)) ? '' : null),
-		list: (path) => (path === '/proc/asound' ? [...present] : [])
+		read: (path) => (converters.present.has(path.slice('/proc/asound/'.length)) ? '' : null),
+		list: (path) => (path === '/proc/asound' ? [...converters.present] : [])
 	});
-	machine.programs.set('/usr/bin/amixer', amixer(tell, present, volumeDb));
+	machine.programs.set('/usr/bin/amixer', amixer(converters));
+	machine.offers.openSound = (deviceName, wanted, onLost) => converters.open(deviceName, wanted, onLost);
+}
 
-	machine.offers.openSound = (deviceName, wanted, onLost) => {
+/** The converters while the machine runs: which are there, how loud they are set, what plays through which. */
+class Converters {
+	readonly present = new Set<string>();
+	readonly volumeDb = new Map<string, number>();
+	readonly tell: Teller<typeof SOUND_WORDS>;
+	#lastOpened = '';
+	#playing: { readonly heard: Heard; readonly lost: () => void } | null = null;
+
+	constructor(readonly machine: Machine) {
+		this.tell = tellerFor(machine, 'sound', SOUND_WORDS);
+	}
+
+	/** Follows the machine's starts and cuts, the player's rests, and what befalls the hardware. */
+	live(): void {
+		const { machine, tell } = this;
+		machine.on('userspace', () => {
+			this.#forget();
+			this.#comeReady(() => !machine.activeFaults.has('converter-unplugged'));
+		});
+		machine.on('mains-off', () => (this.#playing = null));
+		machine.on('brown-out', (why) => tell.stateFor('ear', 'off', why));
+		machine.on('player-rests', (why) => tell.stateFor('ear', 'quiet', why));
+		machine.on('player-fails', (why) => tell.stateFor('ear', 'silence', why));
+		machine.on('fault', ({ name, on }) => {
+			if (name === 'amplifier-muted') {
+				tell.event(on ? 'amplifier-muted' : 'amplifier-open', 'fault');
+				if (machine.powered) this.#listen();
+			} else if (name === 'converter-unplugged') {
+				tell.event(on ? 'unplugged' : 'plugged-in', 'fault');
+				if (on) this.#unplug();
+				else if (machine.powered) this.#comeReady(() => true);
+			}
+		});
+	}
+
+	/** Opens a device by name for samples of one kind; a string says why that fails. */
+	open(deviceName: string, wanted: Wanted, lost: () => void): ReturnType<NonNullable<Machine['offers']['openSound']>> {
+		const { machine } = this;
 		const door = findDoor(machine, deviceName);
 		if (typeof door === 'string') return door;
 		const card = machine.bench.soundCards.find(
 			(known) => known.cardId === door.cardId && known.deviceNumber === door.deviceNumber
 		);
-		if (!card || !present.has(card.cardId)) return `there is no sound card ${door.cardId}, device ${door.deviceNumber}`;
-		const heard = hear(machine, card, door, wanted, volumeDb.get(card.cardId)!);
+		if (!card || !this.present.has(card.cardId))
+			return `there is no sound card ${door.cardId}, device ${door.deviceNumber}`;
+		const heard = hear(machine, card, door, wanted, this.volumeDb.get(card.cardId)!);
 		if (typeof heard === 'string') return heard;
-		const opened = { card, heard, lost: onLost };
-		playing = opened;
-		const { sampleRateHz, bitDepth, channels } = heard;
-		const opening = { sampleRateHz, bitDepth, channels, treatment: heard.treatment };
-		if (JSON.stringify(opening) !== lastOpened) tell.event('opened', 'good', opening);
-		lastOpened = JSON.stringify(opening);
-		listen();
+		const opened = { heard, lost };
+		this.#playing = opened;
+		const { sampleRateHz, bitDepth, channels, treatment } = heard;
+		const opening = { sampleRateHz, bitDepth, channels, treatment };
+		if (JSON.stringify(opening) !== this.#lastOpened) this.tell.event('opened', 'good', opening);
+		this.#lastOpened = JSON.stringify(opening);
+		this.#listen();
 		return {
-			close() {
-				if (playing !== opened) return;
-				playing = null;
-				if (machine.powered) listen();
+			close: () => {
+				if (this.#playing !== opened) return;
+				this.#playing = null;
+				if (machine.powered) this.#listen();
 			}
 		};
-	};
+	}
+
+	#forget(): void {
+		this.present.clear();
+		this.machine.world.changed();
+		this.#playing = null;
+		this.#lastOpened = '';
+	}
+
+	#comeReady(mayCome: () => boolean): void {
+		const { machine } = this;
+		for (const card of machine.bench.soundCards)
+			machine.after(card.readyMs, () => {
+				if (mayCome() && !machine.absent.has(card.cardId)) this.#plug(card);
+			});
+	}
+
+	#plug(card: BenchSoundCard): void {
+		const { machine } = this;
+		this.present.add(card.cardId);
+		if (card.assumed)
+			machine.assumed.add(`the kernel calls the converter ${card.cardId}, which no probe report has said yet`);
+		machine.world.changed();
+		this.volumeDb.set(card.cardId, card.volume?.startDb ?? 0);
+		this.tell.event('found', 'info', { name: card.name, cardId: card.cardId });
+		machine.systemd.reach('sound.target');
+		machine.emit('sound-card-added', card.cardId);
+	}
+
+	#unplug(): void {
+		const lost = this.#playing?.lost;
+		this.#forget();
+		if (lost) this.tell.state('ear', 'silence', 'is-unplugged');
+		lost?.();
+	}
+
+	#listen(): void {
+		const { machine, tell } = this;
+		const playing = this.#playing;
+		if (!playing) return tell.state('ear', 'silence', 'nothing-plays');
+		if (machine.bench.amplifier?.muted || machine.activeFaults.has('amplifier-muted'))
+			return tell.state('ear', 'silence', 'muted');
+		tell.mark('ear', playing.heard.title, playing.heard);
+		tell.state('ear', 'sound', 'plays', { title: playing.heard.title });
+	}
 }
 
 /** Sets a control of a converter that is there. Source: amixer(1), sset. */
 const amixer =
-	(tell: Teller<typeof SOUND_WORDS>, present: ReadonlySet<string>, volumeDb: Map<string, number>): Program =>
+	({ tell, present, volumeDb }: Converters): Program =>
 	(process, machine) => {
 		const { argv } = process;
 		const cardId = argv[argv.indexOf('--card') + 1];

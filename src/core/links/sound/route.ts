@@ -21,8 +21,7 @@ export function playbackOf(
 	return part ? { playback: part.playback, sure: 'typical' } : null;
 }
 
-const gainInPlayerDb = (settings: SoundSettings): number =>
-	settings.volumeAt === 'player' ? settings.volumeDb : 0;
+const gainInPlayerDb = (settings: SoundSettings): number => (settings.volumeAt === 'player' ? settings.volumeDb : 0);
 
 /** How samples reach the converter by plan; null until one is chosen. */
 export function routeOf(settings: SoundSettings, context: Context): Route | null {

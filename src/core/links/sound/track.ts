@@ -1,4 +1,4 @@
-import { formatHz, formatSeconds } from '../../format';
+import { formatHz, formatSeconds } from '../../basics/format';
 import type { Mark, TrackKind } from '../../engines/machine';
 import type { Heard } from './heard';
 

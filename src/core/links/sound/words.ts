@@ -1,4 +1,4 @@
-import { formatHz, withUnit } from '../../format';
+import { formatHz, withUnit } from '../../basics/format';
 import type { Words } from '../../engines/machine';
 
 /** The sound's events in words, by code. */

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
 import type { Context } from '../../link';
 import { mediaSchema } from '../../parts/media';
-import { placeKind, placesIn } from '../../mediaPlace';
+import { placeKind, placesIn } from '../../files/mediaPlace';
 import type { SourcesSettings } from './settings';
 
 const stream = z.object({ url: z.string(), state: z.enum(['plays', 'refuses']), media: mediaSchema.nullable() });

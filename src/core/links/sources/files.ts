@@ -1,8 +1,8 @@
-import { lines, MEDIA_DIR, PLAYLIST_PATH, rootPath, textFile } from '../../cardFile';
+import { lines, MEDIA_DIR, PLAYLIST_PATH, rootPath, textFile } from '../../files/cardFile';
 import type { Claim } from '../../claims';
 import { writeM3uLines } from '../../formats/playlist';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
-import { placesIn } from '../../mediaPlace';
+import { placesIn } from '../../files/mediaPlace';
 import type { SourcesSettings } from './settings';
 
 /** The playlist, and those media whose bytes are at hand. */

@@ -1,6 +1,6 @@
 import { changing, type Change } from '../../changes';
 import type { Context, Finding } from '../../link';
-import { placeKind } from '../../mediaPlace';
+import { placeKind } from '../../files/mediaPlace';
 import type { SourcesSettings, SourceItem } from './settings';
 
 const own = changing<SourcesSettings>('sources');

@@ -1,9 +1,9 @@
 /** The sources: a list of streams and files. Says what each brings; the sound link says what becomes of it. */
 import type { Claim } from '../../claims';
-import { entryClaims } from '../../entries';
-import { formatBytes } from '../../format';
+import { entryClaims } from '../../basics/entries';
+import { formatBytes } from '../../basics/format';
 import { playsList, type Context, type Link } from '../../link';
-import { placeKind, placesIn } from '../../mediaPlace';
+import { placeKind, placesIn } from '../../files/mediaPlace';
 import { sourcesBench, sourcesBenchShape } from './bench';
 import { sourcesFiles } from './files';
 import { assessSources } from './findings';
@@ -11,7 +11,7 @@ import { rehearseSources, SOURCES_FAULTS } from './rehearse';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { SOURCES_WORDS } from './words';
 import './offers';
-import { PLAYER_UNIT } from '../../cardFile';
+import { PLAYER_UNIT } from '../../files/cardFile';
 
 /** For a stream whose bit rate nobody has said. Typical of music streams. */
 const ASSUMED_STREAM_BPS = 192_000;

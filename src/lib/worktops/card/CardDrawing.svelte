@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { formatBytes } from '$core/format';
+	import { formatBytes } from '$core/basics/format';
 	import { computeRoom } from '$core/links/card/contents';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { readPublicKey } from '$core/formats/ssh/publicKey';
-	import { sentence } from '$core/result';
+	import { sentence } from '$core/basics/result';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, TextField } from '$lib/fields';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import QRCode from 'qrcode';
-	import { formatBps } from '$core/format';
+	import { formatBps } from '$core/basics/format';
 	import { pageUrl } from '$core/links/network/addresses';
 	import { pathOverDay } from '$core/links/network/need';
 	import { isQuiet, quietLine } from '$core/links/programme/quiet';

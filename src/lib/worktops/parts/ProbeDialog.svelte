@@ -2,7 +2,7 @@
 	import { Button, FileUploaderButton, Modal, TextArea } from 'carbon-components-svelte';
 	import { readProbe } from '$core/probe';
 	import probeScript from '$core/probe/probe.sh?raw';
-	import { sentence } from '$core/result';
+	import { sentence } from '$core/basics/result';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 	import { download } from '$lib/shell/download';
 	import { store } from '$lib/store/workshop.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { formatHz } from '$core/format';
+	import { formatHz } from '$core/basics/format';
 	import { computeMeetings } from '$core/links/sound/meetings';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { SourceItem } from '$core/links/sources/settings';
 	import type { Media } from '$core/parts/media';
-	import { placeKind } from '$core/mediaPlace';
+	import { placeKind } from '$core/files/mediaPlace';
 	import { store } from '$lib/store/workshop.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 

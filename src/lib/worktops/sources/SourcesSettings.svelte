@@ -2,7 +2,7 @@
 	import { Button, FileUploaderButton, TextInput } from 'carbon-components-svelte';
 	import { isStream, writeM3u, writeXspf } from '$core/formats/playlist';
 	import { sourceItem } from '$core/links/sources/settings';
-	import { sentence } from '$core/result';
+	import { sentence } from '$core/basics/result';
 	import { download, safeName } from '$lib/shell/download';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { SwitchField, TextField } from '$lib/fields';

@@ -1,4 +1,4 @@
-import { fault, ok, type Result } from '../../../result';
+import { fault, ok, type Result } from '../../../basics/result';
 import type { Assignment, Command, Expansion, Piece, Pipeline, Redirect, Statement, Word } from './syntax';
 
 /** Something in a script that is not known here: it is said, and the script is not run as if it were nothing. */

@@ -3,12 +3,12 @@
 	import { goto } from '$app/navigation';
 	import type { CardLine } from '$core/link';
 	import { chain } from '$core/chain';
-	import { cardText } from '$core/cardBytes';
+	import { cardText } from '$core/files/cardBytes';
 	import { compareWritten, shownText, type FileChange } from '$lib/endpoint/written';
 	import { hrefOf } from '$lib/endpoint/field';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
-	import { formatBytes } from '$core/format';
+	import { formatBytes } from '$core/basics/format';
 
 	const view = useEndpoint();
 	const written = $derived(view.endpoint!.written);

@@ -5,7 +5,7 @@
 	import { cardTree } from '$core/engines/machine';
 	import { faultsOf, type PlannedFault } from '$core/engines/rehearse';
 	import { say } from '$core/engines/say';
-	import { formatSeconds, withUnit } from '$core/format';
+	import { formatSeconds, withUnit } from '$core/basics/format';
 	import { instantOf, wallClockMs } from '$core/formats/systemd/zone';
 	import type { Link } from '$core/link';
 	import { heardIn } from '$core/links/sound/track';

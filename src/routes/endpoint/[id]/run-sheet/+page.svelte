@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
-	import { cardText } from '$core/cardBytes';
+	import { cardText } from '$core/files/cardBytes';
 	import type { SheetStep } from '$core/engines/runSheet';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 	import { download, safeName } from '$lib/shell/download';

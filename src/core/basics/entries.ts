@@ -1,7 +1,7 @@
-import type { Claim } from './claims';
-import type { SettingPath } from './link';
+import type { Claim } from '../claims';
+import type { SettingPath } from '../link';
 
-declare module './claims' {
+declare module '../claims' {
 	interface ClaimTypes {
 		/** A line of the settings sheet: what a person enters where an image has pages of its own, in the words of such pages. */
 		entry: { readonly label: string; readonly value: string; readonly setting: SettingPath };

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { sha512crypt } from './formats/crypt/sha512crypt';
+import { sha512crypt } from '../formats/crypt/sha512crypt';
 import {
 	contains,
 	formatAddress,
@@ -12,16 +12,16 @@ import {
 	readAddress,
 	readCidr,
 	type Network
-} from './formats/ip/cidr';
-import { derivePsk } from './formats/keyfile/psk';
-import { shellQuote } from './formats/shell/quote';
-import { nextElapses, readCalendar } from './formats/systemd/calendar';
-import { escapeUnitPath, escapeUnitText, fillUnitTemplate, unescapeUnitText } from './formats/systemd/escape';
-import { computeCardRoom, computeHours, computeRetention, computeSize } from './links/card/room';
-import { computeEnergy } from './links/power/energy';
-import { computeFuse } from './links/power/inlet';
-import { awgAreaMm2, dropAtCurrent, dropAtPower, loopOhm, ohmPerMetre } from './links/power/lead';
-import { sentence, type Result } from './result';
+} from '../formats/ip/cidr';
+import { derivePsk } from '../formats/keyfile/psk';
+import { shellQuote } from '../formats/shell/quote';
+import { nextElapses, readCalendar } from '../formats/systemd/calendar';
+import { escapeUnitPath, escapeUnitText, fillUnitTemplate, unescapeUnitText } from '../formats/systemd/escape';
+import { computeCardRoom, computeHours, computeRetention, computeSize } from '../links/card/room';
+import { computeEnergy } from '../links/power/energy';
+import { computeFuse } from '../links/power/inlet';
+import { awgAreaMm2, dropAtCurrent, dropAtPower, loopOhm, ohmPerMetre } from '../links/power/lead';
+import { sentence, type Result } from '../basics/result';
 
 function describeCidr(network: Network): object {
 	const { version, prefixLength } = network;

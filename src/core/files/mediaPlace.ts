@@ -1,4 +1,4 @@
-import { isStream } from './formats/playlist/playlist';
+import { isStream } from '../formats/playlist/playlist';
 import { MEDIA_DIR } from './cardFile';
 
 /** Names that a device answers to on Windows, with whatever ending. Source: Microsoft, "Naming Files, Paths, and Namespaces". */

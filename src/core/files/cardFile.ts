@@ -1,4 +1,4 @@
-import type { CardFile, CardLine, SettingPath } from './link';
+import type { CardFile, CardLine, SettingPath } from '../link';
 
 /** Lines that all come from one setting. */
 export const lines = (setting: SettingPath, ...texts: readonly string[]): CardLine[] =>
