@@ -10,12 +10,17 @@ import { capture, cli, conformance, has, run, tool } from './run.mjs';
 
 let passed = 0;
 let failed = 0;
+/** Said again at the end, where a long output has scrolled them away. */
+const failures = [];
 const work = mkdtempSync(join(tmpdir(), 'yphos-test-'));
 
 function step(name, good) {
 	console.log(`${good ? 'passed' : 'FAILED'}: ${name}`);
 	if (good) passed++;
-	else failed++;
+	else {
+		failed++;
+		failures.push(name);
+	}
 }
 
 function heading(text) {
@@ -23,9 +28,11 @@ function heading(text) {
 }
 
 /** Adds the counts that a runner wrote as JSON; a runner that wrote none has failed. */
-function addCounts(name, file, counts) {
+function addCounts(name, file, counts, named) {
 	try {
-		const [good, bad] = counts(JSON.parse(readFileSync(file, 'utf8')));
+		const report = JSON.parse(readFileSync(file, 'utf8'));
+		const [good, bad] = counts(report);
+		failures.push(...named(report));
 		passed += good;
 		failed += bad;
 		console.log(`${name}: ${good} passed, ${bad} failed`);
@@ -62,11 +69,21 @@ step(
 heading('Unit tests');
 const unit = join(work, 'unit.json');
 run(tool('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`]);
-addCounts('unit tests', unit, (report) => [
-	report.numPassedTests,
-	report.numFailedTests +
-		report.testResults.filter((t) => t.status === 'failed' && t.assertionResults.length === 0).length
-]);
+addCounts(
+	'unit tests',
+	unit,
+	(report) => [
+		report.numPassedTests,
+		report.numFailedTests +
+			report.testResults.filter((t) => t.status === 'failed' && t.assertionResults.length === 0).length
+	],
+	({ testResults }) =>
+		testResults.flatMap(({ name, status, message, assertionResults }) => {
+			const bad = assertionResults.filter((one) => one.status === 'failed');
+			if (status === 'failed' && bad.length === 0) return [`${name}: ${message}`];
+			return bad.map((one) => `${one.fullName}: ${one.failureMessages[0]?.slice(0, 600)}`);
+		})
+);
 
 heading('Build');
 ensureBuild();
@@ -77,10 +94,12 @@ const e2e = join(work, 'e2e.json');
 run(tool('playwright'), ['test', '--reporter=list,json'], {
 	env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: e2e }
 });
-addCounts('end-to-end tests', e2e, ({ stats, errors }) => [
-	stats.expected,
-	stats.unexpected + stats.flaky + errors.length
-]);
+addCounts(
+	'end-to-end tests',
+	e2e,
+	({ stats, errors }) => [stats.expected, stats.unexpected + stats.flaky + errors.length],
+	({ suites }) => suites.flatMap(({ specs }) => specs.filter(({ ok }) => !ok).map(({ title }) => title))
+);
 
 if (has(checkCard)) {
 	heading('Conformance of the demo card sets');
@@ -115,5 +134,6 @@ if (has(checkCard)) {
 }
 
 rmSync(work, { recursive: true, force: true });
+for (const failure of failures) console.log(`FAILED: ${failure}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);
