@@ -42,6 +42,9 @@ function addCounts(name, file, counts, named) {
 	}
 }
 
+/** A runner's specs, those of inner groups too. */
+const specsOf = ({ specs, suites = [] }) => [...specs, ...suites.flatMap(specsOf)];
+
 /** The judge of nftables.conf, through apt when that can be done. */
 function ensureNft() {
 	if (capture('nft', ['--version']).code === 0 || process.getuid?.() !== 0) return;
@@ -98,7 +101,11 @@ addCounts(
 	'end-to-end tests',
 	e2e,
 	({ stats, errors }) => [stats.expected, stats.unexpected + stats.flaky + errors.length],
-	({ suites }) => suites.flatMap(({ specs }) => specs.filter(({ ok }) => !ok).map(({ title }) => title))
+	({ suites }) =>
+		suites
+			.flatMap(specsOf)
+			.filter(({ ok }) => !ok)
+			.map(({ title }) => title)
 );
 
 if (has(checkCard)) {
