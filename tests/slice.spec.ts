@@ -51,7 +51,7 @@ test('from a board\u2019s own listing and a playlist to a proven card set', asyn
 		/Sound after \d+\.\d\ss: 48\skHz, 16 bit, resampled from 44.1\skHz/
 	);
 	await page.getByRole('button', { name: 'Cut the power' }).click();
-	await expect(page.getByText(/Cut the power at .*: nothing is heard for .*; it comes back by itself/)).toBeVisible();
+	await expect(page.getByText(/Cut the power at .*: nothing is heard for .*, then it comes back by itself/)).toBeVisible();
 
 	await page.getByRole('button', { name: 'Write card set' }).click();
 	const password = page.getByLabel(/^Password for keeper/);

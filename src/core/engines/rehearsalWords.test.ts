@@ -16,7 +16,15 @@ const heard = { sampleRateHz: 48_000, bitDepth: 16, treatment: 'untouched' } as 
 const first = { atMs: 9000, name: 'a', data: heard };
 const words = (spans: Span[], atMs: number) =>
 	describeFault(
-		{ kind: earTrack, spans, untilMs: 60_000, say },
+		[
+			{ kind: earTrack, spans, untilMs: 60_000, say },
+			{
+				kind: powerTrack,
+				spans: [span(0, 20_000, 'on'), span(20_000, 23_000, 'off'), span(23_000, 60_000, 'on')],
+				untilMs: 60_000,
+				say
+			}
+		],
 		{ name: 'power-cut', atMs, lastsMs: 5000 },
 		POWER_FAULTS['power-cut']
 	);
@@ -38,10 +46,12 @@ describe('a rehearsal in words', () => {
 	it('says of a fault how long nothing was heard, and whether it comes back by itself', () => {
 		const sound = span(9000, 20_000, 'sound');
 		const back = [sound, span(20_000, 34_000, 'silence'), span(34_000, 60_000, 'sound')];
-		expect(words(back, 20_000)).toMatch(/nothing is heard for 14(\.0)?\ss; it comes back by itself\.$/);
+		expect(words(back, 20_000)).toMatch(
+			/nothing is heard for 14(\.0)?\ss, then it comes back by itself; it is without power for 3\.0\ss, then it comes back by itself\.$/
+		);
 		const gone = [sound, span(20_000, 60_000, 'silence', 'the card is torn')];
 		expect(words(gone, 20_000)).toMatch(/nothing is heard for the remaining 40(\.0)?\ss \(the card is torn\)/);
-		expect(words([span(9000, 60_000, 'sound')], 20_000)).toContain('nobody notices a difference');
+		expect(words([span(9000, 60_000, 'sound')], 30_000)).toMatch(/: nobody notices a difference\.$/);
 		expect(words(back, 2000)).toMatch(/not yet at work then; it comes 9\.0\ss after/);
 		expect(words([span(0, 60_000, 'silence')], 2000)).toContain('nothing is heard from the beginning to the end');
 		expect(words(back, 20_000).startsWith(POWER_FAULTS['power-cut'].label)).toBe(true);

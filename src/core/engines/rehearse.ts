@@ -112,7 +112,12 @@ function describe(machine: Machine, kinds: readonly TrackKind[], { links, faults
 	const first = tracks.find(({ verdict }) => verdict !== null)?.verdict;
 	const untilMs = machine.clock.nowMs;
 	const known = faultsOf(links);
-	const main = tracks[0] && kinds.find(({ id }) => id === tracks[0]!.id);
+	const ends = tracks.map(({ id, spans }) => ({
+		kind: kinds.find((kind) => kind.id === id)!,
+		spans,
+		untilMs,
+		say: words
+	}));
 	return {
 		events: machine.events,
 		tracks,
@@ -122,11 +127,7 @@ function describe(machine: Machine, kinds: readonly TrackKind[], { links, faults
 		verdict: first?.words ?? 'Nothing is expected of it',
 		good: first?.good ?? true,
 		words: [
-			...faults.flatMap((fault) =>
-				main
-					? [describeFault({ kind: main, spans: tracks[0]!.spans, untilMs, say: words }, fault, known[fault.name])]
-					: []
-			),
+			...(ends.length > 0 ? faults.map((fault) => describeFault(ends, fault, known[fault.name])) : []),
 			...[...machine.assumed].map((what) => `Assumed: ${what}.`)
 		]
 	};

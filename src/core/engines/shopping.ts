@@ -50,12 +50,14 @@ interface KitOffer {
 export function shoppingList(chain: readonly Link[], workshop: Workshop, endpointIds: readonly string[]): ShoppingList {
 	const { byId, drawer } = drawerOf(workshop.parts);
 	const needed = new Map<string, { count: number; forWhom: Set<string> }>();
-	for (const { id, plan } of workshop.endpoints.filter((endpoint) => endpointIds.includes(endpoint.id)))
-		for (const claim of claimsOn(derive(chain, plan, contextFor(chain, workshop, id)).claims, 'shop')) {
+	for (const { id, plan } of workshop.endpoints.filter((endpoint) => endpointIds.includes(endpoint.id))) {
+		const { claims, context } = derive(chain, plan, contextFor(chain, workshop, id));
+		for (const claim of claimsOn(claims, 'shop')) {
 			const entry = needed.get(claim.part) ?? { count: 0, forWhom: new Set<string>() };
 			entry.count += claim.count;
-			needed.set(claim.part, { ...entry, forWhom: entry.forWhom.add(plan.brief.name) });
+			needed.set(claim.part, { ...entry, forWhom: entry.forWhom.add(context.facts.endpointName) });
 		}
+	}
 	const lines = [...needed].flatMap(([id, { count, forWhom }]): ShoppingLine[] => {
 		const part = byId.get(id);
 		if (!part) return [];
@@ -155,10 +157,12 @@ export const costOfUse = (chain: readonly Link[], workshop: Workshop, endpointId
 	workshop.endpoints
 		.filter(({ id }) => endpointIds.includes(id))
 		.flatMap(({ id, plan }) => {
-			const kwhPerYear = assess(chain, plan, contextFor(chain, workshop, id))
+			const surroundings = contextFor(chain, workshop, id);
+			const name = derive(chain, plan, surroundings).context.facts.endpointName;
+			const kwhPerYear = assess(chain, plan, surroundings)
 				.links.flatMap(({ figures }) => figures)
 				.find((figure) => figure.id === 'energy')?.value;
 			return kwhPerYear === null || kwhPerYear === undefined
 				? []
-				: [{ id, name: plan.brief.name, kwhPerYear, costPerYear: kwhPerYear * workshop.venue.pricePerKwh }];
+				: [{ id, name, kwhPerYear, costPerYear: kwhPerYear * workshop.venue.pricePerKwh }];
 		});
