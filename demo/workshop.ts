@@ -105,6 +105,9 @@ export const demoWorkshop: Workshop = {
 				volumeDb: -24,
 				mixerName: 'Master',
 				distanceM: 2.5,
+				place: 'room',
+				roomM3: 75,
+				furnishing: 'ordinary',
 				loudestDb: 95
 			},
 			programme: { ...lounge.programme, quiet: [{ weekdays: [], from: '22:00', until: '07:00' }] }
@@ -146,6 +149,9 @@ export const demoWorkshop: Workshop = {
 				fixedRateHz: 44_100,
 				volumeAt: 'fixed',
 				distanceM: 4,
+				place: 'room',
+				roomM3: 110,
+				furnishing: 'hard',
 				loudestDb: 85
 			},
 			programme: { ...foghorn.programme, startAtBoot: false }
@@ -175,7 +181,16 @@ export const demoWorkshop: Workshop = {
 				listTitle: 'Line-up',
 				items: [item('s1', 'Line-up tone 440.wav', 'Line-up tone, 440 Hz', 5)]
 			},
-			sound: { ...bench.sound, cardId: 'Plain48', volumeAt: 'player', volumeDb: -6, distanceM: 1, loudestDb: 95 }
+			sound: {
+				...bench.sound,
+				cardId: 'Plain48',
+				volumeAt: 'player',
+				volumeDb: -6,
+				distanceM: 1,
+				place: 'room',
+				roomM3: 30,
+				loudestDb: 95
+			}
 		}),
 		// What a well-meant box of spare parts comes to: two add-ons for the same pins, and a hot place.
 		endpoint('lamp-room', {
@@ -208,7 +223,17 @@ export const demoWorkshop: Workshop = {
 				items: [item('s1', 'Lens turning, studio.flac', 'Lens turning, studio take', 213)],
 				waitForNetwork: false
 			},
-			sound: { ...lamp.sound, cardId: 'Header192', volumeAt: 'player', volumeDb: -20, distanceM: 3, loudestDb: 85 }
+			sound: {
+				...lamp.sound,
+				cardId: 'Header192',
+				volumeAt: 'player',
+				volumeDb: -20,
+				distanceM: 3,
+				place: 'room',
+				roomM3: 45,
+				furnishing: 'hard',
+				loudestDb: 85
+			}
 		})
 	]
 };

@@ -20,7 +20,7 @@ import { readJson } from '$core/formats/json/json';
 import { linesOf } from '$core/formats/lines';
 import { readTimeSpanMs } from '$core/formats/systemd/unit';
 import { partsJsonSchema } from '$core/parts/file';
-import { takesPassword } from '$core/links/network/files';
+import { needsPassword } from '$core/links/network/files';
 import { readProbe } from '$core/probe';
 import type { Endpoint, Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/basics/result';
@@ -136,7 +136,7 @@ function radioKey(endpoint: Endpoint, flags: Flags): string | undefined {
 
 /** The same for the keeper's password; a new salt each time. */
 function userPassword({ id, plan }: Endpoint, flags: Flags): string | undefined {
-	if (!takesPassword(plan.network)) return undefined;
+	if (!needsPassword(plan.network)) return undefined;
 	const file = text(flags, 'password-file');
 	if (!file)
 		throw new Refusal(

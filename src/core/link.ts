@@ -122,7 +122,41 @@ export interface Step {
 	readonly reading?: string;
 	/** It takes effect at the next restart; restarts are gathered into one. */
 	readonly needsRestart?: true;
+	/** Comes after every step of the sheet that makes one of these. */
+	readonly needs?: readonly Condition[];
+	readonly makes?: readonly Condition[];
 }
+
+/** What steps bring about and others need. */
+export type Condition =
+	| 'earthed'
+	| 'set unpacked'
+	| 'image checked'
+	| 'card empty'
+	| 'image on card'
+	| 'card compared'
+	| 'card in computer'
+	| 'set on card'
+	| 'card out of computer'
+	| 'mains tested'
+	| 'supply measured'
+	| 'cooled'
+	| 'on header'
+	| 'boxed'
+	| 'card in board'
+	| 'joined'
+	| 'amplifier down'
+	| 'powered'
+	| 'found'
+	| 'logged in'
+	| 'media there'
+	| 'applied'
+	| 'verified'
+	| 'clock set'
+	| 'readings taken'
+	| 'alone'
+	| 'amplifier on'
+	| 'heard';
 
 /** What an endpoint is called and wanted for, before anything else of it is decided. */
 export interface Named {

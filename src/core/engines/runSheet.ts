@@ -25,9 +25,23 @@ export function runSheet(chain: readonly Link[], plan: Plan, surroundings: Surro
 		}))
 	);
 	return PHASES.map((phase) => {
-		const steps = all.filter((step) => step.phase === phase);
+		const steps = inOrder(all.filter((step) => step.phase === phase));
 		return { phase, steps: [...steps, ...restartAfter(phase, steps)] };
 	}).filter(({ steps }) => steps.length > 0);
+}
+
+/** As the links give them, but each step after those that make what it needs. */
+function inOrder(steps: readonly SheetStep[]): SheetStep[] {
+	const left = [...steps];
+	const out: SheetStep[] = [];
+	while (left.length > 0) {
+		const isReady = (step: SheetStep): boolean =>
+			!step.needs?.some((need) => left.some((other) => other !== step && other.makes?.includes(need)));
+		// A circle of needs cannot be done in any order; a test sees that there is none.
+		const next = Math.max(0, left.findIndex(isReady));
+		out.push(...left.splice(next, 1));
+	}
+	return out;
 }
 
 /** One restart for all that need it. By command where others are typed; an image with pages of its own has a button for it. */

@@ -44,6 +44,7 @@ describe('the run sheet', () => {
 			'card.write-image',
 			'heat.pad',
 			'parts.join',
+			'parts.joint-2',
 			'power.power-last',
 			'sound.first-sound'
 		]);

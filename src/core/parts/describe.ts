@@ -63,6 +63,9 @@ const FIELDS: Readonly<Record<string, readonly [label: string, unit: string]>> =
 	sensitivityVrms: ['Input for full power', 'V RMS'],
 	ratedW: ['Rated power', 'W'],
 	ratedOhm: ['at', 'Ω'],
+	leastOhm: ['Not below', 'Ω'],
+	channels: ['Channels', ''],
+	bridged: ['Both output wires driven', ''],
 	builtIn: ['Built in', ''],
 	ohm: ['Impedance', 'Ω'],
 	sensitivityDb: ['Sensitivity', 'dB'],
@@ -88,6 +91,8 @@ const GROUPS: Readonly<Record<string, string>> = {
 	header: 'What it takes of the header',
 	playback: 'Rates, formats and channels',
 	volume: 'Volume of its own',
+	amplifier: 'Amplifier of its own',
+	feed: 'Supply of its own',
 	decoders: 'Films that a circuit decodes',
 	systems: 'What it receives',
 	ends: 'Its two ends',
@@ -138,6 +143,17 @@ function madeOfSeveral(part: Part, one: (field: string, label: string, text: str
 				part.volume ? `${part.volume.name}, down to ${part.volume.lowestDb}\u2009dB` : 'none'
 			)
 		);
+	const output = part.kind === 'amplifier' ? part : part.kind === 'converter' ? part.amplifier : null;
+	if (output && part.kind === 'converter')
+		out.push(
+			one(
+				'amplifier',
+				'Amplifier of its own',
+				`${output.channels} × ${output.ratedW}\u2009W at ${output.ratedOhm}\u2009Ω`
+			)
+		);
+	if (output?.feed)
+		out.push(one('feed', 'Needs a supply of', `${output.feed.lowestV} to ${output.feed.highestV}\u2009V`));
 	if (part.kind === 'board')
 		out.push(
 			one(

@@ -188,6 +188,26 @@ const card = z.object({
 	enduranceTb: z.number().min(0.1).max(100_000).nullable().default(null)
 });
 const drive = z.object({ ...base, kind: z.literal('drive'), capacityGb: z.number().min(1).max(100_000) });
+/** What an amplifier needs besides signal: a direct voltage from a supply of its own. Null: it has its own mains lead, or is fed over USB. */
+const feed = z
+	.object({ lowestV: z.number().min(3).max(60), highestV: z.number().min(3).max(60) })
+	.refine(({ lowestV, highestV }) => lowestV <= highestV, 'The lowest voltage is above the highest.')
+	.nullable()
+	.default(null);
+/** What is on the plate of anything that drives speakers. */
+const output = {
+	/** Input for rated power at the rated load. */
+	sensitivityVrms: z.number().min(0.01).max(20),
+	/** Into each channel. */
+	ratedW: z.number().min(0.1).max(2000),
+	ratedOhm: z.number().min(1).max(600),
+	/** The least that may hang on one channel, by its rating; null: not below the rated load. */
+	leastOhm: z.number().min(1).max(600).nullable().default(null),
+	channels: z.number().int().min(1).max(16).default(2),
+	/** Both wires of an output are driven: none of them is ground. */
+	bridged: z.boolean().default(false),
+	feed
+};
 const converter = z.object({
 	...base,
 	kind: z.literal('converter'),
@@ -199,7 +219,12 @@ const converter = z.object({
 	/** Its own volume, when it has one: name, range, and where it stands when power comes. */
 	volume: z
 		.object({ name: z.string(), lowestDb: z.number().min(-150).max(0), startDb: z.number().min(-150).max(0) })
+		.nullable(),
+	/** It drives speakers itself. */
+	amplifier: z
+		.object({ ...output, draw: drawSchema.nullable() })
 		.nullable()
+		.default(null)
 });
 const tuner = z.object({
 	...base,
@@ -253,10 +278,7 @@ const fan = z.object({
 const amplifier = z.object({
 	...base,
 	kind: z.literal('amplifier'),
-	/** Input for rated power at the rated load. */
-	sensitivityVrms: z.number().min(0.01).max(20),
-	ratedW: z.number().min(0.1).max(2000),
-	ratedOhm: z.number().min(1).max(600),
+	...output,
 	/** Built into the speakers or the set that it drives: nothing is joined between them. */
 	builtIn: z.boolean().default(false)
 });
@@ -266,6 +288,10 @@ const speakers = z.object({
 	ohm: z.number().min(1).max(600),
 	/** dB at 1 m for 2.83 V. */
 	sensitivityDb: z.number().min(60).max(120),
+	/** The least of its impedance at any frequency; null: 80 % of the rated one. Source: IEC 60268-5, 16.1. */
+	leastOhm: z.number().min(0.5).max(600).nullable().default(null),
+	/** What each takes for long; null: its plate does not say. Source: IEC 60268-5, 18. */
+	ratedW: z.number().min(0.1).max(5000).nullable().default(null),
 	count: z.number().int().min(1).max(8)
 });
 const antenna = z.object({

@@ -5,7 +5,7 @@
 	import { checkPassword, LONGEST_PASSWORD, passwordBits, passwordWords } from '$core/formats/crypt/password';
 	import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 	import { derivePsk } from '$core/formats/keyfile/psk';
-	import { takesPassword } from '$core/links/network/files';
+	import { needsPassword } from '$core/links/network/files';
 	import { sentence } from '$core/basics/result';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { download, safeName } from '$lib/shell/download';
@@ -18,7 +18,7 @@
 	const view = useEndpoint();
 	const stops = $derived(view.assessment.findings.filter((finding) => finding.level === 'stop'));
 	const radio = $derived(view.plan.network.way === 'radio');
-	const keeper = $derived(takesPassword(view.plan.network));
+	const keeper = $derived(needsPassword(view.plan.network));
 	let passphrase = $state('');
 	let password = $state('');
 	/** Typed a second time: one slip of the finger would lock its keeper out. */

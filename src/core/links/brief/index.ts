@@ -34,15 +34,19 @@ export const brief: Link<'brief', BriefSettings> = {
 		}
 	],
 	assess: assessBrief,
-	steps: (settings) =>
+	steps: (settings, { facts }) =>
 		settings.comesBackAlone
 			? [
 					{
 						id: 'pull-plug',
 						phase: 'check',
+						needs: ['heard', 'alone', 'clock set'],
 						do: 'Pull the plug, wait ten seconds, plug in again.',
-						expect: `Sound returns by itself within ${settings.soundWithinSec}\u2009s.`,
-						reading: 'seconds until sound'
+						expect:
+							facts.cardId === undefined
+								? 'It is at work again by itself.'
+								: `Sound returns by itself within ${settings.soundWithinSec}\u2009s.`,
+						reading: facts.cardId === undefined ? 'seconds until it works' : 'seconds until sound'
 					}
 				]
 			: []

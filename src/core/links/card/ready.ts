@@ -119,6 +119,7 @@ const playerSteps = ({ facts }: Context): readonly Step[] => [
 const rightOutput = ({ facts }: Context): Step => ({
 	id: 'right-output',
 	phase: 'check',
+	needs: ['amplifier on', 'heard'],
 	do: `Play something and see that it comes out of ${facts.cardId ? `the output named ${facts.cardId}` : 'the output that the plan names'}, not out of the screen or the jack.`,
 	expect:
 		'Sound from the right place, and none from the wrong one. This is what goes wrong most often with ready-made images: their lists hold a dozen outputs with look-alike names.'

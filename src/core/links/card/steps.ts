@@ -10,6 +10,7 @@ export const cardSteps = (settings: CardSettings, context: Context): Step[] => [
 	...writeSteps(settings, context),
 	...growSteps(settings),
 	...(settings.system === 'plain' ? plainSteps(settings, context) : readySteps(settings, context)),
+	...insertSteps(settings, context),
 	...endSteps(settings)
 ];
 
@@ -22,8 +23,16 @@ function fetchSteps(settings: CardSettings, context: Context): Step[] {
 			expect: file.expect
 		})),
 		{
+			id: 'get-set',
+			phase: 'gather',
+			do: `On the page Card files, download the card set and unpack it.${settings.system === 'plain' ? ' It holds a folder boot for the card, and docs for you.' : ' Its folder docs has the settings sheet, which says what to enter.'}`,
+			expect: 'A folder in which you can look about. It may hold passwords: keep it where only you can read.',
+			makes: ['set unpacked']
+		},
+		{
 			id: 'check-image',
 			phase: 'prepare',
+			makes: ['image checked'],
 			do: 'Drop the image on the page Write the card, and paste the digest.',
 			expect: 'The same. Anything else: fetch it again, from the publisher\u2019s own page.'
 		}
@@ -38,6 +47,8 @@ function writeSteps(settings: CardSettings, context: Context): Step[] {
 					{
 						id: 'format-card',
 						phase: 'prepare' as const,
+						needs: ['image checked'] as const,
+						makes: ['card empty'] as const,
 						do: 'Format the card first, with the card makers\u2019 own tool or the camera\u2019s menu.',
 						expect: 'One empty partition of nearly the size printed on it. A smaller one tells of a false card.',
 						caution: 'Formatting wipes the whole disk, as writing does. Be as sure of it as for the next step.'
@@ -47,7 +58,9 @@ function writeSteps(settings: CardSettings, context: Context): Step[] {
 		{
 			id: 'write-image',
 			phase: 'prepare',
-			do: 'Write the image to the card with the commands that the page Write the card gives for your computer.',
+			needs: ['image checked', 'card empty'],
+			makes: ['image on card'],
+			do: 'Put the card into your computer, and write the image to it with the commands that the page Write the card gives for your computer.',
 			expect: `A first partition that your computer can open, with the boot files on it.${takes ? ` About ${takes}.` : ''}`,
 			caution:
 				'Writing an image wipes the whole disk it goes to. Compare size and model twice; if two disks could be the card, pull it out and see which one goes.',
@@ -56,7 +69,9 @@ function writeSteps(settings: CardSettings, context: Context): Step[] {
 		{
 			id: 'read-back',
 			phase: 'prepare',
-			do: 'Read it back and compare, with the last command of the same page.',
+			needs: ['image on card'],
+			makes: ['card compared'],
+			do: 'Read it back and compare, with the commands that follow there. The last one lets go of the card.',
 			expect: 'No difference. A card that is smaller than it claims, or worn, shows itself here.'
 		}
 	];
@@ -78,11 +93,46 @@ const growSteps = (card: CardSettings): Step[] => [
 	}
 ];
 
+/** The card leaves the computer whole, and goes into the board when nothing hides its slot any more. */
+const insertSteps = ({ system }: CardSettings, { facts }: Context): Step[] => [
+	...(system === 'plain' || facts.school === 'files'
+		? [
+				{
+					id: 'take-out',
+					phase: 'prepare' as const,
+					needs: ['set on card', 'card in computer', 'card compared'] as const,
+					makes: ['card out of computer'] as const,
+					do: 'Let the computer eject the card, wait until it says so, and take it out.',
+					expect: 'No message that it was not ejected: then the last files would be torn.'
+				}
+			]
+		: []),
+	{
+		id: 'insert-card',
+		phase: 'assemble',
+		needs: ['earthed', 'cooled', 'on header', 'boxed'],
+		makes: ['card in board'],
+		do: 'Put the card into the board, contacts towards the board as its slot shows.',
+		expect: 'It sits without force and can be drawn out again.'
+	}
+];
+
 function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 	return [
 		{
+			id: 'card-again',
+			phase: 'prepare',
+			needs: ['card compared'],
+			makes: ['card in computer'],
+			do: 'Pull the card out of the computer and put it in again.',
+			expect:
+				'Its first partition opens by itself, with the boot files on it. If the computer offers to format or to initialise anything: decline. It cannot read the other partition, and need not.'
+		},
+		{
 			id: 'copy-set',
 			phase: 'prepare',
+			needs: ['set unpacked', 'card in computer'],
+			makes: ['set on card'],
 			do: 'Copy everything inside the card set\u2019s boot folder onto the card\u2019s first partition. Replace files of the same name.',
 			expect: 'The partition shows a folder named yphos.'
 		},
@@ -91,15 +141,27 @@ function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 					{
 						id: 'borrow-cable',
 						phase: 'assemble' as const,
-						do: 'For the first start alone, join it by cable to a router that reaches the internet: packages are fetched. Join a screen, too: it shows what apply.sh says.',
-						expect:
-							'The lights at its socket flicker once it runs. When the screen has shown "done", cable and screen can go for good. Nobody logs in to an endpoint without a network: what is to be typed there is for the image\u2019s own user, when it has one.'
+						needs: ['boxed', 'on header'] as const,
+						makes: ['joined'] as const,
+						do: 'For building alone, join it by cable to a router that reaches the internet, and join a screen and a keyboard: packages are fetched, and what follows is typed there.',
+						expect: 'The lights at its socket flicker once it runs.'
+					},
+					{
+						id: 'cable-goes',
+						phase: 'check' as const,
+						needs: ['verified', 'clock set', 'readings taken'] as const,
+						makes: ['alone'] as const,
+						do: 'Shut it down, and take cable, screen and keyboard away for good.',
+						command: 'sudo systemctl poweroff',
+						expect: 'Its light stays off. When power comes again it plays with nothing but its own leads.'
 					}
 				]
 			: []),
 		{
 			id: 'apply',
 			phase: 'set up',
+			needs: ['logged in', 'media there'],
+			makes: ['applied'],
 			do:
 				facts.school === 'files'
 					? 'A system that reads user-data has set itself up by now, or is doing so. Wait for it, and run apply.sh: where all is well it changes nothing.'
@@ -114,7 +176,7 @@ function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 					{
 						id: 'overlay-change',
 						phase: 'live' as const,
-						do: 'To change what is planned, copy the new card set onto the first partition and run apply.sh again: it works below the layer in memory by itself. Anything else that shall stay is done below it, too:',
+						do: `${facts.way === 'none' ? 'With screen and keyboard joined again: to' : 'To'} change what is planned, copy the new card set onto the first partition and run apply.sh again: it works below the layer in memory by itself. Anything else that shall stay is done below it, too:`,
 						command: 'sudo overlayroot-chroot',
 						expect:
 							'A prompt within the card\u2019s own root; exit leaves it. What is changed without it is gone after the next restart.'
@@ -124,6 +186,7 @@ function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 		{
 			id: 'verify',
 			phase: 'check',
+			makes: ['verified'],
 			do: 'Ask the endpoint whether it is as planned. It only reads.',
 			command: 'sudo bash /boot/firmware/yphos/verify.sh',
 			expect: 'No line begins with WRONG. Keep what it prints: it is a probe report too.'

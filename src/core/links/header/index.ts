@@ -70,6 +70,8 @@ function steps(settings: HeaderSettings, context: Context, claims: readonly Clai
 		{
 			id: 'fit-header',
 			phase: 'assemble',
+			needs: ['earthed', 'cooled'],
+			makes: ['on header'],
 			do: `With the board unplugged, fit on the header: ${users.map(({ name }) => name).join('; ')}. Pin 1 is the corner with the square pad; count from there.`,
 			expect: 'Every pin is covered, none stands beside its hole, and nothing touches the board underneath.',
 			caution:
@@ -80,6 +82,8 @@ function steps(settings: HeaderSettings, context: Context, claims: readonly Clai
 					{
 						id: 'wire-lines',
 						phase: 'assemble' as const,
+						needs: ['on header', 'boxed'] as const,
+						makes: ['joined'] as const,
 						do: `Join single wires. ${wired.join('. ')}.`,
 						expect: 'Each wire sits on the pin that the drawing shows.'
 					}
@@ -90,6 +94,8 @@ function steps(settings: HeaderSettings, context: Context, claims: readonly Clai
 					{
 						id: 'fan-wires',
 						phase: 'assemble' as const,
+						needs: ['boxed'] as const,
+						makes: ['joined'] as const,
 						do: 'Fan: red to pin 4 (5\u2009V), black to pin 6 (ground), the third wire, when there is one, to its control pin.',
 						expect: 'It turns, and blows onto the heatsink or out of the case.',
 						caution: 'A fan wired the wrong way round does not turn, and may be ruined. Red is plus.'
@@ -108,6 +114,8 @@ function steps(settings: HeaderSettings, context: Context, claims: readonly Clai
 					{
 						id: 'clock-set',
 						phase: 'check' as const,
+						needs: ['verified'] as const,
+						makes: ['clock set'] as const,
 						do: 'Set the clock once, while the system knows the time from the network.',
 						command: 'sudo hwclock --systohc && sudo hwclock --show',
 						expect:

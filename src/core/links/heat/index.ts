@@ -115,6 +115,8 @@ export const heat: Link<'heat', HeatSettings> = {
 						{
 							id: 'pad',
 							phase: 'assemble' as const,
+							needs: ['earthed'] as const,
+							makes: ['cooled'] as const,
 							do: `Wipe the chip, peel the foil from both sides of the pad, and set ${cooler.name} down in one movement.`,
 							expect: 'It sits flat on the chip and touches nothing beside it.',
 							caution: 'A heatsink that slips onto other parts makes a short circuit. It can get too hot to touch.'
@@ -126,6 +128,8 @@ export const heat: Link<'heat', HeatSettings> = {
 						{
 							id: 'spacers',
 							phase: 'assemble' as const,
+							needs: ['earthed', 'cooled', 'on header'] as const,
+							makes: ['boxed'] as const,
 							do: `Screw the board onto the spacers of ${box.name}; use those at the corners only.`,
 							expect: `At least ${box.spacersMm}\u2009mm of air below it; no foot stands on a part, and the card can still be drawn out.`
 						}
@@ -134,6 +138,8 @@ export const heat: Link<'heat', HeatSettings> = {
 			{
 				id: 'read-heat',
 				phase: 'check',
+				needs: ['verified', 'heard'],
+				makes: ['readings taken'],
 				do: 'Read the chip\u2019s temperature 5 minutes after a cold start, and again after an hour, while it plays.',
 				command: 'cat /sys/class/thermal/thermal_zone0/temp',
 				expect: 'Thousandths of a degree Celsius. Enter both under Heat: the figures become those of your own board.',

@@ -5,20 +5,25 @@ import type { Context, Finding, Fix } from '../../link';
 import { patch } from './patch';
 import type { NetworkSettings } from './settings';
 
+/** Without a user nobody can mend anything, from afar or at its screen. */
+export const assessKeeper = ({ user, way }: NetworkSettings): Finding[] =>
+	user !== ''
+		? []
+		: [
+				{
+					id: 'network.no-user',
+					level: 'caution',
+					title: way === 'none' ? 'Nobody can log in at its screen' : 'Nobody can look after it from afar',
+					why: `No user is made. ${way === 'none' ? 'What the run sheet types needs one, unless the image brings its own.' : 'What goes wrong later can only be mended with a screen and a keyboard, or by writing the card anew.'}`,
+					setting: 'network.user',
+					fixes: [patch('Make a user keeper', { user: 'keeper' })]
+				}
+			];
+
 /** Findings on who logs in, and by what. */
 export function assessLogin(network: NetworkSettings): Finding[] {
 	if (network.school !== 'files') return [];
-	if (network.user === '')
-		return [
-			{
-				id: 'network.no-user',
-				level: 'caution',
-				title: 'Nobody can look after it from afar',
-				why: 'No user is made. What goes wrong later can only be mended with a screen and a keyboard, or by writing the card anew.',
-				setting: 'network.user',
-				fixes: [patch('Make a user keeper', { user: 'keeper' })]
-			}
-		];
+	if (network.user === '') return assessKeeper(network);
 	const usesKey = network.login === 'key' || network.login === 'both';
 	const good = network.sshKeys.filter((line) => readPublicKey(line).ok);
 	return [

@@ -10,6 +10,8 @@ const JOIN_MS = { wired: 2600, radio: 5200, none: 0 } as const;
 
 const visitor = z.object({
 	from: z.string(),
+	/** Not over the network: a screen and a keyboard are joined to it, and the port counts for nothing. */
+	at: z.enum(['screen']).optional(),
 	port: z.number().int(),
 	with: z.enum(['nothing', 'key', 'password']),
 	/** The public keys of whoever comes by key; none: any. */
@@ -60,7 +62,11 @@ function nearOnes(context: Context): string[] {
 
 /** Somebody near with what the plan lets in, and a stranger from afar who guesses (RFC 5737, an address that nobody has). */
 function visitorsOf(settings: NetworkSettings, context: Context): Visitor[] {
-	if (settings.way === 'none' || !settings.user || settings.login === 'none') return [];
+	if (settings.way === 'none')
+		return settings.user
+			? [{ from: settings.user, at: 'screen', port: 0, with: 'password', keys: [], welcome: true }]
+			: [];
+	if (!settings.user || settings.login === 'none') return [];
 	const [near, nearBySix] = nearOnes(context);
 	const own = settings.login === 'password' ? 'password' : 'key';
 	return [

@@ -67,7 +67,7 @@ function userData(network: NetworkSettings, context: Context, secrets: Secrets):
 		...lines('card', '#cloud-config'),
 		...lines('network.hostName', `hostname: ${yamlText(network.hostName)}`),
 		...lines('network', `timezone: ${yamlText(context.venue.timeZone)}`),
-		...(network.user && network.way !== 'none' ? keeper(network, secrets) : []),
+		...(network.user ? keeper(network, secrets) : []),
 		...lines(loginSetting(network), `ssh_pwauth: ${takesPassword(network)}`),
 		...lines(
 			'card',
@@ -82,13 +82,17 @@ function userData(network: NetworkSettings, context: Context, secrets: Secrets):
 const loginSetting = ({ way, user }: NetworkSettings): SettingPath =>
 	way === 'none' ? 'network.way' : user === '' ? 'network.user' : 'network.login';
 
-/** Whether the keeper logs in by password; it is asked for when the set is written. Without a network nobody logs in from afar. */
-export const takesPassword = (network: NetworkSettings): boolean =>
+/** Whether a password is asked for when the set is written: at its own screen, on an endpoint without a network, there is no other way in. */
+export const needsPassword = (network: NetworkSettings): boolean =>
+	network.way === 'none' ? network.user !== '' : takesPassword(network);
+
+/** Whether the keeper logs in from afar by password. */
+const takesPassword = (network: NetworkSettings): boolean =>
 	network.way !== 'none' && network.user !== '' && (network.login === 'password' || network.login === 'both');
 
 /** With a password it is asked for at every administrator's command; with a key alone nothing could be typed. */
 function keeper(network: NetworkSettings, secrets: Secrets): CardLine[] {
-	const withPassword = takesPassword(network);
+	const withPassword = needsPassword(network);
 	const keys = network.sshKeys.flatMap((line) => {
 		const key = readPublicKey(line);
 		return key.ok ? [key.value] : [];
@@ -102,17 +106,17 @@ function keeper(network: NetworkSettings, secrets: Secrets): CardLine[] {
 			'    shell: /bin/bash',
 			`    sudo: ${yamlText(withPassword ? 'ALL=(ALL) ALL' : 'ALL=(ALL) NOPASSWD:ALL')}`
 		),
-		...lines('network.login', `    lock_passwd: ${!withPassword}`),
+		...lines(loginSetting(network), `    lock_passwd: ${!withPassword}`),
 		...(withPassword && secrets.userPasswordCrypt
 			? [
 					{
 						text: `    hashed_passwd: ${yamlText(secrets.userPasswordCrypt)}`,
-						setting: 'network.login',
+						setting: loginSetting(network),
 						secret: true
 					} as const
 				]
 			: []),
-		...(keys.length && network.login !== 'password' && network.login !== 'none'
+		...(keys.length && network.way !== 'none' && network.login !== 'password' && network.login !== 'none'
 			? lines('network.sshKeys', '    ssh_authorized_keys:', ...keys.map(({ text }) => `      - ${yamlText(text)}`))
 			: [])
 	];

@@ -1,6 +1,6 @@
 import type { Claim } from '../../claims';
 import type { Context, Finding } from '../../link';
-import { assessGuard, assessLogin, assessUpdates } from './assessAccess';
+import { assessGuard, assessKeeper, assessLogin, assessUpdates } from './assessAccess';
 import { assessCapacity, assessLatency } from './assessPath';
 import { assessAddress, assessName, assessSchool, assessWay } from './assessReach';
 import type { NetworkSettings } from './settings';
@@ -10,7 +10,7 @@ export const assessNetwork = (settings: NetworkSettings, context: Context, claim
 	...assessWay(settings, context, claims),
 	...assessName(settings, context),
 	...(settings.way === 'none'
-		? []
+		? assessKeeper(settings)
 		: [
 				...assessSchool(settings, context),
 				...assessAddress(settings, context),

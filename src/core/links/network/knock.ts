@@ -42,6 +42,15 @@ const NEAR_PORTS = [
 	{ protocol: 'tcp', port: 22 }
 ] as const;
 
+/** What a prompt at its own screen answers to the keeper. Only one with a password gets in there. Source: login(1). */
+export function logInAtScreen({ card }: Pick<Machine, 'card'>, name: string): Answer {
+	const seed = readUserData(card.get('boot/user-data')?.text ?? '');
+	const user = seed.ok ? seed.value.user : null;
+	if (user?.name !== name) return shut('is not known at its screen');
+	if (user.locked) return shut('finds no password that would do at its screen');
+	return { open: true, words: `logs in at its screen${user.mayAdminister ? '' : ', and may change nothing'}` };
+}
+
 /** Settings of sshd that card sets use, with what they take. Source: sshd_config(5). */
 const SSHD: Readonly<Record<string, RegExp>> = {
 	allowusers: /^[a-z_][a-z0-9_-]*$/,

@@ -21,6 +21,8 @@ import type { Secrets } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { computeRadio, computeWire } from './capacity';
 import type { Visitor } from './bench';
+import { needsPassword } from './files';
+import { logInAtScreen } from './knock';
 import { pathOverDay } from './need';
 
 const lounge = demoWorkshop.endpoints[0]!;
@@ -110,10 +112,26 @@ describe('what goes on the card', () => {
 		expect(lines).toEqual([{ text: `    hashed_passwd: "${crypt.value}"`, setting: 'network.login', secret: true }]);
 		expect(JSON.stringify(files.map((file) => ('lines' in file ? file.lines : 0)))).not.toContain('lantern');
 	});
-	it('makes no keeper whom nobody gave a password, where there is no network to log in by', () => {
-		const seed = textOf(withNetwork({ way: 'none', login: 'password' }), 'user-data');
-		expect(seed).toContain('ssh_pwauth: false');
-		expect(seed).not.toContain('lock_passwd');
+	it('makes a keeper with a password for its own screen where there is no network, whatever he used to log in by', () => {
+		for (const login of ['password', 'key', 'none'] as const) {
+			const plan = withNetwork({ way: 'none', login });
+			const seed = textOf(plan, 'user-data');
+			expect(seed).toContain('ssh_pwauth: false');
+			expect(seed).toContain('lock_passwd: false');
+			expect(seed).not.toContain('ssh_authorized_keys');
+			expect(needsPassword(plan.network)).toBe(true);
+		}
+		const nobody = withNetwork({ way: 'none', user: '' });
+		expect(textOf(nobody, 'user-data')).not.toContain('lock_passwd');
+		expect(assess(chain, nobody, context).findings.map(({ id }) => id)).toContain('network.no-user');
+	});
+	it('is seen to let the keeper in at its own screen, or not', () => {
+		const seed = (text: string) => ({ card: new Map([['boot/user-data', { text } as never]]) });
+		const good = textOf(withNetwork({ way: 'none' }), 'user-data');
+		expect(logInAtScreen(seed(good), 'keeper')).toEqual({ open: true, words: 'logs in at its screen' });
+		expect(logInAtScreen(seed(good.replace('lock_passwd: false', 'lock_passwd: true')), 'keeper').open).toBe(false);
+		expect(logInAtScreen(seed(good.replace(/users:[^]*?ssh_pw/, 'ssh_pw')), 'keeper').words).toContain('not known');
+		expect(logInAtScreen(seed(good.replace(/\n.*sudo:.*/, '')), 'keeper').words).toContain('may change nothing');
 	});
 	it('takes a fixed address by a profile, with the router and its range', () => {
 		const profile = textOf(withNetwork(at('192.168.40.9')), 'yphos-cable.nmconnection');

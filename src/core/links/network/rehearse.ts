@@ -3,7 +3,7 @@ import { readUserData } from '../../formats/seed/userData';
 import { readKeyfile } from '../../formats/keyfile/keyfile';
 import { tellerFor, type DiskFile, type Fault, type Machine, type Said, type Teller } from '../../engines/machine';
 import { CABLE_PROFILE, RADIO_PROFILE } from './files';
-import { knock, rulesOf } from './knock';
+import { knock, logInAtScreen, rulesOf } from './knock';
 import { VISIT, type Visited } from './track';
 import { NETWORK_WORDS } from './words';
 
@@ -20,6 +20,8 @@ type Joining = { readonly way: 'radio' | 'cable'; readonly address: string } | {
 const APPLIED = '/var/lib/yphos-card';
 /** From joining to answering by name. Typical. */
 const ANNOUNCE_MS = 900;
+/** From the first services to a prompt. Typical. */
+const PROMPT_MS = 2000;
 
 /** Joins what the files ask for, if the bench has it. Being online lets those start that wait for it. */
 export function rehearseNetwork(machine: Machine): void {
@@ -44,6 +46,7 @@ export function rehearseNetwork(machine: Machine): void {
 			tell.state('reach', 'away', 'not-yet');
 		}
 		machine.after(machine.bench.network.joinMs, join);
+		machine.after(PROMPT_MS, () => visitAtScreen(machine, tell));
 	});
 	machine.on('fault', ({ name, on }) => {
 		if (name !== 'network-late') return;
@@ -161,7 +164,7 @@ function announce(machine: Machine, tell: Tell): void {
 		tell.event('named', 'good', { name: `${hostName}.local` });
 		tell.mark('reach', 'name', `${hostName}.local`);
 	}
-	for (const visitor of machine.bench.network.visitors) {
+	for (const visitor of machine.bench.network.visitors.filter(({ at }) => at === undefined)) {
 		const answer = knock(machine, visitor);
 		const visited: Visited = { ...answer, from: visitor.from, welcome: visitor.welcome };
 		tell.event('visit', answer.open === visitor.welcome ? 'good' : 'bad', {
@@ -170,5 +173,15 @@ function announce(machine: Machine, tell: Tell): void {
 			answer: answer.words
 		});
 		tell.mark('reach', `${VISIT}${visitor.from} ${visitor.with}`, visited);
+	}
+}
+
+/** Who comes with a keyboard where no network leads. */
+function visitAtScreen(machine: Machine, tell: Tell): void {
+	for (const { at, from, welcome } of machine.bench.network.visitors) {
+		if (at !== 'screen' || !machine.powered) continue;
+		const answer = logInAtScreen(machine, from);
+		tell.event('visit-at-screen', answer.open === welcome ? 'good' : 'bad', { from, answer: answer.words });
+		tell.mark('reach', `${VISIT}${from} screen`, { ...answer, from, welcome } satisfies Visited);
 	}
 }

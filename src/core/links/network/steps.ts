@@ -10,11 +10,14 @@ const FIRST_START_MIN = 6;
 export function networkSteps(network: NetworkSettings, context: Context): Step[] {
 	if (network.way === 'none')
 		return [
+			...(network.school === 'files' ? [] : schoolSteps(network, context)),
 			{
-				id: 'find-it',
+				id: 'log-in',
 				phase: 'first start',
-				do: 'Nothing to find: this endpoint has no network.',
-				expect: 'It plays what is on the card.'
+				needs: ['powered', 'found'],
+				makes: ['logged in'],
+				do: `At its own screen and keyboard, log in as ${network.user ? `${network.user}, with the password that you gave when the set was written` : 'the image\u2019s own user'}.`,
+				expect: `A prompt that names ${network.hostName}. Before it, lines that end with "done" when apply.sh has run by itself.`
 			}
 		];
 	return [
@@ -33,7 +36,9 @@ function schoolSteps(network: NetworkSettings, context: Context): Step[] {
 			{
 				id: 'own-files',
 				phase: 'prepare',
-				do: `Open the card\u2019s first partition, and fill in the image\u2019s own text files for the first start, which its instructions name: host name ${network.hostName}${network.way === 'radio' ? `, radio network "${network.ssid}", country ${network.countryCode || 'of yours'}, and its pass phrase` : ''}${network.login === 'none' ? '' : ', and login from afar'}.`,
+				needs: ['card compared'],
+				makes: ['set on card'],
+				do: `Put the card in again if the computer has let go of it. Open the card\u2019s first partition, and fill in the image\u2019s own text files for the first start, which its instructions name: host name ${network.hostName}${network.way === 'radio' ? `, radio network "${network.ssid}", country ${network.countryCode || 'of yours'}, and its pass phrase` : ''}${network.login === 'none' ? '' : ', and login from afar'}.`,
 				expect: 'They are saved as plain text, under exactly the names that the instructions give: no second ending.',
 				...(network.way === 'radio'
 					? {
@@ -48,6 +53,7 @@ function schoolSteps(network: NetworkSettings, context: Context): Step[] {
 			{
 				id: 'hotspot-join',
 				phase: 'first start',
+				needs: ['powered'],
 				do: 'Wait two minutes. The endpoint opens a radio network of its own, named in its image\u2019s instructions; join it with your phone.',
 				expect: 'The phone warns that there is no internet: stay with it, and switch mobile data off.'
 			},
@@ -61,6 +67,7 @@ function schoolSteps(network: NetworkSettings, context: Context): Step[] {
 			{
 				id: 'hotspot-back',
 				phase: 'first start',
+				makes: ['found'],
 				do: 'Join your usual network again with the phone.',
 				expect: 'The endpoint is now on the same network.'
 			}
@@ -70,12 +77,16 @@ function schoolSteps(network: NetworkSettings, context: Context): Step[] {
 			{
 				id: 'screen-join',
 				phase: 'assemble',
+				needs: ['boxed', 'on header'],
+				makes: ['joined'],
 				do: 'Join a screen and a keyboard before power comes; both go back when all is done.',
 				expect: 'Text, then questions: language, keyboard, user, password, network.'
 			},
 			{
 				id: 'screen-answers',
 				phase: 'first start',
+				needs: ['powered'],
+				makes: ['found'],
 				do: `Answer: keyboard ${network.keyboard}, language ${network.locale}, user ${network.user || 'of your choice'}, host name ${network.hostName}${network.ssid ? `, radio network "${network.ssid}"` : ''}.`,
 				expect: 'It ends at a prompt, or at its own page.',
 				caution: 'Never keep the user and password that an image brings. They are the first that strangers try.'
@@ -109,6 +120,8 @@ function routerSteps(network: NetworkSettings): Step[] {
 				{
 					id: 'reserve',
 					phase: 'first start',
+					needs: ['powered'],
+					makes: ['found'],
 					do: `In the router, reserve ${network.address.ip} for the device named ${network.hostName}, by its hardware address; then restart the endpoint.`,
 					expect: 'The router\u2019s list shows it at that address.'
 				}
@@ -122,6 +135,8 @@ function findSteps(network: NetworkSettings): Step[] {
 		{
 			id: 'find-it',
 			phase: 'first start',
+			needs: ['powered', 'found'],
+			makes: ['found'],
 			do: `Look for ${network.hostName} in your router\u2019s list of devices; or ask for it by name. When the name is not found, use the number.`,
 			command: `ping -c 3 ${fixed ? network.address.ip : `${network.hostName}.local`}`,
 			expect: `It answers within ${FIRST_START_MIN} minutes of the first power-on, later within one. Worry after twice as long: then look whether its light still flickers, and whether the network\u2019s name and country are right.`,
@@ -136,6 +151,8 @@ function loginSteps(network: NetworkSettings): Step[] {
 		{
 			id: 'log-in',
 			phase: 'first start',
+			needs: ['powered', 'found'],
+			makes: ['logged in'],
 			do: `Log in once, ${network.login === 'key' ? 'with your key' : 'with the password that you gave when the set was written'}.`,
 			command: `ssh ${network.user}@${network.hostName}.local`,
 			expect: `A prompt that names ${network.hostName}. At the first time it shows a fingerprint: compare it when a screen is at hand.`

@@ -28,15 +28,18 @@ export const reachTrack: TrackKind = {
 		const there = spans.find(({ state }) => state === 'there');
 		const last = spans.at(-1);
 		// On a bench without any network nobody expects to reach it.
+		const visits = marks.filter((mark) => mark.name.startsWith(VISIT)).map(({ data }) => data as Visited);
+		const good = visits.every(({ open, welcome }) => open === welcome);
+		if (!there && last?.why.code !== 'no-network')
+			return last ? { good: false, words: `Not reached: ${say(last.why)}` } : null;
 		if (!there)
-			return last && last.why.code !== 'no-network' ? { good: false, words: `Not reached: ${say(last.why)}` } : null;
+			return visits.length > 0 ? { good, words: visits.map(({ from, words }) => `${from} ${words}`).join('; ') } : null;
 		const markOf = (name: string): string | undefined => marks.find((mark) => mark.name === name)?.data as string;
 		const name = markOf('name');
 		const address = markOf('address');
 		const updates = marks.find((mark) => mark.name === 'updates');
-		const visits = marks.filter((mark) => mark.name.startsWith(VISIT)).map(({ data }) => data as Visited);
 		return {
-			good: visits.every(({ open, welcome }) => open === welcome),
+			good,
 			words: [
 				`Reached after ${formatSeconds(there.fromMs)}${name ? ` as ${name}` : ', by its number only'}${address ? ` at ${address}` : ''}`,
 				...visits.map(({ from, words }) => `${from} ${words}`),

@@ -31,6 +31,7 @@ export const NETWORK_WORDS = {
 	named: ({ name }: { name: string }) => ['Found by name', name],
 	visit: ({ from, port, answer }: { from: string; port: number; answer: string }) =>
 		`${from} at port ${port}: ${answer}`,
+	'visit-at-screen': ({ from, answer }: { from: string; answer: string }) => `${from} ${answer}`,
 	'updates-none': () => 'No updates: the network is not there',
 	'updates-any-hour': () => 'The package\u2019s own timer brings updates as well, at any hour',
 	'updates-in': () => 'Security updates are in'

@@ -6,7 +6,7 @@ import type { Part, PartOf } from '../../parts/schema';
 import { distinct } from '../../basics/distinct';
 import { withPart } from './change';
 import { judgeBoard, rankBoards } from './chooser';
-import { computeJoints, type Joint } from './joints';
+import { computeJoints, feedOf, type Joint } from './joints';
 import { places } from './places';
 import type { PartsSettings, PartPlace } from './settings';
 
@@ -18,6 +18,7 @@ export const assessParts = (settings: PartsSettings, context: Context): Finding[
 	...assessAlso(settings, context),
 	...assessBoard(settings, context),
 	...distinct(computeJoints(settings, context).flatMap((joint) => assessJoint(joint, settings, context))),
+	...assessFeeds(settings, context),
 	...assessNetworkLead(settings, context)
 ];
 
@@ -218,6 +219,41 @@ function assessLost(
 			fixes: jack ? [{ label: `Use ${jack.name}`, apply: own({ converter: jack.id }) }] : []
 		}
 	];
+}
+
+/** What drives speakers and has no mains lead needs a direct voltage of its own, never the board's. */
+function assessFeeds(settings: PartsSettings, context: Context): Finding[] {
+	const further = chosenOf(settings, context).flatMap(({ part, count }) =>
+		part.kind === 'supply' ? Array.from({ length: count }, () => part) : []
+	);
+	further.shift();
+	return (['converter', 'amplifier'] as const).flatMap((place): Finding[] => {
+		const part = context.find(settings[place] ?? '');
+		const feed = part && feedOf(part);
+		if (!part || !feed) return [];
+		const peakW = (part.kind === 'converter' ? part.amplifier?.draw : part.draw)?.peakW ?? 0;
+		const fits = ({ volts, amperes }: PartOf<'supply'>): boolean =>
+			volts >= feed.lowestV && volts <= feed.highestV && volts * amperes >= peakW;
+		const found = further.findIndex(fits);
+		if (found >= 0) {
+			further.splice(found, 1);
+			return [];
+		}
+		return [
+			{
+				id: `parts.no-feed.${place}`,
+				level: 'stop',
+				title: `${part.name} has no supply of its own`,
+				why: `It is a bare board that wants ${feed.lowestV} to ${feed.highestV}\u2009V and up to ${peakW}\u2009W. The board\u2019s 5\u2009V cannot give that, and a higher voltage than it takes destroys it.`,
+				setting: 'parts.also',
+				fixes: context.drawer
+					.flatMap((known) => (known.kind === 'supply' && fits(known) ? [known] : []))
+					.sort((a, b) => (a.price ?? 0) - (b.price ?? 0))
+					.slice(0, 2)
+					.map((supply) => ({ label: `Add ${supply.name}`, apply: own((parts) => withPart(parts, supply.id)) }))
+			}
+		];
+	});
 }
 
 /** The router is no part of the plan, the lead to it is. */

@@ -36,6 +36,9 @@ function claims(settings: PartsSettings, context: Context): Claim[] {
 		return [
 			{ on: 'shop', ...by, count },
 			...(draw ? [{ on: 'power', ...by, count, ...draw } as const] : []),
+			...(part.kind === 'converter' && part.amplifier?.draw
+				? [{ on: 'power', ...by, what: `the amplifier of ${part.name}`, count, ...part.amplifier.draw } as const]
+				: []),
 			...(header
 				? Array.from(
 						{ length: count },

@@ -143,7 +143,10 @@ function neededJoints(chosen: readonly Chosen[]): { from: Part[]; to: Part; carg
 		if (part?.draw?.via === 'usb' && !isFedByTouchLead(part)) join([board, ...hubs], part, 'power');
 	if (amplifier && !(converter?.joint === 'display' && screen))
 		join([ownSound ? board : converter], amplifier, 'sound');
-	if (!amplifier?.builtIn) join([amplifier], one('speakers'), 'sound');
+	const driver = amplifier ?? (converter?.amplifier ? converter : null);
+	if (!amplifier?.builtIn) join([driver], one('speakers'), 'sound');
+	const [, ...furtherSupplies] = every(['supply']);
+	for (const part of [converter, amplifier]) if (part && feedOf(part)) join(furtherSupplies, part, 'power');
 	join([one('video-adapter') ?? board], screen, 'picture');
 	if (screen?.touch && !isTouchedThroughPicture(screen)) join([board, ...hubs], screen, 'touch');
 	const splitter = one('splitter');
@@ -151,6 +154,10 @@ function neededJoints(chosen: readonly Chosen[]): { from: Part[]; to: Part; carg
 	for (const tuner of every(['tuner'])) join([splitter ?? one('antenna')], tuner, 'aerial');
 	return joints;
 }
+
+/** The supply of its own that a part needs; null when it needs none. */
+export const feedOf = (part: Part): { readonly lowestV: number; readonly highestV: number } | null =>
+	part.kind === 'amplifier' ? part.feed : part.kind === 'converter' ? (part.amplifier?.feed ?? null) : null;
 
 /** One lead carries touch one way and power the other. */
 const isFedByTouchLead = (part: Part): boolean =>

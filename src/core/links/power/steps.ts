@@ -1,6 +1,7 @@
 import type { Claim } from '../../claims';
 import { withUnit } from '../../basics/format';
 import type { Context, Step } from '../../link';
+import type { PartOf } from '../../parts/schema';
 import { inletFuse } from './figures';
 import { computePath } from './powerPath';
 import type { PowerSettings } from './settings';
@@ -16,11 +17,8 @@ export function powerSteps(settings: PowerSettings, context: Context, claims: re
 		...(path
 			? [
 					{
-						id: 'measure-supply',
-						phase: 'assemble' as const,
-						do: 'Before the board is joined, measure the supply at the end of its lead: volts, and which side is plus.',
-						expect: `${withUnit(path.supply.volts, 1, 'V')}, a little more without load; plus where the board wants it.`,
-						reading: 'volts without load'
+						...measureStep(path.supply),
+						reading: 'volts'
 					}
 				]
 			: []),
@@ -29,6 +27,8 @@ export function powerSteps(settings: PowerSettings, context: Context, claims: re
 					{
 						id: 'fill-hub',
 						phase: 'assemble' as const,
+						needs: ['earthed', 'boxed', 'card in board'] as const,
+						makes: ['joined'] as const,
 						do: `Plug into the hub with its own supply: ${hub.join('; ')}. The rest goes into the board.`,
 						expect: 'The hub\u2019s own light is on before the board starts.'
 					}
@@ -37,6 +37,7 @@ export function powerSteps(settings: PowerSettings, context: Context, claims: re
 		{
 			id: 'power-last',
 			phase: 'first start',
+			makes: ['powered'],
 			do: 'Plug in the supply, last of all.',
 			expect: path?.at.typical
 				? `About ${withUnit(path.at.typical.boardV, 2, 'V')} at the board; its light shows life within seconds.`
@@ -48,6 +49,25 @@ export function powerSteps(settings: PowerSettings, context: Context, claims: re
 	];
 }
 
+/** A USB-C supply gives nothing until a device asks for it. Source: USB Type-C 2.0, 4.5.2 (a source that nothing is attached to keeps vSafe0V). */
+const measureStep = ({ sockets, volts }: PartOf<'supply'>): Step =>
+	sockets.some(({ way, plug }) => way === 'out' && plug === 'usb-c')
+		? {
+				id: 'measure-supply',
+				phase: 'first start',
+				needs: ['powered'],
+				do: 'Measure with a USB meter plugged in between supply and board, or at the header\u2019s 5\u2009V pin: a USB-C supply gives nothing before a device asks for it.',
+				expect: `${withUnit(volts, 1, 'V')} at the meter; what arrives at the board is said above.`
+			}
+		: {
+				id: 'measure-supply',
+				phase: 'assemble',
+				needs: ['mains tested'],
+				makes: ['supply measured'],
+				do: 'Before the board is joined, measure the supply alone at the end of its lead: volts, and which side is plus. Then pull it out again.',
+				expect: `${withUnit(volts, 1, 'V')}, a little more without load; plus where the board wants it.`
+			};
+
 function inletSteps(settings: PowerSettings, context: Context): Step[] {
 	const fuse = inletFuse(settings, context);
 	if (!fuse) return [];
@@ -55,6 +75,7 @@ function inletSteps(settings: PowerSettings, context: Context): Step[] {
 		{
 			id: 'inlet-tested',
 			phase: 'assemble',
+			makes: ['mains tested'],
 			do: `Have the mains inlet tested with nothing behind it: earth to every metal part, insulation from live to earth, and the fuse, ${fuse.fuseA === null ? 'which is still to be chosen' : `${fuse.characteristic} ${fuse.fuseA}\u2009A`}.`,
 			expect: 'A written value for earth and for insulation, within the rules where you live.',
 			caution:

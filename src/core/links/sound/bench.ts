@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
 import type { Context } from '../../link';
-import { amplifierFigures } from '../../parts/amplifier';
+import { amplifierFigures, driverOf, loadOf } from '../../parts/amplifier';
 import { playbackSchema } from '../../parts/schema';
+import { fieldOf } from './room';
 import type { SoundSettings } from './settings';
 
 const soundCard = z.object({
@@ -26,7 +27,9 @@ const speakers = z.object({
 	name: z.string(),
 	sensitivityDb: z.number(),
 	ohm: z.number().positive(),
-	count: z.number().int().positive()
+	count: z.number().int().positive(),
+	/** In a row on one output. */
+	inSeries: z.number().int().positive().default(1)
 });
 /** A converter as the endpoint's kernel would find it. */
 export type BenchSoundCard = z.infer<typeof soundCard>;
@@ -36,7 +39,8 @@ declare module '../../engines/machine/bench' {
 		soundCards: BenchSoundCard[];
 		amplifier: z.infer<typeof amplifier> | null;
 		speakers: z.infer<typeof speakers> | null;
-		distanceM: number;
+		/** What distance and room make of the level at 1 m, at most. */
+		fieldDb: number;
 	}
 }
 /** What a rehearsal knows of converters, amplifier and speakers. */
@@ -44,26 +48,27 @@ export const soundBenchShape = {
 	soundCards: z.array(soundCard).default([]),
 	amplifier: amplifier.nullable().default(null),
 	speakers: speakers.nullable().default(null),
-	distanceM: z.number().positive().default(1)
+	fieldDb: z.number().default(0)
 };
 
-/** Sound cards, amplifier, speakers, and how far away one sits. */
+/** Sound cards, amplifier, speakers, and what distance and room do. */
 export function soundBench(settings: SoundSettings, context: Context): Partial<Bench> {
 	const { parts } = context.facts;
-	const amplifierPart = context.part('amplifier', parts.amplifier);
+	const driver = driverOf(context);
 	const speakersPart = context.part('speakers', parts.speakers);
 	return {
 		soundCards: soundCards(settings, context),
-		amplifier: amplifierPart ? { name: amplifierPart.name, muted: false, ...amplifierFigures(amplifierPart) } : null,
+		amplifier: driver ? { name: driver.name, muted: false, ...amplifierFigures(driver) } : null,
 		speakers: speakersPart
 			? {
 					name: speakersPart.name,
 					sensitivityDb: speakersPart.sensitivityDb,
 					ohm: speakersPart.ohm,
-					count: speakersPart.count
+					count: speakersPart.count,
+					inSeries: loadOf(speakersPart, driver?.channels ?? 2, settings.wiring).inSeries
 				}
 			: null,
-		distanceM: settings.distanceM
+		fieldDb: fieldOf(settings).most
 	};
 }
 

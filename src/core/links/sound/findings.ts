@@ -2,8 +2,8 @@ import type { Claim } from '../../claims';
 import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
+import { assessLevel, assessSpeakers } from './assessLevel';
 import { computeDigitalVolume } from './gainChain';
-import { computeLevels, volumeDb } from './levels';
 import { computeMeetings } from './meetings';
 import { playbackOf, probedDevice, routeOf } from './route';
 import type { Treatment } from './treatment';
@@ -21,7 +21,9 @@ export function assessSound(settings: SoundSettings, context: Context, claims: r
 	return [
 		...assessDevice(settings, context),
 		...assessSources(settings, context, claims),
-		...assessVolume(settings, context)
+		...assessLevel(settings, context),
+		...assessSpeakers(settings, context),
+		...assessBits(settings, context)
 	];
 }
 
@@ -173,42 +175,9 @@ function converterFor(settings: SoundSettings, context: Context, rateHz: number)
 	return better ? [{ label: `Use ${better.name}`, apply: context.change.choosePart('converter', better.id) }] : [];
 }
 
-/** Is it loud enough, not too loud, and where does the volume cost bits? */
-function assessVolume(sound: SoundSettings, context: Context): Finding[] {
+/** Where the volume costs bits. */
+function assessBits(sound: SoundSettings, context: Context): Finding[] {
 	const findings: Finding[] = [];
-	const levels = computeLevels(sound, context);
-	if (levels) {
-		const overDb = levels.peak.splDb - sound.loudestDb;
-		const lowerDb = overDb > 0 ? lowerVolume(sound, context) : null;
-		if (overDb > 0)
-			findings.push({
-				id: 'sound.too-loud',
-				level: 'caution',
-				title: `Up to ${withUnit(levels.peak.splDb, 0, 'dB')} at the listener`,
-				why: `You set ${withUnit(sound.loudestDb, 0, 'dB')} as the most, and the amplifier\u2019s knob may be fully open. Above 85\u2009dB hearing suffers with time; the louder, the sooner.`,
-				setting: sound.volumeAt === 'fixed' ? 'sound.volumeAt' : 'sound.volumeDb',
-				fixes:
-					lowerDb !== null
-						? [
-								sound.volumeAt === 'fixed'
-									? change(`Set ${withUnit(lowerDb, 1, 'dB')} in the player`, { volumeAt: 'player', volumeDb: lowerDb })
-									: change(`Lower to ${withUnit(lowerDb, 1, 'dB')}`, { volumeDb: lowerDb })
-							]
-						: []
-			});
-		else if (levels.peak.clipped)
-			findings.push({
-				id: 'sound.clips',
-				level: 'caution',
-				title: 'The amplifier clips on loud passages',
-				why: 'With its knob fully open it is asked for more than it has. Turn the knob back, or lower the volume here.',
-				setting: 'sound.volumeDb',
-				fixes:
-					sound.volumeAt === 'fixed'
-						? []
-						: [change('Lower by 6\u2009dB', { volumeDb: Math.max(-90, sound.volumeDb - 6) })]
-			});
-	}
 	if (sound.volumeAt === 'player' && sound.volumeDb < 0) {
 		const bits = playbackOf(sound, context)?.playback.formats.some((format) => format !== 'S16_LE' && format !== 'U8')
 			? 24
@@ -234,13 +203,4 @@ function assessVolume(sound: SoundSettings, context: Context): Finding[] {
 			});
 	}
 	return findings;
-}
-
-/** The highest volume, in half decibels, at which full scale stays within what the person allows; an amplifier that clips hides how far that is. */
-function lowerVolume(settings: SoundSettings, context: Context): number | null {
-	for (let db = Math.floor(volumeDb(settings) * 2) / 2; db >= -90; db -= 0.5) {
-		const levels = computeLevels({ ...settings, volumeAt: 'player', volumeDb: db }, context);
-		if (levels && levels.peak.splDb <= settings.loudestDb) return db;
-	}
-	return null;
 }

@@ -1,6 +1,6 @@
 /**
  * Levels from file to ear. 0 dBFS is a full-scale sine, which the converter puts out as `fullScaleVrms`.
- * Sources: Ohm's law; IEC 60268-5, clause 20 (sensitivity at 2.83 V, 1 m); free field, 6.02 dB for each doubling of distance.
+ * Sources: Ohm's law; IEC 60268-5, clause 20 (sensitivity at 2.83 V, 1 m). What distance and room do stands in `room.ts`.
  */
 interface GainChainInput {
 	readonly dacFullScaleVrms: number;
@@ -13,7 +13,10 @@ interface GainChainInput {
 	readonly speakerOhm: number;
 	readonly sensitivityDb: number;
 	readonly sensitivityUnit: 'dB/2.83V/1m' | 'dB/1W/1m';
-	readonly distanceM: number;
+	/** What distance and room make of the level at 1 m. */
+	readonly fieldDb: number;
+	/** Speakers in a row on one output, each with its share of the voltage. */
+	readonly inSeries?: number;
 	readonly speakers: number;
 	/** power: unlike signals add 3 dB a pair. voltage: like signals in phase add 6 dB. */
 	readonly summing: 'power' | 'voltage';
@@ -35,17 +38,18 @@ export function computeGainChain(chain: GainChainInput): GainChain {
 	const ampInputVrms = chain.dacFullScaleVrms * 10 ** ((chain.digitalVolumeDb + chain.signalDbfs) / 20);
 	const wantedVrms = ampInputVrms * 10 ** (chain.ampGainDb / 20);
 	const ampOutputVrms = Math.min(wantedVrms, chain.ampClipVrms);
-	const powerPerSpeakerW = ampOutputVrms ** 2 / chain.speakerOhm;
+	const speakerVrms = ampOutputVrms / (chain.inSeries ?? 1);
+	const powerPerSpeakerW = speakerVrms ** 2 / chain.speakerOhm;
 	const atOneMetre =
 		chain.sensitivityDb +
-		(chain.sensitivityUnit === 'dB/1W/1m' ? 10 * Math.log10(powerPerSpeakerW) : ratioDb(ampOutputVrms / 2.83));
+		(chain.sensitivityUnit === 'dB/1W/1m' ? 10 * Math.log10(powerPerSpeakerW) : ratioDb(speakerVrms / 2.83));
 	const together = (chain.summing === 'voltage' ? 20 : 10) * Math.log10(chain.speakers);
 	return {
 		ampInputVrms,
 		ampOutputVrms,
 		clipped: wantedVrms > chain.ampClipVrms,
 		powerPerSpeakerW,
-		splDb: atOneMetre - ratioDb(chain.distanceM) + together
+		splDb: atOneMetre + chain.fieldDb + together
 	};
 }
 

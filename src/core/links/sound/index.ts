@@ -2,17 +2,18 @@
  * The sound: which converter, by which lasting name, what becomes of each source's samples, and how loud it is at the ear.
  * Standards: ALSA's device names and configuration; IEC 60268-5 for speakers. Start at `treatment.ts` and `gainChain.ts`.
  */
-import { claimsOn } from '../../claims';
 import { formatHz, withUnit } from '../../basics/format';
 import type { Context, Figure, Link } from '../../link';
 import { soundBench, soundBenchShape } from './bench';
 import { soundClaims } from './claims';
 import { soundFiles } from './files';
 import { assessSound } from './findings';
-import { computeLevels } from './levels';
+import { minutesADay } from './dose';
+import { computeLevels, rangeDb } from './levels';
 import { rehearseSound, SOUND_FAULTS } from './rehearse';
 import { playbackOf } from './route';
 import { calmSound, soundSettings, type SoundSettings } from './settings';
+import { soundSteps } from './steps';
 import { earTrack } from './track';
 import { SOUND_WORDS } from './words';
 import './offers';
@@ -25,6 +26,21 @@ const JOINTS = {
 	optical: 'optical out',
 	display: 'display sound'
 } as const;
+
+const PLACES = {
+	unknown: 'from the open air to a small tiled room',
+	room: 'from a speaker that beams to one that does not',
+	outdoors: 'from open ground to a wall near by'
+} as const;
+
+const minutesInWords = (minutes: number): string =>
+	minutes >= 24 * 60
+		? 'all day'
+		: minutes >= 90
+			? withUnit(minutes / 60, 0, 'h')
+			: minutes >= 1.5
+				? withUnit(minutes, 0, 'min')
+				: withUnit(minutes * 60, 0, 's');
 
 function figures(settings: SoundSettings, context: Context): Figure[] {
 	const converter = context.part('converter', context.facts.parts.converter);
@@ -58,18 +74,26 @@ function figures(settings: SoundSettings, context: Context): Figure[] {
 			{
 				id: 'average',
 				label: 'Music at the listener',
-				text: withUnit(levels.average.splDb, 0, 'dB'),
+				text: rangeDb(levels.average.splDb, levels.uncertainDb),
 				value: levels.average.splDb,
 				sure: 'typical',
-				from: `Music 14\u2009dB below full scale, amplifier fully open, free field at ${settings.distanceM}\u2009m.`
+				from: `Music 14\u2009dB below full scale, amplifier fully open, ${settings.distanceM}\u2009m away: direct and reflected sound together, ${PLACES[settings.place]}.`
 			},
 			{
 				id: 'loudest',
 				label: 'Loudest passage',
-				text: withUnit(levels.peak.splDb, 0, 'dB'),
+				text: rangeDb(levels.peak.splDb, levels.uncertainDb),
 				value: levels.peak.splDb,
 				sure: 'typical',
 				from: `Full scale; you allow ${settings.loudestDb}\u2009dB.`
+			},
+			{
+				id: 'dose',
+				label: 'Music at this level, a day',
+				text: minutesInWords(minutesADay(levels.average.splDb)),
+				value: Math.min(24 * 60, minutesADay(levels.average.splDb)),
+				sure: 'typical',
+				from: 'Until ears have had a day\u2019s share: 85\u2009dB for 8 hours, half as long for each 3\u2009dB more. Source: Directive 2003/10/EC, 3; ISO 1999.'
 			},
 			{
 				id: 'watts',
@@ -88,8 +112,18 @@ export const sound: Link<'sound', SoundSettings> = {
 	id: 'sound',
 	title: 'Sound',
 	settings: soundSettings,
-	version: 2,
-	migrations: { 1: (saved) => ({ used: true, ...saved }) },
+	version: 3,
+	migrations: {
+		1: (saved) => ({ used: true, ...saved }),
+		2: (saved) => ({
+			place: 'unknown',
+			roomM3: 60,
+			furnishing: 'ordinary',
+			reverbSec: 0.5,
+			wiring: 'parallel',
+			...saved
+		})
+	},
 	empty: ({ kind }) => ({ ...calmSound, used: kind !== 'recorder' }),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	key: 'a',
@@ -108,29 +142,6 @@ export const sound: Link<'sound', SoundSettings> = {
 	figures,
 	assess: assessSound,
 	files: soundFiles,
-	steps: (settings, _context, all) => [
-		{
-			id: 'first-sound',
-			phase: 'check',
-			do: 'Turn the amplifier\u2019s knob right down, switch it to the right input, then turn up slowly.',
-			expect: claimsOn(all, 'sound').length
-				? `You hear "${claimsOn(all, 'sound')[0]!.what}".`
-				: 'You hear the first entry of the list.',
-			caution: 'A full-scale tone through an open amplifier can harm ears and speakers. Begin quietly.',
-			reading: 'position of the knob'
-		},
-		...(settings.cardId
-			? [
-					{
-						id: 'rate-light',
-						phase: 'check' as const,
-						do: 'Read what rate the converter really gets.',
-						command: `cat /proc/asound/${settings.cardId}/pcm${settings.deviceNumber}p/sub0/hw_params`,
-						expect: 'The rate and format that the rehearsal foretold.',
-						reading: 'rate and format'
-					}
-				]
-			: [])
-	],
+	steps: soundSteps,
 	rehearse: rehearseSound
 };

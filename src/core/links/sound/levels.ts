@@ -1,6 +1,7 @@
 import type { Context } from '../../link';
-import { amplifierFigures } from '../../parts/amplifier';
+import { amplifierFigures, driverOf, loadOf } from '../../parts/amplifier';
 import { computeGainChain, type GainChain } from './gainChain';
+import { fieldOf } from './room';
 import type { SoundSettings } from './settings';
 
 /** Average of music mastered for streaming, below a full-scale sine. Typical. */
@@ -16,21 +17,32 @@ export interface Stage {
 
 /** The chain at full scale and at the average of music. */
 export interface Levels {
+	/** In the room that makes most of it: what must hold for ears. */
 	readonly peak: GainChain;
 	readonly average: GainChain;
+	/** How much less it may be, dB. */
+	readonly uncertainDb: number;
 	readonly stages: readonly Stage[];
 }
 
 /** Gain set before the converter's output, wherever it is set. */
 export const volumeDb = (settings: SoundSettings): number => (settings.volumeAt === 'fixed' ? 0 : settings.volumeDb);
 
+/** "84 to 92 dB"; one figure where both ends round to the same. */
+export function rangeDb(mostDb: number, uncertainDb: number): string {
+	const [least, most] = [(mostDb - uncertainDb).toFixed(0), mostDb.toFixed(0)];
+	return least === most ? `${most}\u2009dB` : `${least} to ${most}\u2009dB`;
+}
+
 /** Null until converter, amplifier and speakers are chosen. The amplifier's own knob is taken as fully open: the loudest case. */
 export function computeLevels(settings: SoundSettings, context: Context): Levels | null {
 	const converter = context.part('converter', context.facts.parts.converter);
-	const amplifier = context.part('amplifier', context.facts.parts.amplifier);
+	const driver = driverOf(context);
 	const speakers = context.part('speakers', context.facts.parts.speakers);
-	if (!converter || !amplifier || !speakers) return null;
-	const { gainDb, clipVrms: limitVrms } = amplifierFigures(amplifier);
+	if (!converter || !driver || !speakers) return null;
+	const { gainDb, clipVrms: limitVrms } = amplifierFigures(driver);
+	const field = fieldOf(settings);
+	const { inSeries } = loadOf(speakers, driver.channels, settings.wiring);
 	const at = (signalDbfs: number): GainChain =>
 		computeGainChain({
 			dacFullScaleVrms: converter.fullScaleVrms,
@@ -41,7 +53,8 @@ export function computeLevels(settings: SoundSettings, context: Context): Levels
 			speakerOhm: speakers.ohm,
 			sensitivityDb: speakers.sensitivityDb,
 			sensitivityUnit: 'dB/2.83V/1m',
-			distanceM: settings.distanceM,
+			fieldDb: field.most,
+			inSeries,
 			speakers: speakers.count,
 			summing: 'power'
 		});
@@ -74,8 +87,8 @@ export function computeLevels(settings: SoundSettings, context: Context): Levels
 			name: 'at the seat',
 			averageDb: clip(average.ampOutputVrms),
 			peakDb: clip(peak.ampOutputVrms),
-			text: `${average.splDb.toFixed(0)}\u2009dB`
+			text: rangeDb(average.splDb, field.most - field.least)
 		}
 	];
-	return { peak, average, stages };
+	return { peak, average, uncertainDb: field.most - field.least, stages };
 }

@@ -208,7 +208,7 @@ function findDoor(machine: Machine, name: string, depth = 0): Door | string {
 }
 
 function loudest(machine: Machine, card: BenchSoundCard, volumeDb: number): number | null {
-	const { amplifier, speakers, distanceM } = machine.bench;
+	const { amplifier, speakers, fieldDb } = machine.bench;
 	if (!amplifier || !speakers) return null;
 	return computeGainChain({
 		dacFullScaleVrms: card.fullScaleVrms,
@@ -219,7 +219,8 @@ function loudest(machine: Machine, card: BenchSoundCard, volumeDb: number): numb
 		speakerOhm: speakers.ohm,
 		sensitivityDb: speakers.sensitivityDb,
 		sensitivityUnit: 'dB/2.83V/1m',
-		distanceM,
+		fieldDb,
+		inSeries: speakers.inSeries,
 		speakers: speakers.count,
 		summing: 'power'
 	}).splDb;

@@ -25,6 +25,15 @@ export const soundSettings = z.object({
 	/** The converter's own control, as `amixer` lists it; empty when it has none. */
 	mixerName: lineText(44),
 	distanceM: z.number().min(0.2).max(50),
+	/** Where one listens: a room's own reflections are louder than the speaker itself beyond a metre or two. */
+	place: z.enum(['unknown', 'room', 'outdoors']),
+	roomM3: z.number().min(5).max(100_000),
+	/** How much its surfaces swallow; measured: by the reverberation time. */
+	furnishing: z.enum(['hard', 'ordinary', 'soft', 'measured']),
+	/** RT60, as an app or a handclap recorder reads it. */
+	reverbSec: z.number().min(0.1).max(20),
+	/** Several speakers on one channel of the amplifier. */
+	wiring: z.enum(['parallel', 'series']),
 	/** Sound pressure that a full-scale passage should not exceed at the listener. */
 	loudestDb: z.number().min(40).max(115)
 });
@@ -43,5 +52,10 @@ export const calmSound: SoundSettings = {
 	volumeDb: -12,
 	mixerName: '',
 	distanceM: 2.5,
+	place: 'unknown',
+	roomM3: 60,
+	furnishing: 'ordinary',
+	reverbSec: 0.5,
+	wiring: 'parallel',
 	loudestDb: 95
 };

@@ -7,8 +7,11 @@ import { derive } from '../../engines/derive';
 import { contextFor } from '../../engines/context';
 import type { Plan } from '../../plan/plan';
 import { noFacts } from '../../probe';
-import { amplifierFigures } from '../../parts/amplifier';
+import { amplifierFigures, loadOf } from '../../parts/amplifier';
 import { computeDigitalVolume, computeGainChain } from './gainChain';
+import { minutesADay } from './dose';
+import { absorptionM2, fieldDb, fieldOf } from './room';
+import { calmSound } from './settings';
 import { computeMeetings } from './meetings';
 import { treat, type Route } from './treatment';
 
@@ -79,7 +82,7 @@ describe('levels', () => {
 			speakerOhm: 8,
 			sensitivityDb: 86,
 			sensitivityUnit: 'dB/2.83V/1m',
-			distanceM: 12,
+			fieldDb: fieldDb(12, 1, Infinity),
 			speakers: 2,
 			summing: 'power'
 		} as const;
@@ -100,7 +103,7 @@ describe('levels', () => {
 				speakerOhm: 8,
 				sensitivityDb: 88,
 				sensitivityUnit: 'dB/2.83V/1m',
-				distanceM,
+				fieldDb: fieldDb(distanceM, 1, Infinity),
 				speakers: 1,
 				summing: 'power'
 			}).splDb;
@@ -193,5 +196,105 @@ describe('findings of the sound', () => {
 		const here = derive(chain, lounge.plan, context);
 		const meetings = computeMeetings(lounge.plan.sound, here.context, here.claims);
 		expect(meetings[0]!.treatment).toMatchObject({ verdict: 'resampled', sampleRateHz: 48_000 });
+	});
+});
+
+describe('a room', () => {
+	const settings = { ...calmSound, distanceM: 3, place: 'room' as const, roomM3: 60 };
+	it('adds what its absorption leaves of the sound: 10 log (1/r² + 16π/QA)', () => {
+		// By hand: 60 m³ at RT60 0.5 s is 19.32 m² (Sabine); Q 2: 1/9 + 50.265/38.64 = 1.412, 1.50 dB above 1 m.
+		const measured = { ...settings, furnishing: 'measured' as const, reverbSec: 0.5 };
+		expect(absorptionM2(measured)).toBeCloseTo(19.32, 2);
+		expect(fieldOf(measured).most).toBeCloseTo(1.498, 2);
+		expect(fieldOf(measured).least).toBeCloseTo(-1.997, 2);
+	});
+	it('is never quieter than the open air, and an unknown one bounds all others', () =>
+		fc.assert(
+			fc.property(
+				fc.double({ min: 0.2, max: 50, noNaN: true }),
+				fc.double({ min: 20, max: 100_000, noNaN: true }),
+				fc.constantFrom('hard' as const, 'ordinary' as const, 'soft' as const),
+				(distanceM, roomM3, furnishing) => {
+					const at = (place: 'unknown' | 'room' | 'outdoors') =>
+						fieldOf({ ...settings, distanceM, roomM3, furnishing, place });
+					expect(at('room').least).toBeGreaterThan(at('outdoors').least);
+					expect(at('room').most).toBeGreaterThan(at('room').least);
+					expect(at('unknown').least).toBe(at('outdoors').least);
+					expect(at('unknown').most).toBeGreaterThanOrEqual(at('room').most - 1e-9);
+				}
+			)
+		));
+	it('gives a day\u2019s share of sound: 8 h at 85 dB, half a minute at 115', () => {
+		expect(minutesADay(85)).toBe(480);
+		expect(minutesADay(94)).toBeCloseTo(60, 6);
+		expect(minutesADay(115) * 60).toBeCloseTo(28.125, 3);
+	});
+});
+
+describe('speakers on an amplifier', () => {
+	const speakers = { ohm: 8, leastOhm: null, count: 4 };
+	it('share out among the channels: four of 8 Ω on two are 4 Ω in parallel, 16 Ω in series', () => {
+		expect(loadOf(speakers, 2, 'parallel')).toMatchObject({ onOneChannel: 2, ratedOhm: 4, leastOhm: 3.2, inSeries: 1 });
+		expect(loadOf(speakers, 2, 'series')).toMatchObject({ ratedOhm: 16, leastOhm: 12.8, inSeries: 2 });
+		expect(loadOf({ ...speakers, count: 3, leastOhm: 5 }, 2, 'parallel')).toMatchObject({ ratedOhm: 4, leastOhm: 2.5 });
+	});
+	const soundFindings = (change: (plan: Plan) => Plan) => {
+		const { plan } = lounge;
+		const changed = change(plan);
+		return assess(chain, changed, contextFor(chain, demoWorkshop, lounge.id)).findings.filter(({ id }) =>
+			/^sound\.|no-feed/.test(id)
+		);
+	};
+	const lounge = demoWorkshop.endpoints.find(({ id }) => id === 'bunkhouse-lounge')!;
+	const parts = (change: Partial<Plan['parts']>) => (plan: Plan) => ({ ...plan, parts: { ...plan.parts, ...change } });
+	it('that are too little for it are a stop, which wiring them in series cures', () => {
+		const surroundings = contextFor(chain, demoWorkshop, lounge.id);
+		const low = {
+			...demoWorkshop,
+			parts: [
+				...demoWorkshop.parts,
+				{ ...surroundings.find('sp-ceiling')!, id: 'own-low', ohm: 4 } as (typeof demoWorkshop.parts)[number]
+			]
+		};
+		const plan = parts({ speakers: 'own-low' })(lounge.plan);
+		const around = contextFor(chain, low, lounge.id);
+		const found = assess(chain, plan, around).findings.find(({ id }) => id === 'sound.load')!;
+		expect(found).toMatchObject({ level: 'stop', title: expect.stringMatching(/^2\.0\sΩ/) });
+		const mended = found.fixes[0]!.apply(plan);
+		expect(mended.sound.wiring).toBe('series');
+		expect(assess(chain, mended, around).findings.some(({ id }) => id === 'sound.load')).toBe(false);
+	});
+	it('that take less than a full-scale passage gives are cautioned about, and the fix keeps within it', () => {
+		const loud = (plan: Plan): Plan => ({
+			...parts({ speakers: 'sp-ceiling' })(plan),
+			sound: { ...plan.sound, volumeDb: 0, loudestDb: 115 }
+		});
+		const [found] = soundFindings(loud).filter(({ id }) => id === 'sound.speaker-power');
+		expect(found?.title).toMatch(/^Up to 30\sW for a speaker that takes 20\sW$/);
+		const mended = found!.fixes[0]!.apply(loud(lounge.plan));
+		expect(soundFindings(() => mended).some(({ id }) => id === 'sound.speaker-power')).toBe(false);
+	});
+	it('can hang on the converter\u2019s own amplifier, which needs a supply and bears no second amplifier', () => {
+		const own = parts({ converter: 'conv-header-amp', amplifier: null });
+		const ids = (change: (plan: Plan) => Plan) => soundFindings(change).map(({ id }) => id);
+		expect(ids(own)).toContain('parts.no-feed.converter');
+		const [feed] = soundFindings(own).filter(({ id }) => id === 'parts.no-feed.converter');
+		expect(feed!.level).toBe('stop');
+		for (const fix of feed!.fixes) expect(ids((plan) => fix.apply(own(plan)))).not.toContain('parts.no-feed.converter');
+		expect(ids(parts({ converter: 'conv-header-amp' }))).toContain('sound.two-amplifiers');
+		const figures = assess(chain, own(lounge.plan), contextFor(chain, demoWorkshop, lounge.id)).links.find(
+			({ id }) => id === 'sound'
+		)!.figures;
+		expect(figures.find(({ id }) => id === 'loudest')?.value).toBeGreaterThan(60);
+	});
+	it('at a level that harms are a stop, not a caution', () => {
+		const horn = (plan: Plan): Plan => ({
+			...parts({ speakers: 'sp-horn' })(plan),
+			sound: { ...plan.sound, volumeDb: 0 }
+		});
+		const found = soundFindings(horn).find(({ id }) => id === 'sound.harmful');
+		expect(found?.level).toBe('stop');
+		const mended = found!.fixes[0]!.apply(horn(lounge.plan));
+		expect(soundFindings(() => mended).filter(({ id }) => /harmful|too-loud/.test(id))).toEqual([]);
 	});
 });

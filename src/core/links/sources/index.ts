@@ -112,6 +112,8 @@ export const sources: Link<'sources', SourcesSettings> = {
 						{
 							id: 'copy-media',
 							phase: 'set up' as const,
+							needs: ['logged in'] as const,
+							makes: ['media there'] as const,
 							do: `Copy ${byHand.length} file${byHand.length > 1 ? 's' : ''} of yours to the endpoint, under these names: ${namesOf(byHand.map((item) => placeOf(item.location).inPlaylist))}.`,
 							expect: 'verify.sh names none of them as missing.'
 						}

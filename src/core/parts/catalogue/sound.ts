@@ -84,6 +84,16 @@ export const sound: readonly PartRow[] = [
 		id: 'conv-header-amp',
 		name: 'Header converter with amplifier, 2 × 25 W',
 		price: 46,
+		amplifier: {
+			sensitivityVrms: 1,
+			ratedW: 25,
+			ratedOhm: 4,
+			leastOhm: 4,
+			channels: 2,
+			bridged: true,
+			feed: { lowestV: 12, highestV: 20 },
+			draw: draw('mains', 0.8, 6, 56, 60)
+		},
 		joint: 'header',
 		playback: takes(TO_192, ['S16_LE', 'S32_LE']),
 		fullScaleVrms: 1,
@@ -91,7 +101,7 @@ export const sound: readonly PartRow[] = [
 		volume: { name: 'Digital', lowestDb: -103, startDb: -20 },
 		draw: draw('header', 0.3, 0.5, 0.8),
 		header: { ...i2s(0x4b, 120), gpio: [22] },
-		sockets: [onHeader, socket('out', 'speaker-wire', ['sound'])]
+		sockets: [onHeader, socket('in', 'barrel', ['power']), socket('out', 'speaker-wire', ['sound'], 2)]
 	}),
 	row('converter', {
 		id: 'conv-header-small',
@@ -163,6 +173,7 @@ export const sound: readonly PartRow[] = [
 		sensitivityVrms: 0.25,
 		ratedW: 30,
 		ratedOhm: 8,
+		leastOhm: 4,
 		draw: draw('mains', 18, 30, 120, 300),
 		sockets: [socket('in', 'rca-pair', ['sound'], 3), socket('out', 'speaker-wire', ['sound'], 2)]
 	}),
@@ -173,8 +184,14 @@ export const sound: readonly PartRow[] = [
 		sensitivityVrms: 0.7,
 		ratedW: 10,
 		ratedOhm: 4,
+		bridged: true,
+		feed: { lowestV: 9, highestV: 15 },
 		draw: draw('mains', 1, 5, 24, 30),
-		sockets: [socket('in', 'jack-3', ['sound']), socket('out', 'speaker-wire', ['sound'], 2)]
+		sockets: [
+			socket('in', 'jack-3', ['sound']),
+			socket('in', 'barrel', ['power']),
+			socket('out', 'speaker-wire', ['sound'], 2)
+		]
 	}),
 	row('amplifier', {
 		id: 'amp-digital',
@@ -183,6 +200,8 @@ export const sound: readonly PartRow[] = [
 		sensitivityVrms: 2,
 		ratedW: 50,
 		ratedOhm: 8,
+		leastOhm: 4,
+		bridged: true,
 		draw: draw('mains', 6, 20, 150, 250),
 		sockets: [
 			socket('in', 'rca-pair', ['sound']),
@@ -237,21 +256,22 @@ export const sound: readonly PartRow[] = [
 	}),
 	...(
 		[
-			['sp-shelf', 'Shelf pair, 8 Ω, 86 dB', 0, 8, 86, 2],
-			['sp-floor', 'Floor-standing pair, 8 Ω, 90 dB', 0, 8, 90, 2],
-			['sp-ceiling', 'Four ceiling speakers, 8 Ω, 88 dB', 96, 8, 88, 4],
-			['sp-horn', 'Outdoor horn, 8 Ω, 104 dB', 44, 8, 104, 1],
-			['sp-desk', 'Small desk pair, 4 Ω, 82 dB', 18, 4, 82, 2],
-			['sp-set', 'In a television set, 8 Ω, 84 dB', 0, 8, 84, 2],
-			['sp-powered', 'Powered pair, 6 Ω, 87 dB', 120, 6, 87, 2]
+			['sp-shelf', 'Shelf pair, 8 Ω, 86 dB', 0, 8, 86, 2, 60],
+			['sp-floor', 'Floor-standing pair, 8 Ω, 90 dB', 0, 8, 90, 2, 120],
+			['sp-ceiling', 'Four ceiling speakers, 8 Ω, 88 dB', 96, 8, 88, 4, 20],
+			['sp-horn', 'Outdoor horn, 8 Ω, 104 dB', 44, 8, 104, 1, 25],
+			['sp-desk', 'Small desk pair, 4 Ω, 82 dB', 18, 4, 82, 2, 5],
+			['sp-set', 'In a television set, 8 Ω, 84 dB', 0, 8, 84, 2, 10],
+			['sp-powered', 'Powered pair, 6 Ω, 87 dB', 120, 6, 87, 2, 30]
 		] as const
-	).map(([id, name, price, ohm, sensitivityDb, count]) =>
+	).map(([id, name, price, ohm, sensitivityDb, count, ratedW]) =>
 		row('speakers', {
 			id,
 			name,
 			price,
 			ohm,
 			sensitivityDb,
+			ratedW,
 			count,
 			figures: { ohm: { sure: 'standard', source: 'Rated impedance on its plate: IEC 60268-5, clause 16.' } },
 			sockets: [socket('in', 'speaker-wire', ['sound'], count)]

@@ -92,6 +92,14 @@
 	{/if}
 	<LoginSettings />
 	<GuardSettings />
+{:else}
+	<TextField
+		path="network.user"
+		label="User"
+		value={network.user}
+		mono
+		hint="Logs in at its own screen and keyboard, with a password that is asked for when the set is written. Empty: nobody is made."
+	/>
 {/if}
 <div class="two">
 	<TextField path="network.locale" label="Language" value={network.locale} mono />

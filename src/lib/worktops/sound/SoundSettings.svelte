@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { driverOf, loadOf } from '$core/parts/amplifier';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, TextField } from '$lib/fields';
 
@@ -8,6 +9,11 @@
 		{ value: '', text: 'none' },
 		...view.context.drawer.filter((part) => part.kind === kind).map((part) => ({ value: part.id, text: part.name }))
 	];
+	const several = $derived.by(() => {
+		const speakers = view.context.part('speakers', view.plan.parts.speakers);
+		const driver = driverOf(view.context);
+		return driver && speakers && loadOf(speakers, driver.channels, 'parallel').onOneChannel > 1;
+	});
 	const travelHint = $derived(
 		{
 			follow: 'The purest, and only one program may sound at a time.',
@@ -90,7 +96,56 @@
 	/>
 	<ChoiceField path="parts.speakers" label="Speakers" value={view.plan.parts.speakers ?? ''} options={of('speakers')} />
 </div>
+{#if several}
+	<ChoiceField
+		path="sound.wiring"
+		label="Speakers on one channel"
+		value={sound.wiring}
+		options={[
+			{ value: 'parallel', text: 'In parallel: full voltage each' },
+			{ value: 'series', text: 'In series: shares the voltage' }
+		]}
+		hint="Parallel lowers the impedance that the amplifier sees, series raises it."
+	/>
+{/if}
+<ChoiceField
+	path="sound.place"
+	label="Where one listens"
+	value={sound.place}
+	options={[
+		{ value: 'unknown', text: 'Not known yet' },
+		{ value: 'room', text: 'In a room' },
+		{ value: 'outdoors', text: 'Outdoors' }
+	]}
+	hint={sound.place === 'unknown' ? 'The loudest of all likely rooms counts.' : ''}
+/>
+{#if sound.place === 'room'}
+	<div class="two">
+		<NumberField path="sound.roomM3" label="Volume of the room" unit="m³" step={5} value={sound.roomM3} />
+		<ChoiceField
+			path="sound.furnishing"
+			label="Its surfaces"
+			value={sound.furnishing}
+			options={[
+				{ value: 'hard', text: 'Stone, glass, tiles' },
+				{ value: 'ordinary', text: 'Furnished' },
+				{ value: 'soft', text: 'Carpet and curtains' },
+				{ value: 'measured', text: 'RT60 measured' }
+			]}
+		/>
+	</div>
+	{#if sound.furnishing === 'measured'}
+		<NumberField
+			path="sound.reverbSec"
+			label="Reverberation time RT60"
+			unit="s"
+			step={0.1}
+			value={sound.reverbSec}
+			hint="How long a clap takes to fall by 60 dB."
+		/>
+	{/if}
+{/if}
 <div class="two">
-	<NumberField path="sound.distanceM" label="Distance" unit="m" step={0.1} value={sound.distanceM} />
+	<NumberField path="sound.distanceM" label="Distance to the listener" unit="m" step={0.1} value={sound.distanceM} />
 	<NumberField path="sound.loudestDb" label="Never above" unit="dB" value={sound.loudestDb} />
 </div>

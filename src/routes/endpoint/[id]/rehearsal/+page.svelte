@@ -194,7 +194,7 @@
 					{sounding
 						? heardDb === null
 							? 'no amplifier on the bench'
-							: `music at the seat, ${view.bench.distanceM} m`
+							: `music at the seat, at most`
 						: why}
 				</p>
 				{#if sounding}<p class="mono small">{playing}</p>

@@ -1,0 +1,63 @@
+import { claimsOn, type Claim } from '../../claims';
+import type { Context, Step } from '../../link';
+import { driverOf, type Driver } from '../../parts/amplifier';
+import type { SoundSettings } from './settings';
+
+/** Nothing may be loud before somebody's hand is on the knob: what drives the speakers stays off until all else is right. */
+export function soundSteps(settings: SoundSettings, context: Context, claims: readonly Claim[]): Step[] {
+	const driver = driverOf(context);
+	const [first] = claimsOn(claims, 'sound');
+	return [
+		...(driver ? amplifierSteps(driver) : []),
+		{
+			id: 'first-sound',
+			phase: 'check',
+			needs: ['verified', 'amplifier on'],
+			makes: ['heard'],
+			do: driver && !isOwn(driver) ? 'Turn the knob up slowly.' : 'Listen from a distance first, then come nearer.',
+			expect: first ? `You hear "${first.what}".` : 'You hear the first entry of the list.',
+			caution: 'A full-scale tone through an open amplifier can harm ears and speakers. Begin quietly.',
+			reading: driver && !isOwn(driver) ? 'position of the knob' : 'how loud it is'
+		},
+		...(settings.cardId
+			? [
+					{
+						id: 'rate-light',
+						phase: 'check' as const,
+						needs: ['heard'] as const,
+						makes: ['readings taken'] as const,
+						do: 'While it plays, read what rate the converter really gets.',
+						command: `cat /proc/asound/${settings.cardId}/pcm${settings.deviceNumber}p/sub0/hw_params`,
+						expect: 'The rate and format that the rehearsal foretold.',
+						reading: 'rate and format'
+					}
+				]
+			: [])
+	];
+}
+
+/** Part of the converter, so without a knob and a switch. */
+const isOwn = ({ part }: Driver): boolean => part.kind === 'converter';
+
+const amplifierSteps = (driver: Driver): Step[] => [
+	{
+		id: 'amplifier-down',
+		phase: 'assemble',
+		needs: ['joined'],
+		makes: ['amplifier down'],
+		do: isOwn(driver)
+			? `Leave the supply of the amplifier on ${driver.name} out of the wall for now.`
+			: `${driver.name}: turn its volume right down, choose the input that the lead goes to, and leave it switched off.`,
+		expect: 'Nothing can be loud when the endpoint begins to play by itself.'
+	},
+	{
+		id: 'amplifier-on',
+		phase: 'check',
+		needs: ['verified'],
+		makes: ['amplifier on'],
+		do: isOwn(driver)
+			? 'Plug in the amplifier\u2019s own supply.'
+			: `Switch on ${driver.name}, its volume still right down.`,
+		expect: 'No hum, no smell, nothing warm. Otherwise switch it off and look at the leads again.'
+	}
+];
