@@ -102,7 +102,7 @@ export const demoWorkshop: Workshop = {
 				...lounge.sound,
 				cardId: 'Field24',
 				volumeAt: 'converter',
-				volumeDb: -24,
+				volumeDb: -29,
 				mixerName: 'Master',
 				distanceM: 2.5,
 				place: 'room',
@@ -145,6 +145,7 @@ export const demoWorkshop: Workshop = {
 			sound: {
 				...foghorn.sound,
 				cardId: 'Opto',
+				door: 'iec958',
 				travel: 'fixed',
 				fixedRateHz: 44_100,
 				volumeAt: 'fixed',
@@ -173,7 +174,7 @@ export const demoWorkshop: Workshop = {
 				amplifier: 'amp-mono',
 				speakers: 'sp-shelf',
 				case: 'case-open',
-				also: also('lead-jack-jack', 'lead-speaker-5', 'lead-net-2')
+				also: also('lead-jack-jack', 'lead-speaker-5', 'lead-net-2', 'supply-12-2')
 			},
 			network: { ...bench.network, user: '', login: 'none' },
 			sources: {

@@ -42,15 +42,15 @@ describe('yphos', () => {
 		expect(code).toBe(1);
 		expect(
 			(JSON.parse(out) as { findings: { id: string; fixes: string[] }[] }[])[0]!.findings.find(
-				(f) => f.id === 'sound.framed-only'
+				(f) => f.id === 'sound.no-way'
 			)!.fixes
-		).toEqual(['Use the iec958 way']);
+		).toEqual(['Use plain samples']);
 	});
 
 	it('write refuses a plan with a stop, and otherwise writes files with their modes', () => {
 		const refused = yphos(['write', 'demo', '--endpoint', 'fog-horn-room', '--out', join(dir, 'fog')]);
 		expect(refused.code).toBe(1);
-		expect(refused.err).toContain('This output refuses plain samples');
+		expect(refused.err).toContain('There is no iec958 way to this converter');
 		expect(existsSync(join(dir, 'fog'))).toBe(false);
 		expect(yphos(['write', 'demo', '--endpoint', 'test-bench', '--out', join(dir, 'bench')]).code).toBe(0);
 		expect(statSync(join(dir, 'bench/boot/yphos/apply.sh')).mode & 0o777).toBe(0o755);

@@ -188,7 +188,7 @@ describe('a rehearsal', () => {
 		expect(first(result)).toBeNull();
 		expect(result.verdict).toBe(`Silence: ${why}`);
 	});
-	it('knows that a framed output refuses plain samples, as the findings do', () => {
+	it('knows that a card on the header has no iec958 way, and that a display output refuses plain samples', () => {
 		const foghorn = endpoint('fog-horn-room').plan;
 		const started = {
 			...foghorn,
@@ -196,10 +196,16 @@ describe('a rehearsal', () => {
 			programme: { ...foghorn.programme, startAtBoot: true },
 			network: { ...foghorn.network, way: 'wired' as const }
 		};
-		expect(run({ id: 'fog-horn-room', plan: started }).verdict).toContain('refused by this output');
-		expect(
-			first(run({ id: 'fog-horn-room', plan: { ...started, sound: { ...started.sound, door: 'iec958' } } }))
-		).not.toBeNull();
+		const by = (door: 'hw' | 'iec958' | 'hdmi', parts = {}) =>
+			run({
+				id: 'fog-horn-room',
+				plan: { ...started, parts: { ...started.parts, ...parts }, sound: { ...started.sound, door } }
+			});
+		expect(by('iec958').verdict).toContain('no way iec958 to the card Opto');
+		expect(first(by('hw'))).not.toBeNull();
+		const display = { converter: 'conv-display', amplifier: null, speakers: null };
+		expect(by('hw', display).verdict).toContain('refused by this output');
+		expect(first(by('hdmi', display))).not.toBeNull();
 	});
 	it('a supply that is too weak browns out under load and restarts on the timeline', () => {
 		const result = run({ id: 'fog-horn-room', plan: { ...endpoint('fog-horn-room').plan } });

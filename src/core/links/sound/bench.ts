@@ -4,6 +4,7 @@ import type { Context } from '../../link';
 import { amplifierFigures, driverOf, loadOf } from '../../parts/amplifier';
 import { playbackSchema } from '../../parts/schema';
 import { fieldOf } from './room';
+import { waysOfClass } from './route';
 import type { SoundSettings } from './settings';
 
 const soundCard = z.object({
@@ -13,6 +14,8 @@ const soundCard = z.object({
 	/** Nobody has seen that name yet: it is the plan's own. */
 	assumed: z.boolean().default(false),
 	playback: playbackSchema,
+	/** Names by which alsa-lib leads to it. */
+	ways: z.array(z.enum(['hw', 'iec958', 'hdmi'])).default(['hw']),
 	readyMs: z.number().min(0),
 	fullScaleVrms: z.number().positive(),
 	volume: z.object({ name: z.string(), lowestDb: z.number(), startDb: z.number() }).nullable()
@@ -90,6 +93,10 @@ function soundCards(settings: SoundSettings, context: Context): BenchSoundCard[]
 					name: device.cardName,
 					assumed: false,
 					playback,
+					ways: (['hw', 'iec958', 'hdmi'] as const).filter(
+						(way) =>
+							way === 'hw' || (device.doors.length > 0 ? device.doors : part ? waysOfClass(part) : []).includes(way)
+					),
 					volume: mixer ? { name: mixer.name, lowestDb: mixer.lowestDb ?? -60, startDb: mixer.nowDb ?? 0 } : null
 				}
 			];
@@ -103,6 +110,7 @@ function soundCards(settings: SoundSettings, context: Context): BenchSoundCard[]
 			name: part.name,
 			assumed: true,
 			playback: part.playback,
+			ways: [...waysOfClass(part)],
 			volume: part.volume
 		}
 	];

@@ -22,7 +22,7 @@ export function deviceOf(
 		};
 	const doors = {
 		hw: 'straight to the hardware: nothing on the way may change a sample',
-		iec958: 'straight to an optical or coaxial output, each sample in the frame that it needs',
+		iec958: 'to the digital output of a card for which alsa-lib has such a way',
 		hdmi: 'straight to a display\u2019s sound, each sample in the frame that it needs'
 	};
 	return {

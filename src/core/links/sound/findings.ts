@@ -5,7 +5,7 @@ import type { Context, Finding, Fix } from '../../link';
 import { assessLevel, assessSpeakers } from './assessLevel';
 import { computeDigitalVolume } from './gainChain';
 import { computeMeetings } from './meetings';
-import { playbackOf, probedDevice, routeOf } from './route';
+import { playbackOf, probedDevice, routeOf, waysOf } from './route';
 import type { Treatment } from './treatment';
 import type { SoundSettings } from './settings';
 
@@ -68,24 +68,46 @@ function assessDevice(settings: SoundSettings, context: Context): Finding[] {
 			setting: 'sound.cardId',
 			fixes: useFound
 		});
+	else if (!context.probe)
+		findings.push({
+			id: 'sound.card-assumed',
+			level: 'note',
+			title: `Nobody has seen a card named ${cardId} yet`,
+			why: 'Its kernel chooses the name. Until a probe report lists it, it is assumed: another name means silence. Run the probe on the board with the converter joined, and paste what it prints.',
+			setting: 'sound.cardId',
+			fixes: []
+		});
+	const ways = waysOf(settings, context);
+	if (settings.travel !== 'shared' && ways && !ways.includes(settings.door))
+		findings.push({
+			id: 'sound.no-way',
+			level: 'stop',
+			title: `There is no ${settings.door} way to this converter`,
+			why: `alsa-lib\u2019s own configuration has such a way for some drivers only, and for this one it has none: opening it fails, and nothing is heard. A digital output on the header or on USB takes plain samples and frames them itself.`,
+			setting: 'sound.door',
+			fixes: ways
+				.slice(0, 2)
+				.map((door) => change(door === 'hw' ? 'Use plain samples' : `Use the ${door} way`, { door }))
+		});
 	const { mixerName, volumeAt } = settings;
 	if (volumeAt === 'converter') {
 		const listed = probedDevice(settings, context)?.mixers ?? [];
 		const partVolume = context.part('converter', context.facts.parts.converter)?.volume;
 		const names = listed.length ? listed.map((mixer) => mixer.name) : partVolume ? [partVolume.name] : [];
-		if (!names.includes(mixerName) && (listed.length > 0 || mixerName === ''))
+		if (!names.includes(mixerName))
 			findings.push({
 				id: 'sound.no-mixer',
 				level: 'stop',
 				title:
 					mixerName === '' ? 'Which of the converter\u2019s controls?' : `The converter has no control "${mixerName}"`,
 				why: names.length
-					? `It has ${names.map((name) => `"${name}"`).join(', ')}. Without the right one the player never starts, so that nothing is louder than planned.`
+					? `${listed.length ? 'It has' : 'Its class has'} ${names.map((name) => `"${name}"`).join(', ')}. Without the right one the player never starts, so that nothing is louder than planned.${listed.length ? '' : ' When yours has another, its probe report says so.'}`
 					: 'This converter has no volume of its own. Set the volume in the player, or on the amplifier.',
 				setting: 'sound.mixerName',
-				fixes: names.length
-					? names.slice(0, 3).map((name) => change(`Use "${name}"`, { mixerName: name }))
-					: [change('Set it in the player', { volumeAt: 'player' })]
+				fixes: [
+					...names.slice(0, 3).map((name) => change(`Use "${name}"`, { mixerName: name })),
+					...(names.length ? [] : [change('Set it in the player', { volumeAt: 'player' })])
+				]
 			});
 	}
 	return findings;
@@ -96,6 +118,7 @@ function assessSources(settings: SoundSettings, context: Context, claims: readon
 	const route = routeOf(settings, context);
 	const treated = computeMeetings(settings, context, claims);
 	if (!route || treated.length === 0) return [];
+	const ways = waysOf(settings, context) ?? [];
 	const having = (verdict: Treatment['verdict']) => treated.filter(({ treatment }) => treatment.verdict === verdict);
 	const names = (list: typeof treated): string =>
 		list
@@ -104,18 +127,14 @@ function assessSources(settings: SoundSettings, context: Context, claims: readon
 			.join(', ') + (list.length > 3 ? ` and ${list.length - 3} more` : '');
 	const findings: Finding[] = [];
 	if (having('refused').length) {
-		const door =
-			(probedDevice(settings, context)?.doors.includes('hdmi') ??
-			context.part('converter', context.facts.parts.converter)?.joint === 'display')
-				? 'hdmi'
-				: 'iec958';
+		const door = ways.find((way) => way !== 'hw');
 		findings.push({
 			id: 'sound.framed-only',
 			level: 'stop',
 			title: 'This output refuses plain samples',
-			why: `Its hardware takes sound only in the frame of digital outputs, so opening it as hw: fails and nothing is heard. The ${door} way frames each sample and changes none.`,
+			why: `Its driver takes sound only in the frames of IEC 60958, so opening it as hw: fails and nothing is heard.${door ? ` The ${door} way frames each sample and changes none.` : ' Nothing is known that leads to it.'}`,
 			setting: 'sound.door',
-			fixes: [change(`Use the ${door} way`, { door })]
+			fixes: door ? [change(`Use the ${door} way`, { door })] : []
 		});
 	}
 	const resampled = having('resampled');

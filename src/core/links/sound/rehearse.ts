@@ -75,6 +75,7 @@ class Converters {
 		);
 		if (!card || !this.present.has(card.cardId))
 			return `there is no sound card ${door.cardId}, device ${door.deviceNumber}`;
+		if (!card.ways.includes(door.door)) return `alsa-lib knows no way ${door.door} to the card ${door.cardId}`;
 		const heard = hear(machine, card, door, wanted, this.volumeDb.get(card.cardId)!);
 		if (typeof heard === 'string') return heard;
 		const opened = { heard, lost };

@@ -1,5 +1,5 @@
 import type { Context } from '../../link';
-import type { Playback } from '../../parts/schema';
+import type { PartOf, Playback } from '../../parts/schema';
 import type { SoundDevice } from '../../probe/facts';
 import type { Route } from './treatment';
 import type { SoundSettings } from './settings';
@@ -20,6 +20,19 @@ export function playbackOf(
 	const part = context.part('converter', context.facts.parts.converter);
 	return part ? { playback: part.playback, sure: 'typical' } : null;
 }
+
+/** Ways into a device: as the board itself lists them, else those that alsa-lib has for the class. Source: alsa-lib 1.2.8, src/conf/cards. */
+export function waysOf(settings: SoundSettings, context: Context): readonly SoundSettings['door'][] | null {
+	const listed = probedDevice(settings, context)?.doors ?? [];
+	if (listed.length > 0)
+		return (['hw', 'iec958', 'hdmi'] as const).filter((way) => way === 'hw' || listed.includes(way));
+	const part = context.part('converter', context.facts.parts.converter);
+	return part ? waysOfClass(part) : null;
+}
+
+/** A card on the header has none of its own there; one on USB has iec958 as another name for its plain output. */
+export const waysOfClass = ({ joint, draw }: PartOf<'converter'>): readonly SoundSettings['door'][] =>
+	joint === 'display' ? ['hw', 'hdmi'] : draw?.via === 'usb' ? ['hw', 'iec958'] : ['hw'];
 
 const gainInPlayerDb = (settings: SoundSettings): number => (settings.volumeAt === 'player' ? settings.volumeDb : 0);
 

@@ -14,7 +14,7 @@ export const soundSettings = z.object({
 			'Letters, digits, _ and -, at most 15: the word in square brackets of /proc/asound/cards.'
 		),
 	deviceNumber: z.number().int().min(0).max(31),
-	/** hw: samples as they are. iec958 and hdmi: the same through the frame that optical, coaxial and display outputs need. */
+	/** hw: samples as they are. iec958 and hdmi: by ways that alsa-lib's configuration has for some drivers; a display output's frames come by hdmi. */
 	door: z.enum(['hw', 'iec958', 'hdmi']),
 	/** follow: each source at its own rate where the converter can. fixed: one rate for all. shared: one rate, several programs at once. */
 	travel: z.enum(['follow', 'fixed', 'shared']),

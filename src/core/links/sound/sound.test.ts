@@ -126,10 +126,30 @@ describe('findings of the sound', () => {
 	const has = (id: string, plan: Plan, finding: string) => findings(id, plan).some((f) => f.id === finding);
 	const sound = (part: Partial<Plan['sound']>): Plan => ({ ...lounge.plan, sound: { ...lounge.plan.sound, ...part } });
 
-	it('a framed output opened plainly is a stop, and the fix ends it', () => {
-		const finding = findings(foghorn.id, foghorn.plan).find((f) => f.id === 'sound.framed-only')!;
+	const through = (door: 'hw' | 'iec958' | 'hdmi', converter: string): Plan => ({
+		...foghorn.plan,
+		parts: { ...foghorn.plan.parts, converter },
+		sound: { ...foghorn.plan.sound, door }
+	});
+	it.each([
+		['a display output that takes frames only, opened plainly', 'sound.framed-only', 'hw', 'conv-display', 'hdmi'],
+		['a way that alsa-lib has not for a card on the header', 'sound.no-way', 'iec958', 'conv-optical', 'hw'],
+		['a display\u2019s way to a converter on USB', 'sound.no-way', 'hdmi', 'conv-usb-96', 'hw']
+	] as const)('%s is a stop, and the fix ends it', (_, id, door, converter, mended) => {
+		const plan = through(door, converter);
+		const finding = findings(foghorn.id, plan).find((f) => f.id === id)!;
 		expect(finding.level).toBe('stop');
-		expect(has(foghorn.id, finding.fixes[0]!.apply(foghorn.plan), 'sound.framed-only')).toBe(false);
+		const after = finding.fixes[0]!.apply(plan);
+		expect(after.sound.door).toBe(mended);
+		expect(findings(foghorn.id, after).filter((f) => /framed-only|no-way/.test(f.id))).toEqual([]);
+	});
+	it('plain samples suit the optical output of a card on the header: its transmitter frames them', () =>
+		expect(findings(foghorn.id, through('hw', 'conv-optical')).filter((f) => /framed-only|no-way/.test(f.id))).toEqual(
+			[]
+		));
+	it('a control that the class has not is a stop, and a card that nobody has seen is said to be assumed', () => {
+		expect(has(lounge.id, sound({ mixerName: 'Speaker' }), 'sound.no-mixer')).toBe(true);
+		expect(findings(lounge.id, lounge.plan).find((f) => f.id === 'sound.card-assumed')?.why).toContain('probe');
 	});
 	it.each([
 		['sound.no-card', { cardId: '' }],

@@ -121,13 +121,18 @@ export const sound: readonly PartRow[] = [
 		name: 'Header card with optical and coaxial out',
 		price: 31,
 		joint: 'optical',
-		playback: takes([32000, ...TO_192], ['IEC958_SUBFRAME_LE']),
+		playback: takes([32000, ...TO_192], ['S16_LE', 'S24_LE']),
 		fullScaleVrms: 2,
 		readySec: 0.3,
 		volume: null,
 		draw: draw('header', 0.2, 0.25, 0.3),
 		header: i2s(0x3b, 60),
-		figures: { playback: { sure: 'standard', source: 'IEC 60958-1: linear PCM in its own frame.' } },
+		figures: {
+			playback: {
+				sure: 'typical',
+				source: 'Linux 6.1, sound/soc/codecs/wm8804.c: its transmitter takes plain samples and frames them itself.'
+			}
+		},
 		sockets: [onHeader, socket('out', 'optical', ['sound']), socket('out', 'coax', ['sound'])]
 	}),
 	row('converter', {
@@ -164,7 +169,14 @@ export const sound: readonly PartRow[] = [
 		playback: takes([32000, ...TO_192], ['IEC958_SUBFRAME_LE'], [2, 8]),
 		fullScaleVrms: 2,
 		readySec: 0.2,
-		volume: null
+		volume: null,
+		figures: {
+			playback: {
+				sure: 'typical',
+				source:
+					'Linux 6.1, drivers/gpu/drm/vc4/vc4_hdmi.c: frames of IEC 60958 only. Boards whose driver is hdmi-codec.c take plain samples, too: the probe says which.'
+			}
+		}
 	}),
 	row('amplifier', {
 		id: 'amp-old',

@@ -35,8 +35,8 @@
 	value={sound.door}
 	options={[
 		{ value: 'hw', text: 'Plain samples (hw)' },
-		{ value: 'iec958', text: 'Optical or coaxial (iec958)' },
-		{ value: 'hdmi', text: 'A display’s sound (hdmi)' }
+		{ value: 'iec958', text: 'Digital way of the driver (iec958)' },
+		{ value: 'hdmi', text: 'HDMI, framed (hdmi)' }
 	]}
 />
 <ChoiceField

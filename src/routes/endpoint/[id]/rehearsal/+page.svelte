@@ -191,11 +191,7 @@
 					{sounding ? (heardDb === null ? 'sound' : withUnit(heardDb - 14, 0, 'dB')) : (span?.state ?? 'off')}
 				</p>
 				<p class="soft small">
-					{sounding
-						? heardDb === null
-							? 'no amplifier on the bench'
-							: `music at the seat, at most`
-						: why}
+					{sounding ? (heardDb === null ? 'no amplifier on the bench' : `music at the seat, at most`) : why}
 				</p>
 				{#if sounding}<p class="mono small">{playing}</p>
 					{#if opened}<p class="soft small">
