@@ -97,8 +97,8 @@ test('a plan with stops is not written, and says which; a fix is one press, and 
 	await open(page, '/endpoint/fog-horn-room/plan/sound');
 	await page.getByRole('button', { name: 'Write card set' }).click();
 	await expect(page.getByRole('button', { name: 'Download the set' })).toBeDisabled();
-	await page.getByRole('dialog').getByRole('link', { name: 'This output refuses plain samples' }).click();
-	const stop = page.locator('[data-finding="sound.framed-only"]');
+	await page.getByRole('dialog').getByRole('link', { name: 'There is no iec958 way to this converter' }).click();
+	const stop = page.locator('[data-finding="sound.no-way"]');
 	await stop.getByRole('button').click();
 	await expect(stop).toHaveCount(0);
 	await page.getByRole('heading', { level: 1 }).click();

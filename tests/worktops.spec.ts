@@ -257,7 +257,7 @@ test.describe('without a network', () => {
 		await page.waitForTimeout(500);
 		await context.setOffline(true);
 		await page.goto('/endpoint/fog-horn-room/plan/sound');
-		await expect(page.getByText('This output refuses plain samples')).toBeVisible();
+		await expect(page.getByText('There is no iec958 way to this converter')).toBeVisible();
 		await page.goto('/endpoint/fog-horn-room/rehearsal');
 		await expect(page.locator('[data-verdict]')).toContainText('Silence');
 	});

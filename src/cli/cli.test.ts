@@ -47,6 +47,20 @@ describe('yphos', () => {
 		).toEqual(['Use plain samples']);
 	});
 
+	it('check --fix presses one fix and writes the mended workshop; what cannot be pressed is refused', () => {
+		const out = join(dir, 'mended.json');
+		const fixed = (...args: string[]) =>
+			yphos(['check', 'demo', '--endpoint', 'fog-horn-room', '--out', out, '--fix', ...args]);
+		expect(fixed('sound.no-way').out).toContain('fog-horn-room: Use plain samples.');
+		const after = yphos(['check', out, '--endpoint', 'fog-horn-room', '--json']).out;
+		expect(after).not.toContain('sound.no-way');
+		expect(after).toContain('header.');
+		expect(fixed('sound.gone').err).toContain('has no finding sound.gone. It has: ');
+		expect(fixed('sound.no-way:7').err).toContain('number 7 is none of them');
+		expect(yphos(['check', 'demo', '--fix', 'sound.no-way', '--out', out]).err).toContain('--endpoint');
+		expect(yphos(['check', 'demo', '--endpoint', 'lamp-room', '--fix', 'a']).err).toContain('--out FILE is missing');
+	});
+
 	it('write refuses a plan with a stop, and otherwise writes files with their modes', () => {
 		const refused = yphos(['write', 'demo', '--endpoint', 'fog-horn-room', '--out', join(dir, 'fog')]);
 		expect(refused.code).toBe(1);
@@ -172,7 +186,9 @@ describe('yphos', () => {
 				'http://radio.example/a%20b?c="d"&e=#f'
 			].map((location, n) => ({ id: String(n), location, title: awkward, durationSec: 3, extra: ['#EXTGRP:x, "y"'] }));
 		});
-		expect(yphos(['write', plan, '--endpoint', 'bunkhouse-lounge', '--out', join(dir, 'awkward')]).code).toBe(0);
+		expect(
+			yphos(['write', plan, '--endpoint', 'bunkhouse-lounge', '--out', join(dir, 'awkward'), '--even-so']).code
+		).toBe(0);
 		expect(spawnSync('bash', [checkCard, join(dir, 'awkward')], { encoding: 'utf8' }).stdout).toMatch(
 			/\n\d+ passed, 0 failed/
 		);

@@ -22,7 +22,7 @@ import { readTimeSpanMs } from '$core/formats/systemd/unit';
 import { partsJsonSchema } from '$core/parts/file';
 import { needsPassword } from '$core/links/network/files';
 import { readProbe } from '$core/probe';
-import type { Endpoint, Workshop } from '$core/plan/workshop';
+import { workshopSchema, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/basics/result';
 import { complain, isFolder, printable, readCardTree, readMedia, readPlanFile, Refusal, writeCardFiles } from './files';
 
@@ -57,6 +57,8 @@ export const check: Command = (args, flags) => {
 	const { workshop, damaged, remarks } = readPlanFile(need(args, 'PLAN'));
 	for (const piece of damaged) complain(`left out ${piece.where}: ${piece.why}`);
 	for (const remark of remarks) complain(remark);
+	const wanted = text(flags, 'fix');
+	if (wanted !== undefined) return fix(workshop, wanted, flags);
 	const reports = chosen(workshop, flags).map((endpoint) => ({
 		endpoint,
 		assessment: assess(chain, endpoint.plan, contextFor(chain, workshop, endpoint.id))
@@ -82,11 +84,41 @@ export const check: Command = (args, flags) => {
 			for (const f of assessment.findings) {
 				say(`  ${f.level.toUpperCase().padEnd(8)}${f.title}`);
 				say(`          ${f.why}`);
-				for (const fix of f.fixes) say(`          fix: ${fix.label}`);
+				for (const [n, { label }] of f.fixes.entries()) say(`          fix ${f.id}:${n + 1}  ${label}`);
 			}
 		}
 	return reports.some(({ assessment }) => assessment.worst === 'stop') ? 1 : 0;
 };
+
+/** Presses one fix of one finding, and writes the mended workshop; the plan that was read is left as it is. */
+function fix(workshop: Workshop, wanted: string, flags: Flags): number {
+	const out = text(flags, 'out');
+	if (!out) throw new Refusal('--out FILE is missing: where the mended workshop is to stand.');
+	const [endpoint, ...others] = chosen(workshop, flags);
+	if (!endpoint || others.length > 0)
+		throw new Refusal('Say with --endpoint ID which of the endpoints is to be mended.');
+	const { id, number = '1' } = /^(?<id>.+?)(?::(?<number>\d+))?$/.exec(wanted)?.groups ?? {};
+	const { findings } = assess(chain, endpoint.plan, contextFor(chain, workshop, endpoint.id));
+	const finding = findings.find((known) => known.id === id);
+	if (!finding)
+		throw new Refusal(
+			`${endpoint.id} has no finding ${id}. It has: ${findings.map((known) => known.id).join(', ') || 'none'}.`
+		);
+	const chosenFix = finding.fixes[Number(number) - 1];
+	if (!chosenFix)
+		throw new Refusal(`${id} has ${finding.fixes.length || 'no'} fixes; number ${number} is none of them.`);
+	const plan = chosenFix.apply(endpoint.plan);
+	const mended = {
+		...workshop,
+		endpoints: workshop.endpoints.map((known) => (known.id === endpoint.id ? { ...known, plan } : known))
+	};
+	const checked = workshopSchema.safeParse(mended);
+	if (!checked.success) throw new Refusal(`That fix does not fit: ${checked.error.issues[0]!.message}`);
+	writeFileSync(out, `${JSON.stringify(checked.data, null, '\t')}\n`);
+	const { worst } = assess(chain, plan, contextFor(chain, checked.data, endpoint.id));
+	say(`${endpoint.id}: ${chosenFix.label}. Written to ${out}; the worst that stands now: ${worst ?? 'nothing'}.`);
+	return 0;
+}
 
 export const writeCommand: Command = (args, flags) => {
 	const { workshop } = readPlanFile(need(args, 'PLAN'));

@@ -4,6 +4,7 @@ import { complain, Refusal } from './files';
 const HELP = `yphos: plan, prove and write playback endpoints
 
   yphos check PLAN [--endpoint ID]                     findings; exit 1 on a stop
+  yphos check PLAN --endpoint ID --fix FINDING[:N] --out FILE   the workshop with that fix pressed
   yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--even-so]
   yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
   yphos probe FILE                                     what a probe report says (- reads standard input)
@@ -27,7 +28,8 @@ const VALUES = [
 	'at',
 	'for',
 	'fault',
-	'card-gb'
+	'card-gb',
+	'fix'
 ];
 
 function parse(argv: readonly string[]): { words: string[]; flags: Flags } {

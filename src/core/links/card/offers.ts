@@ -44,6 +44,8 @@ declare module '../../claims' {
 			/** The unit is also asked for, so that it is really waited for. */
 			readonly wants?: true;
 			readonly before?: readonly string[];
+			/** The service starts all the same when that fails. */
+			readonly mayFail?: boolean;
 			readonly group?: string;
 			readonly device?: string;
 		};

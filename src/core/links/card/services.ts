@@ -44,7 +44,7 @@ function serviceFile(service: ClaimOn<'service'>, conditions: readonly ClaimOn<'
 		...(condition ? lines(condition.setting, `ExecCondition=${condition.path}`) : []),
 		...conditions
 			.filter((claim) => claim.before)
-			.flatMap((claim) => lines(claim.setting, `ExecStartPre=${execLine(claim.before!)}`)),
+			.flatMap((claim) => lines(claim.setting, `ExecStartPre=${claim.mayFail ? '-' : ''}${execLine(claim.before!)}`)),
 		...lines(exec.setting, `ExecStart=${execLine(exec.words)}`),
 		...lines(restart.setting, `Restart=${restart.when}`, 'RestartSec=2'),
 		...lines(

@@ -5,12 +5,14 @@ import { controlWord } from '../../formats/alsa/controlName';
 import { withUnit } from '../../basics/format';
 import { deviceOf } from './deviceName';
 import { volumeDb } from './levels';
+import { controlOf } from './route';
 import type { SoundSettings } from './settings';
+import type { Context } from '../../link';
 
 const VOLUME = { fixed: 'fixed, full', player: 'by the player', converter: 'in the converter' } as const;
 
 /** What sound asks of the player, of its start, of the card and of the settings sheet. */
-export const soundClaims = (sound: SoundSettings): Claim[] => [
+export const soundClaims = (sound: SoundSettings, context: Context): Claim[] => [
 	{ on: 'package', from: 'sound', what: 'sound', name: 'alsa-utils', setting: 'sound' },
 	{
 		on: 'start',
@@ -30,11 +32,11 @@ export const soundClaims = (sound: SoundSettings): Claim[] => [
 			? []
 			: ([['sound.volumeDb', 'Volume to begin with', withUnit(sound.volumeDb, 0, 'dB')]] as const))
 	]),
-	...deviceClaims(sound)
+	...deviceClaims(sound, context)
 ];
 
 /** Once it is known which device: the player opens it, waits for it, and it is seen to be there. */
-function deviceClaims(sound: SoundSettings): Claim[] {
+function deviceClaims(sound: SoundSettings, context: Context): Claim[] {
 	const device = deviceOf(sound);
 	if (!device) return [];
 	const converter = { from: 'sound', what: 'converter', setting: 'sound.cardId' } as const;
@@ -72,12 +74,13 @@ function deviceClaims(sound: SoundSettings): Claim[] {
 						setting: 'sound.fixedRateHz'
 					}
 				] as const)),
-		...volumeClaims(sound)
+		...volumeClaims(sound, context)
 	];
 }
 
 /** The player's volume is cubed: 100 · 10^(dB/60). */
-function volumeClaims(sound: SoundSettings): Claim[] {
+function volumeClaims(sound: SoundSettings, context: Context): Claim[] {
+	const control = sound.volumeAt === 'converter' ? sound.mixerName : (controlOf(sound, context)?.name ?? '');
 	const percent = sound.volumeAt === 'player' ? 100 * 10 ** (sound.volumeDb / 60) : 100;
 	return [
 		{
@@ -88,7 +91,8 @@ function volumeClaims(sound: SoundSettings): Claim[] {
 			value: String(Number(percent.toFixed(3))),
 			setting: sound.volumeAt === 'player' ? 'sound.volumeDb' : 'sound.volumeAt'
 		},
-		...(sound.volumeAt === 'converter' && sound.mixerName
+		// Its own control stands anywhere when power comes; where the volume is set elsewhere, it is opened.
+		...(control
 			? ([
 					{
 						on: 'start',
@@ -97,10 +101,11 @@ function volumeClaims(sound: SoundSettings): Claim[] {
 						what: 'volume',
 						before: [
 							...['/usr/bin/amixer', '--quiet', '--card', sound.cardId, '--', 'sset'],
-							controlWord(sound.mixerName),
-							`${volumeDb(sound).toFixed(2)}dB`
+							controlWord(control),
+							`${(sound.volumeAt === 'converter' ? volumeDb(sound) : 0).toFixed(2)}dB`
 						],
-						setting: 'sound.volumeDb'
+						...(sound.volumeAt === 'converter' ? {} : { mayFail: true }),
+						setting: sound.volumeAt === 'converter' ? 'sound.volumeDb' : 'sound.volumeAt'
 					}
 				] as const)
 			: [])

@@ -21,6 +21,14 @@ export function playbackOf(
 	return part ? { playback: part.playback, sure: 'typical' } : null;
 }
 
+/** The converter's own volume: as the board lists it, else as its class has it; null when it has none. */
+export function controlOf(settings: SoundSettings, context: Context): { readonly name: string } | null {
+	const listed = probedDevice(settings, context);
+	return listed
+		? (listed.mixers[0] ?? null)
+		: (context.part('converter', context.facts.parts.converter)?.volume ?? null);
+}
+
 /** Ways into a device: as the board itself lists them, else those that alsa-lib has for the class. Source: alsa-lib 1.2.8, src/conf/cards. */
 export function waysOf(settings: SoundSettings, context: Context): readonly SoundSettings['door'][] | null {
 	const listed = probedDevice(settings, context)?.doors ?? [];
