@@ -2,10 +2,12 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { calculations } from '$core/engines/calc';
+import type { Finding, Fix } from '$core/link';
 import { chain } from '$core/chain';
 import { readDisks } from '$core/disks/read';
 import { judgeDisks } from '$core/disks/verdict';
 import { assess } from '$core/engines/assess';
+import { curesOf } from '$core/engines/cure';
 import { benchFor, benchSchemaOf } from '$core/engines/benchFor';
 import { contextFor } from '$core/engines/context';
 import { cardTree, type Bench, type CardTree } from '$core/engines/machine';
@@ -59,13 +61,15 @@ export const check: Command = (args, flags) => {
 	for (const remark of remarks) complain(remark);
 	const wanted = text(flags, 'fix');
 	if (wanted !== undefined) return fix(workshop, wanted, flags);
-	const reports = chosen(workshop, flags).map((endpoint) => ({
-		endpoint,
-		assessment: assess(chain, endpoint.plan, contextFor(chain, workshop, endpoint.id))
-	}));
+	const reports = chosen(workshop, flags).map((endpoint) => {
+		const surroundings = contextFor(chain, workshop, endpoint.id);
+		const assessment = assess(chain, endpoint.plan, surroundings);
+		const cures = (finding: Finding): readonly Fix[] => curesOf(chain, endpoint.plan, surroundings, finding);
+		return { endpoint, assessment, cures };
+	});
 	if (flags.json)
 		sayJson(
-			reports.map(({ endpoint, assessment }) => ({
+			reports.map(({ endpoint, assessment, cures }) => ({
 				endpoint: endpoint.id,
 				findings: assessment.findings.map((f) => ({
 					id: f.id,
@@ -73,18 +77,18 @@ export const check: Command = (args, flags) => {
 					level: f.level,
 					title: f.title,
 					why: f.why,
-					fixes: f.fixes.map((fix) => fix.label)
+					fixes: cures(f).map(({ label }) => label)
 				}))
 			}))
 		);
 	else
-		for (const { endpoint, assessment } of reports) {
+		for (const { endpoint, assessment, cures } of reports) {
 			say(`${endpoint.plan.brief.name} (${endpoint.id})`);
 			if (assessment.findings.length === 0) say('  nothing found');
 			for (const f of assessment.findings) {
 				say(`  ${f.level.toUpperCase().padEnd(8)}${f.title}`);
 				say(`          ${f.why}`);
-				for (const [n, { label }] of f.fixes.entries()) say(`          fix ${f.id}:${n + 1}  ${label}`);
+				for (const [n, { label }] of cures(f).entries()) say(`          fix ${f.id}:${n + 1}  ${label}`);
 			}
 		}
 	return reports.some(({ assessment }) => assessment.worst === 'stop') ? 1 : 0;
@@ -98,15 +102,16 @@ function fix(workshop: Workshop, wanted: string, flags: Flags): number {
 	if (!endpoint || others.length > 0)
 		throw new Refusal('Say with --endpoint ID which of the endpoints is to be mended.');
 	const { id, number = '1' } = /^(?<id>.+?)(?::(?<number>\d+))?$/.exec(wanted)?.groups ?? {};
-	const { findings } = assess(chain, endpoint.plan, contextFor(chain, workshop, endpoint.id));
+	const surroundings = contextFor(chain, workshop, endpoint.id);
+	const { findings } = assess(chain, endpoint.plan, surroundings);
 	const finding = findings.find((known) => known.id === id);
 	if (!finding)
 		throw new Refusal(
 			`${endpoint.id} has no finding ${id}. It has: ${findings.map((known) => known.id).join(', ') || 'none'}.`
 		);
-	const chosenFix = finding.fixes[Number(number) - 1];
-	if (!chosenFix)
-		throw new Refusal(`${id} has ${finding.fixes.length || 'no'} fixes; number ${number} is none of them.`);
+	const cures = curesOf(chain, endpoint.plan, surroundings, finding);
+	const chosenFix = cures[Number(number) - 1];
+	if (!chosenFix) throw new Refusal(`${id} has ${cures.length || 'no'} fixes; number ${number} is none of them.`);
 	const plan = chosenFix.apply(endpoint.plan);
 	const mended = {
 		...workshop,

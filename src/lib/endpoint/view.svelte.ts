@@ -2,11 +2,12 @@ import { getContext, setContext } from 'svelte';
 import { chain } from '$core/chain';
 import { assess } from '$core/engines/assess';
 import { derive } from '$core/engines/derive';
+import { curesOf } from '$core/engines/cure';
 import { benchFor } from '$core/engines/benchFor';
 import { contextFor } from '$core/engines/context';
 import { runSheet } from '$core/engines/runSheet';
 import { write } from '$core/engines/write';
-import type { Fix, SettingPath } from '$core/link';
+import type { Finding, Fix, SettingPath } from '$core/link';
 import { planSchema, type LinkId, type Plan } from '$core/plan/plan';
 import { loadMediaBytes } from '$lib/store/media';
 import { store } from '$lib/store/workshop.svelte';
@@ -53,6 +54,10 @@ export class EndpointView {
 	/** Gives a sentence, and changes nothing, when the plan would not be one. */
 	edit(label: string, change: (plan: Plan) => Plan): string | null {
 		return store.changePlan(this.#id(), label, change);
+	}
+
+	cures(finding: Finding): readonly Fix[] {
+		return curesOf(chain, this.plan, this.surroundings, finding);
 	}
 
 	apply(fix: Fix): void {

@@ -7,9 +7,25 @@
 		finding: Finding;
 		/** Where the setting behind it is changed. */
 		href?: string;
+		/** Those of its fixes that cure it and break nothing; found by trying, so not while somebody types. */
+		cures: (finding: Finding) => readonly Fix[];
 		onfix: (fix: Fix) => void;
 	}
-	let { finding, href, onfix }: Props = $props();
+	let { finding, href, cures, onfix }: Props = $props();
+	const REST_MS = 60;
+	let found: readonly Fix[] | null = $state.raw(null);
+	const fixes = $derived(found ?? finding.fixes);
+	$effect(() => {
+		const of = finding;
+		const timer = setTimeout(() => (found = cures(of)), REST_MS);
+		return () => clearTimeout(timer);
+	});
+	/** What is shown may be a moment old: only a fix that still cures is done. */
+	function press(label: string): void {
+		found = cures(finding);
+		const fix = found.find((known) => known.label === label);
+		if (fix) onfix(fix);
+	}
 	const again = (): void => {
 		const setting = href?.split('#setting-')[1];
 		if (setting) goToField(setting);
@@ -23,10 +39,10 @@
 			{#if href}<a {href} onclick={again}>{finding.title}</a>{:else}{finding.title}{/if}
 		</h3>
 		<p>{finding.why}</p>
-		{#if finding.fixes.length}
+		{#if fixes.length}
 			<div class="fixes">
-				{#each finding.fixes as fix, n (n)}
-					<button type="button" onclick={() => onfix(fix)}>{fix.label}</button>
+				{#each fixes as fix (fix.label)}
+					<button type="button" onclick={() => press(fix.label)}>{fix.label}</button>
 				{/each}
 			</div>
 		{/if}

@@ -226,7 +226,7 @@ function assessFeeds(settings: PartsSettings, context: Context): Finding[] {
 	const further = chosenOf(settings, context).flatMap(({ part, count }) =>
 		part.kind === 'supply' ? Array.from({ length: count }, () => part) : []
 	);
-	further.shift();
+	if (context.find(settings.supply ?? '')) further.shift();
 	return (['converter', 'amplifier'] as const).flatMap((place): Finding[] => {
 		const part = context.find(settings[place] ?? '');
 		const feed = part && feedOf(part);

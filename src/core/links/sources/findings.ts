@@ -94,23 +94,41 @@ function areUnknown(items: readonly SourceItem[], context: Context): Finding[] {
 
 function neverReached({ items }: SourcesSettings, context: Context): Finding[] {
 	const firstStream = items.findIndex(isStreamed);
-	const hidden = firstStream < 0 ? 0 : items.length - 1 - firstStream;
-	if (hidden === 0 || context.facts.programme?.shuffle) return [];
+	// A stream behind a stream stands in for it; a file behind one waits for ever.
+	const hidden = firstStream < 0 ? 0 : items.slice(firstStream).filter((item) => !isStreamed(item)).length;
+	if (firstStream < 0 || context.facts.programme?.shuffle) return [];
+	const name = items[firstStream]!.title || items[firstStream]!.location;
+	if (hidden === 0)
+		return firstStream === 0
+			? []
+			: [
+					{
+						id: 'sources.stays',
+						level: 'note',
+						title: `The list stays at "${name}"`,
+						why: 'A stream has no end: what stands before it is played once after each start, then only the stream. Leave it out where the files are to come round again.',
+						setting: 'sources.items',
+						fixes: [
+							{
+								label: 'Leave the streams out',
+								apply: withItems((all) => all.filter((item) => !isStreamed(item)))
+							}
+						]
+					}
+				];
 	return [
 		{
 			id: 'sources.endless',
 			level: 'caution',
 			title: `${hidden} ${hidden === 1 ? 'entry is' : 'entries are'} never reached`,
-			why: `"${items[firstStream]!.title || items[firstStream]!.location}" is a stream and has no end: what follows it plays only when it fails. Put files first, and streams behind them in the order in which they stand in for each other.`,
+			why: `"${name}" is a stream and has no end: what follows it plays only when it fails. Put files first, and streams behind them in the order in which they stand in for each other.`,
 			setting: 'sources.items',
-			fixes: items.slice(firstStream).some((item) => !isStreamed(item))
-				? [
-						{
-							label: 'Files first, then streams',
-							apply: withItems((all) => [...all].sort((a, b) => Number(isStreamed(a)) - Number(isStreamed(b))))
-						}
-					]
-				: []
+			fixes: [
+				{
+					label: 'Files first, then streams',
+					apply: withItems((all) => [...all].sort((a, b) => Number(isStreamed(a)) - Number(isStreamed(b))))
+				}
+			]
 		}
 	];
 }

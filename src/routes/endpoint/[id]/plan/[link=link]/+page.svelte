@@ -65,6 +65,7 @@
 					<FindingCard
 						{finding}
 						href={finding.setting && hrefOf(view.id(), finding.setting)}
+						cures={(known) => view.cures(known)}
 						onfix={(fix) => view.apply(fix)}
 					/>
 				{:else}
