@@ -22,6 +22,7 @@ const IMAGE = [
 	],
 	...[
 		'init-system-helpers',
+		'libc-bin',
 		'login',
 		'mawk',
 		'mount',

@@ -1,10 +1,10 @@
-import { readUserData } from '../formats/seed/userData';
 import type { Link } from '../link';
 import {
 	ARCHIVE_FAULTS,
 	firstStart,
 	joinGaps,
 	Machine,
+	timeZoneOf,
 	type Bench,
 	type CardTree,
 	type Fault,
@@ -77,8 +77,7 @@ export function rehearse(options: RehearseOptions): Rehearsal {
 		known[name]?.fromStart ? [{ name, lastsMs: lastsMs ?? known[name].lastsMs }] : []
 	);
 	const installed = firstStart({ links, card, bench, startUtcMs, faults: early });
-	const seed = readUserData(card.get('boot/user-data')?.text ?? '');
-	const timeZone = (seed.ok && seed.value.timeZone) || 'UTC';
+	const timeZone = timeZoneOf(installed.disk);
 	const kinds = links.flatMap((link) => link.tracks ?? []);
 	const machine = new Machine({ card, disk: installed.disk, bench, startUtcMs, timeZone, tracks: kinds });
 	for (const link of links) link.rehearse?.(machine);

@@ -1,3 +1,4 @@
+import type { SeedUser } from '../../formats/seed/userData';
 import type { CardFile } from '../../link';
 import { parseInstall } from './install';
 
@@ -51,6 +52,8 @@ export class Disk {
 	readonly folders = new Set<string>(['/']);
 	/** By name, as dpkg says: installed, or left half-way. */
 	readonly packages = new Map<string, 'installed' | 'half-configured'>();
+	/** Who may log in, by name. */
+	readonly accounts = new Map<string, SeedUser>();
 	readonly mounts: Mount[] = [];
 	/** What may still be written, bytes. */
 	freeBytes = Infinity;
@@ -65,6 +68,7 @@ export class Disk {
 		for (const [path, file] of this.files) copy.files.set(path, file);
 		for (const folder of this.folders) copy.folders.add(folder);
 		for (const [name, state] of this.packages) copy.packages.set(name, state);
+		for (const [name, account] of this.accounts) copy.accounts.set(name, account);
 		copy.freeBytes = this.freeBytes;
 		return copy;
 	}

@@ -4,6 +4,7 @@ import type { CardTree, Disk } from './disk';
 import { FIRMWARE, imageDisk } from './image';
 import { Machine } from './machine';
 import { spawn } from './processes';
+import { applySeed } from './programs/accounts';
 
 /** What the first start, from the image to the restart, has left on the disk, and what went wrong on the way. */
 export interface Installed {
@@ -122,7 +123,7 @@ const BY_HAND: Seeded = {
 /** Both files are needed: without meta-data no seed is seen. Source: cloud-init, datasource NoCloud. */
 function seedOf(machine: Machine, problems: string[]): Seeded {
 	const text = machine.card.get('boot/user-data')?.text;
-	if (text === undefined) return BY_HAND;
+	if (text === undefined || !machine.bench.readsSeed) return BY_HAND;
 	if (!/^instance-id: \S/m.test(machine.card.get('boot/meta-data')?.text ?? '')) {
 		problems.push('No meta-data with an instance-id beside user-data: the image sees no seed, apply.sh is run by hand');
 		return BY_HAND;
@@ -133,6 +134,7 @@ function seedOf(machine: Machine, problems: string[]): Seeded {
 		return { commands: [], restartsWhen: null };
 	}
 	for (const key of seed.value.unknown) machine.unknown(`user-data: ${key}`);
+	applySeed(machine.disk, seed.value);
 	if (seed.value.commands.length === 0) problems.push('Nothing in user-data runs apply.sh: nothing is set up');
 	return seed.value;
 }

@@ -6,6 +6,7 @@ export type { Bench } from './bench';
 export { cardTree, Disk, type CardTree, type DiskFile } from './disk';
 export { firstStart, type Installed } from './firstStart';
 export { Machine, tellerFor, type Teller } from './machine';
+export { applySeed, HOST_NAME_PATH, SEED_SSHD_PATH, timeZoneOf } from './programs/accounts';
 export { ARCHIVE_FAULTS } from './programs/system';
 export { mayRun, spawn, type Process, type Program } from './processes';
 export type { Offers, Signals } from './signals';

@@ -243,6 +243,32 @@ export const IMAGE_PACKAGES: Readonly<Record<string, PackageContents>> = {
 		conffiles: [],
 		users: []
 	},
+	'libc-bin': {
+		programs: [
+			'/usr/bin/getconf',
+			'/usr/bin/getent',
+			'/usr/bin/iconv',
+			'/usr/bin/ld.so',
+			'/usr/bin/ldd',
+			'/usr/bin/locale',
+			'/usr/bin/localedef',
+			'/usr/bin/pldd',
+			'/usr/bin/tzselect',
+			'/usr/bin/zdump',
+			'/usr/sbin/iconvconfig',
+			'/usr/sbin/ldconfig',
+			'/usr/sbin/zic'
+		],
+		units: [],
+		conffiles: [
+			'/etc/bindresvport.blacklist',
+			'/etc/default/nss',
+			'/etc/gai.conf',
+			'/etc/ld.so.conf',
+			'/etc/ld.so.conf.d/libc.conf'
+		],
+		users: []
+	},
 	login: {
 		programs: [
 			'/usr/bin/faillog',

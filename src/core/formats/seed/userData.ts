@@ -7,7 +7,7 @@ import { isTimeZone } from '../systemd/zone';
  * A cloud-init user-data file, as far as card sets use it. Source: cloud-init, "User data formats" and the modules Runcmd,
  * Users and Groups, SSH, Timezone, Set Hostname, Power State Change.
  */
-interface UserData {
+export interface UserData {
 	readonly hostName: string | null;
 	readonly timeZone: string | null;
 	/** The first of its users. */

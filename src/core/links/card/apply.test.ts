@@ -50,10 +50,19 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		for (const name of ['mount', 'umount']) tool(name, `echo "${name} $*" >>${dir}/log`);
 		tool('overlayroot-chroot', `echo "below: $2" >>${dir}/log; BELOW=- exec "$@"`);
 		tool('apt-get', `echo "apt-get $*" >>${dir}/log`);
+		// Users are lines of a file here: name, and what the hash begins with.
+		tool(
+			'getent',
+			`line=$(grep "^$2:" ${dir}/users 2>/dev/null) || exit 2\n[ $1 = shadow ] && echo "$line:20000" || echo "$2:x:1000:1000::/home/$2:/bin/sh"`
+		);
+		tool('useradd', `for name; do :; done\nmkdir -p ${dir}/system/home/$name\necho "$name:!" >>${dir}/users`);
+		tool('chpasswd', `cat >${dir}/users`);
+		tool('chown', 'true');
 	});
 
 	function place(plan: Plan): void {
 		rmSync(join(dir, 'card'), { recursive: true, force: true });
+		for (const folder of ['etc/sudoers.d', 'home']) mkdirSync(join(dir, 'system', folder), { recursive: true });
 		const mediaBytes = new Map([['Night ferry.wav', demoMediaBytes('Night ferry.wav')!]]);
 		for (const file of write(chain, plan, contextFor(chain, demoWorkshop, lounge.id), { mediaBytes })) {
 			const path = join(dir, 'card', file.path);
@@ -69,6 +78,12 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 			.replaceAll('/run/yphos-restart', '$SYSTEM/run/yphos-restart')
 			.replaceAll('/media/root-ro', '$SYSTEM/low')
 			.replaceAll('$below$here', '$here');
+		const setup = join(dir, 'card/boot/yphos/setup.sh');
+		const sets = readFileSync(setup, 'utf8')
+			.replaceAll(/(?<![\w/.])\/(etc|home)\//g, '$SYSTEM/$1/')
+			.replace(/\n\n$/, '\n');
+		expect(sets).not.toMatch(/(?<!SYSTEM)\/(?:etc|home|var|root)\//);
+		writeFileSync(setup, sets);
 		// Nothing of it may reach this machine's own system.
 		expect(text).not.toMatch(/"\/\$path"|printf '\/%s|[^M]\/var\/lib\/yphos/);
 		writeFileSync(script, text);
@@ -191,6 +206,7 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		const clean = filesOf(there(''));
 		for (const stopAt of [1, 4, 7]) {
 			rmSync(join(dir, 'system'), { recursive: true });
+			rmSync(join(dir, 'users'));
 			mkdirSync(there('run'), { recursive: true });
 			place(lounge.plan);
 			// The power goes while the so-manieth file is being put in its place.
@@ -242,6 +258,6 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		const done = apply();
 		expect(done.code).toBe(1);
 		expect(done.err).toContain('The copy of opt/yphos/playlist.m3u8 on the card is damaged. Copy the card set again.');
-		expect(existsSync(there('etc'))).toBe(false);
+		expect(filesOf(there(''))).toEqual([]);
 	});
 });

@@ -154,7 +154,7 @@ function assessImage(settings: CardSettings, room: Room | null, context: Context
 			id: 'card.no-seed',
 			level: 'caution',
 			title: 'This image seems not to read a seed',
-			why: 'No place for one was seen on it. Its first start will ask questions, or bring its own user: use the borrowed screen, or run apply.sh by hand.',
+			why: 'No place for one was seen on it. Its first start asks questions, or brings a user of its own: log in as that one, by a borrowed screen, and run apply.sh once. It makes the planned user, name and time zone, too.',
 			setting: 'card.image',
 			fixes: [
 				{

@@ -71,6 +71,12 @@ if ((\${#packages[@]})); then
 	"\${apt[@]}" install -y --no-install-recommends "\${packages[@]}"
 	changed=1
 fi
+if [[ -e $here/setup.sh ]]; then
+	code=0
+	bash "$here/setup.sh" || code=$?
+	((code == 0 || code == 10)) || exit "$code"
+	if ((code == 10)); then changed=1; fi
+fi
 : >"$kept/wanted"
 for ((i = 0; i < \${#files[@]}; i += 3)); do printf '%s\\n' "\${files[i + 2]}" >>"$kept/wanted"; done
 # What may be placed is written down before any of it is: a run that is cut off leaves nothing behind that nobody knows of.

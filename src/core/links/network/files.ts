@@ -7,6 +7,7 @@ import type { CardFile, CardLine, Context, Secrets, SettingPath } from '../../li
 import { claimsOn, type Claim } from '../../claims';
 import { allowedRanges, lanOf } from './addresses';
 import { formatAddress } from '../../formats/ip/cidr';
+import { setupFile } from './setup';
 import { updateFiles } from './updates';
 import type { NetworkSettings } from './settings';
 
@@ -37,6 +38,7 @@ export function networkFiles(
 			'Marks this first start as its own.',
 			lines('network.hostName', `instance-id: ${yamlText(`yphos-${network.hostName}`)}`)
 		),
+		setupFile(network, context, secrets),
 		textFile(rootPath('/etc/default/keyboard'), 'The layout of a keyboard, should one be joined.', [
 			...lines('network.keyboard', 'XKBMODEL="pc105"', `XKBLAYOUT="${network.keyboard}"`, 'BACKSPACE="guess"')
 		]),
@@ -127,7 +129,6 @@ const cableSeed = (): CardFile =>
 		...lines(
 			'network.way',
 			'version: 2',
-			'renderer: NetworkManager',
 			'ethernets:',
 			'  cable:',
 			'    match: {name: "e*"}',

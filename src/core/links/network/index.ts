@@ -7,6 +7,8 @@ import { entryClaims } from '../../basics/entries';
 import { formatBps, withUnit } from '../../basics/format';
 import type { Context, Figure, Link, SettingPath } from '../../link';
 import { changing } from '../../changes';
+import { shellQuote } from '../../formats/shell/quote';
+import { readPublicKey } from '../../formats/ssh/publicKey';
 import { networkFiles } from './files';
 import { assessNetwork } from './findings';
 import { listenClaims } from './listen';
@@ -52,8 +54,40 @@ function claims(settings: NetworkSettings, context: Context): Claim[] {
 	return [
 		...entries(settings, context),
 		...onCard(settings),
+		...asSetUp(settings, context),
 		...(settings.way === 'none' ? [] : listenClaims(settings)),
 		...updateClaims(settings)
+	];
+}
+
+/** That somebody set it up: the seed, or setup.sh. */
+function asSetUp(network: NetworkSettings, { venue }: Context): Claim[] {
+	const check = (setting: SettingPath, label: string, command: string): Claim => ({
+		on: 'check',
+		from: 'network',
+		what: 'set up',
+		label,
+		command,
+		setting
+	});
+	const { user, way, login } = network;
+	const key = network.sshKeys.map(readPublicKey).find(({ ok }) => ok);
+	return [
+		check(
+			'network',
+			'its clock shows the planned time zone',
+			`test "$(timedatectl show --property=Timezone --value)" = ${venue.timeZone}`
+		),
+		...(user ? [check('network.user', 'its user is there', `id ${user}`)] : []),
+		...(user && key?.ok && way !== 'none' && (login === 'key' || login === 'both')
+			? [
+					check(
+						'network.sshKeys',
+						'the key of its user is there',
+						`grep -qxF ${shellQuote(key.value.text)} /home/${user}/.ssh/authorized_keys`
+					)
+				]
+			: [])
 	];
 }
 

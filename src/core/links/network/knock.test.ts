@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { Disk, type CardTree } from '../../engines/machine';
+import { applySeed, Disk } from '../../engines/machine';
+import { readUserData } from '../../formats/seed/userData';
 import { sha512crypt } from '../../formats/crypt/sha512crypt';
 import { writeNftables } from '../../formats/nftables/nftables';
 import type { Visitor } from './bench';
@@ -37,6 +38,9 @@ const RULES = writeNftables(
 	.map(({ text }) => text)
 	.join('\n');
 
+/** The seed leaves it to ours whether passwords are taken. */
+const NOT_SAID = SEED.replace('ssh_pwauth: true\n', '');
+
 interface Around {
 	readonly seed?: string;
 	readonly dropIn?: string | null;
@@ -55,8 +59,9 @@ function answer(
 	put(SSHD_DROP_IN, dropIn);
 	if (enabled) put('/etc/systemd/system/sysinit.target.wants/nftables.service', '');
 	if (server) disk.packages.set('openssh-server', 'installed');
-	const card: CardTree = new Map([['boot/user-data', { text: seed, bytes: null }]]);
-	return knock({ disk, card }, { from: '192.168.4.9', port: 22, with: 'key', keys: [], welcome: true, ...visitor });
+	const read = readUserData(seed);
+	if (read.ok) applySeed(disk, read.value);
+	return knock({ disk }, { from: '192.168.4.9', port: 22, with: 'key', keys: [], welcome: true, ...visitor });
 }
 const change = (text: string, from: string | RegExp, to: string): string => {
 	const changed = text.replace(from, to);
@@ -122,19 +127,19 @@ describe('who is let in', () => {
 		['by key where none was given', { seed: change(SEED, /\n.*ssh_authorized[^]*/, '\n') }, {}, 'may not use a key'],
 		[
 			'by password where it is off',
-			{ dropIn: change(DROP_IN, 'PasswordAuthentication yes', 'PasswordAuthentication no') },
+			{ seed: NOT_SAID, dropIn: change(DROP_IN, 'PasswordAuthentication yes', 'PasswordAuthentication no') },
 			PASSWORD,
 			'may not use a password'
 		],
 		[
 			'by password where the first of two lines says no',
-			{ dropIn: `PasswordAuthentication no\n${DROP_IN}` },
+			{ seed: NOT_SAID, dropIn: `PasswordAuthentication no\n${DROP_IN}` },
 			PASSWORD,
 			'may not use a password'
 		],
 		[
-			'by password where only the seed says no',
-			{ dropIn: 'AllowUsers keeper\n', seed: change(SEED, 'ssh_pwauth: true', 'ssh_pwauth: false') },
+			'by password where the seed says no: its own file is read before ours',
+			{ seed: change(SEED, 'ssh_pwauth: true', 'ssh_pwauth: false') },
 			PASSWORD,
 			'may not use a password'
 		],

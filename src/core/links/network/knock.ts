@@ -1,8 +1,8 @@
 import { sha512crypt } from '../../formats/crypt/sha512crypt';
 import { linesOf } from '../../formats/lines';
 import { readNftables, type NftRules } from '../../formats/nftables/nftables';
-import { readUserData, type SeedUser } from '../../formats/seed/userData';
-import type { Machine } from '../../engines/machine';
+import type { SeedUser } from '../../formats/seed/userData';
+import { SEED_SSHD_PATH, type Machine } from '../../engines/machine';
 import type { Result } from '../../basics/result';
 import type { Visitor } from './bench';
 import { NFT_CONF, SSHD_DROP_IN } from './files';
@@ -17,7 +17,7 @@ const shut = (words: string): Answer => ({ open: false, words });
 /** Passwords that a stranger begins with. */
 const GUESSES = ['password', 'admin', '12345678'];
 
-type Endpoint = Pick<Machine, 'disk' | 'card'>;
+type Endpoint = Pick<Machine, 'disk'>;
 
 /** The rules that are in force: none where nothing loads them, or nft refuses the file. */
 export function rulesOf({ disk }: Pick<Machine, 'disk'>): Result<NftRules> | null {
@@ -43,10 +43,9 @@ const NEAR_PORTS = [
 ] as const;
 
 /** What a prompt at its own screen answers to the keeper. Only one with a password gets in there. Source: login(1). */
-export function logInAtScreen({ card }: Pick<Machine, 'card'>, name: string): Answer {
-	const seed = readUserData(card.get('boot/user-data')?.text ?? '');
-	const user = seed.ok ? seed.value.user : null;
-	if (user?.name !== name) return shut('is not known at its screen');
+export function logInAtScreen({ disk }: Endpoint, name: string): Answer {
+	const user = disk.accounts.get(name);
+	if (!user) return shut('is not known at its screen');
 	if (user.locked) return shut('finds no password that would do at its screen');
 	return { open: true, words: `logs in at its screen${user.mayAdminister ? '' : ', and may change nothing'}` };
 }
@@ -64,9 +63,10 @@ const SSHD: Readonly<Record<string, RegExp>> = {
 /** The first value found counts; drop-ins are read first. A line that sshd does not know keeps it from starting. */
 function logIn(machine: Endpoint, visitor: Pick<Visitor, 'with' | 'keys' | 'welcome'>): Answer {
 	if (machine.disk.packages.get('openssh-server') !== 'installed') return shut('finds no server for logging in');
-	const seed = readUserData(machine.card.get('boot/user-data')?.text ?? '');
-	const user = seed.ok ? seed.value.user : null;
-	const lines = linesOf(machine.disk.get(SSHD_DROP_IN)?.text ?? '')
+	const [user = null] = machine.disk.accounts.values();
+	// In the order of their names; the first value found counts.
+	const lines = [SEED_SSHD_PATH, SSHD_DROP_IN]
+		.flatMap((path) => linesOf(machine.disk.get(path)?.text ?? ''))
 		.map((line) => line.trim())
 		.filter((line) => line !== '' && !line.startsWith('#'))
 		.map((line) => line.split(/\s+/));
@@ -77,8 +77,7 @@ function logIn(machine: Endpoint, visitor: Pick<Visitor, 'with' | 'keys' | 'welc
 	if (user === null) return shut('finds no user to log in as');
 	const allowed = setting('AllowUsers', user.name);
 	if (allowed !== user.name) return shut(`is refused: only ${allowed} may log in, and the user is ${user.name}`);
-	// Written by cloud-init where the seed says so; sshd's own default is yes.
-	const byPassword = setting('PasswordAuthentication', seed.ok && seed.value.sshByPassword === false ? 'no' : 'yes');
+	const byPassword = setting('PasswordAuthentication', 'yes');
 	const powers = user.mayAdminister ? '' : ', and may change nothing';
 	if (visitor.with === 'password') {
 		if (byPassword !== 'yes') return shut('may not use a password');
@@ -89,7 +88,11 @@ function logIn(machine: Endpoint, visitor: Pick<Visitor, 'with' | 'keys' | 'welc
 	}
 	if (visitor.with !== 'key') return shut('is asked who it is');
 	const brought = visitor.keys.map(keyOf);
-	const fits = user.keys.some((key) => brought.length === 0 || brought.includes(keyOf(key)));
+	const held = [
+		...user.keys,
+		...linesOf(machine.disk.get(`/home/${user.name}/.ssh/authorized_keys`)?.text ?? '').filter(Boolean)
+	];
+	const fits = held.some((key) => brought.length === 0 || brought.includes(keyOf(key)));
 	return setting('PubkeyAuthentication', 'yes') === 'yes' && fits
 		? { open: true, words: `logs in by key${powers}` }
 		: shut('may not use a key');

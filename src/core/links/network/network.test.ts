@@ -11,7 +11,8 @@ import { assess } from '../../engines/assess';
 import { derive } from '../../engines/derive';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
-import { cardTree, type Bench } from '../../engines/machine';
+import { applySeed, cardTree, Disk, type Bench } from '../../engines/machine';
+import { readUserData } from '../../formats/seed/userData';
 import { rehearse } from '../../engines/rehearse';
 import { inWords } from '../../engines/say';
 import { runSheet } from '../../engines/runSheet';
@@ -109,7 +110,13 @@ describe('what goes on the card', () => {
 		const lines = files.flatMap((file) =>
 			'lines' in file ? file.lines.filter(({ text }) => text.includes('$6$')) : []
 		);
-		expect(lines).toEqual([{ text: `    hashed_passwd: "${crypt.value}"`, setting: 'network.login', secret: true }]);
+		expect(lines).toEqual(
+			[`    hashed_passwd: "${crypt.value}"`, `crypt='${crypt.value}'`].map((text) => ({
+				text,
+				setting: 'network.login',
+				secret: true
+			}))
+		);
 		expect(JSON.stringify(files.map((file) => ('lines' in file ? file.lines : 0)))).not.toContain('lantern');
 	});
 	it('makes a keeper with a password for its own screen where there is no network, whatever he used to log in by', () => {
@@ -125,8 +132,29 @@ describe('what goes on the card', () => {
 		expect(textOf(nobody, 'user-data')).not.toContain('lock_passwd');
 		expect(assess(chain, nobody, context).findings.map(({ id }) => id)).toContain('network.no-user');
 	});
+	it('lets the keeper in, by name and at the planned hour, also from an image that reads no seed', () => {
+		for (const login of ['key', 'password'] as const) {
+			const plan = withNetwork({ login });
+			const card = cardTree(write(chain, plan, context, { userPasswordCrypt: '$6$saltsalt$x' }));
+			const bench = { ...benchFor(chain, plan, context), readsSeed: false };
+			const run = (tree: typeof card) =>
+				rehearse({ links: chain, card: tree, bench, startUtcMs: Date.parse('2026-11-24T12:00:00Z'), forMs: 60_000 });
+			const words = (tree: typeof card) => run(tree).tracks.find(({ id }) => id === 'reach')?.verdict?.words;
+			expect(words(card)).toContain(`as lounge.local; 192.168.40.254 logs in by ${login}`);
+			expect(run(card).timeZone).toBe('Atlantic/Faroe');
+			const without = new Map(card);
+			without.delete('boot/yphos/setup.sh');
+			expect(words(without)).toContain('finds no user to log in as');
+			expect(run(without).timeZone).toBe('UTC');
+		}
+	});
 	it('is seen to let the keeper in at its own screen, or not', () => {
-		const seed = (text: string) => ({ card: new Map([['boot/user-data', { text } as never]]) });
+		const seed = (text: string) => {
+			const disk = new Disk();
+			const read = readUserData(text);
+			if (read.ok) applySeed(disk, read.value);
+			return { disk };
+		};
 		const good = textOf(withNetwork({ way: 'none' }), 'user-data');
 		expect(logInAtScreen(seed(good), 'keeper')).toEqual({ open: true, words: 'logs in at its screen' });
 		expect(logInAtScreen(seed(good.replace('lock_passwd: false', 'lock_passwd: true')), 'keeper').open).toBe(false);

@@ -1,7 +1,14 @@
 import { readNetworkConfig } from '../../formats/seed/networkConfig';
-import { readUserData } from '../../formats/seed/userData';
 import { readKeyfile } from '../../formats/keyfile/keyfile';
-import { tellerFor, type DiskFile, type Fault, type Machine, type Said, type Teller } from '../../engines/machine';
+import {
+	HOST_NAME_PATH,
+	tellerFor,
+	type DiskFile,
+	type Fault,
+	type Machine,
+	type Said,
+	type Teller
+} from '../../engines/machine';
 import { CABLE_PROFILE, RADIO_PROFILE } from './files';
 import { knock, logInAtScreen, rulesOf } from './knock';
 import { VISIT, type Visited } from './track';
@@ -153,8 +160,7 @@ function loadRules(machine: Machine, tell: Tell): boolean {
 
 /** It says its name, if the program for that is on the card, and each visitor of the bench knocks once. */
 function announce(machine: Machine, tell: Tell): void {
-	const seed = readUserData(machine.card.get('boot/user-data')?.text ?? '');
-	const hostName = seed.ok ? seed.value.hostName : null;
+	const hostName = machine.disk.get(HOST_NAME_PATH)?.text.trim() ?? '';
 	const rules = rulesOf(machine);
 	const asksByName = (from: string): boolean =>
 		!rules?.ok || rules.value.accepts({ from, protocol: 'udp', port: 5353 });

@@ -3,6 +3,8 @@ import { bytesToHex } from '@noble/hashes/utils.js';
 import type { DiskFile } from '../disk';
 import type { Machine } from '../machine';
 import type { Process, Program } from '../processes';
+import { isTimeZone } from '../../../formats/systemd/zone';
+import { ACCOUNT_PROGRAMS } from './accounts';
 
 /** Stand-ins for the programs of coreutils and their kind, as far as scripts on a card use them. Source: their own man pages. */
 type Simple = (process: Process, machine: Machine, args: readonly string[]) => number;
@@ -142,6 +144,33 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		for (const path of operands(args, 'm').rest) machine.disk.makeFolder(path);
 		return 0;
 	},
+	/** A link is a file that holds where it leads. */
+	ln(process, machine, args) {
+		const [from = '', to = ''] = operands(args).rest;
+		return refused(process, to, mayNot(process, machine, to) ?? machine.disk.tryPut(to, { text: from, bytes: null }));
+	},
+	readlink(process, machine, args) {
+		const file = machine.disk.get(operands(args).rest[0] ?? '');
+		if (!file) return 1;
+		process.out(`${file.text}\n`);
+		return 0;
+	},
+	chmod(process, machine, args) {
+		const [mode = '', ...paths] = operands(args).rest;
+		for (const path of paths) {
+			const file = machine.disk.get(path);
+			if (file) machine.disk.put(path, { ...file, mode: mode.padStart(4, '0') });
+			else if (machine.disk.kind(path) === null) return missing(process, path);
+		}
+		return 0;
+	},
+	chown(_, machine, args) {
+		const { flags, rest } = operands(args);
+		const [owner = '', path = ''] = rest;
+		for (const [at, file] of [...machine.disk.files])
+			if (at === path || (flags.has('R') && at.startsWith(`${path}/`))) machine.disk.put(at, { ...file, owner });
+		return 0;
+	},
 	touch(process, machine, args) {
 		for (const path of operands(args).rest) {
 			if (machine.disk.get(path)) continue;
@@ -223,13 +252,21 @@ const sleep: Program = (process) => {
 	process.after(seconds * 1000, () => process.exit(0));
 };
 
+/** Not for everybody's path. */
+const IN_SBIN = ['useradd', 'chpasswd'];
 /** How long one of them takes: next to nothing, on a card. Typical. */
 const TAKES_MS = 1;
 
 /** Puts the stand-ins for programs that only look at or change files under /usr/bin. Source: POSIX.1-2017, XCU 4; coreutils 9. */
 export function addFilePrograms(machine: Machine): void {
-	for (const [name, run] of Object.entries(SIMPLE))
-		machine.programs.set(`/usr/bin/${name}`, (process) =>
+	// The zones of tzdata, which every image has.
+	machine.disk.mounts.push({
+		prefix: '/usr/share/zoneinfo',
+		read: (path) => (isTimeZone(path.slice('/usr/share/zoneinfo/'.length)) ? '' : null),
+		list: () => []
+	});
+	for (const [name, run] of Object.entries({ ...SIMPLE, ...ACCOUNT_PROGRAMS }))
+		machine.programs.set(`/usr/${IN_SBIN.includes(name) ? 'sbin' : 'bin'}/${name}`, (process) =>
 			process.after(TAKES_MS, () => process.exit(run(process, machine, process.argv.slice(1))))
 		);
 	machine.programs.set('/usr/bin/sleep', sleep);

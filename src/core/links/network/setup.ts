@@ -1,0 +1,97 @@
+import { lines, textFile } from '../../files/cardFile';
+import { shellQuote, shellWord } from '../../formats/shell/quote';
+import type { CardFile, CardLine, Context, Secrets } from '../../link';
+import { readPublicKey } from '../../formats/ssh/publicKey';
+import { needsPassword } from './files';
+import type { NetworkSettings } from './settings';
+
+/** apply.sh runs it, after the packages; it ends with 10 when something was not so yet. */
+export const SETUP_PATH = 'boot/yphos/setup.sh';
+
+const BEGIN = `#!/bin/bash
+# What user-data asks for, on images that read none: name, time zone, user. What is so already is left alone.
+set -euo pipefail
+changed=0
+did() {
+	echo "set $1"
+	changed=10
+}`.split('\n');
+
+const HOST_NAME = `
+if [[ $(cat /etc/hostname 2>/dev/null) != "$name" ]]; then
+	printf '%s\\n' "$name" >/etc/hostname
+	did 'the host name'
+fi
+grep -qF -- "$name" /etc/hosts 2>/dev/null || printf '127.0.1.1\\t%s\\n' "$name" >>/etc/hosts`.split('\n');
+
+const TIME_ZONE = `
+if [[ -e /usr/share/zoneinfo/$zone && $(readlink /etc/localtime) != */zoneinfo/"$zone" ]]; then
+	ln -sf "/usr/share/zoneinfo/$zone" /etc/localtime
+	printf '%s\\n' "$zone" >/etc/timezone
+	did 'the time zone'
+fi`.split('\n');
+
+const USER = `
+made=
+if ! getent passwd "$user" >/dev/null; then
+	useradd --create-home --shell /bin/bash --groups sudo,audio,video "$user"
+	made=1
+	did "the user $user"
+fi`.split('\n');
+
+/** A password that is there already was chosen at the image's own first start, or changed since. */
+const PASSWORD = `if [[ $(getent shadow "$user") == "$user:"[!*]* ]]; then
+	printf '%s\\n' "$user:$crypt" | chpasswd --encrypted
+	did 'the password'
+fi`.split('\n');
+
+const KEYS = `may_use() { # KEY
+	local folder=/home/$user/.ssh
+	grep -qxF -- "$1" "$folder/authorized_keys" 2>/dev/null && return
+	mkdir -p "$folder"
+	printf '%s\\n' "$1" >>"$folder/authorized_keys"
+	chmod 0700 "$folder"
+	chmod 0600 "$folder/authorized_keys"
+	chown -R "$user:$user" "$folder"
+	did 'a key'
+}`.split('\n');
+
+/** The image's own rule for a user of its own stays; one who is made here, or by the seed, has this. */
+const SUDO = `if [[ $made ]]; then
+	printf '%s\\n' "$rule" >/etc/sudoers.d/yphos-keeper
+	chmod 0440 /etc/sudoers.d/yphos-keeper
+fi`.split('\n');
+
+/** Without it an image that reads no seed, or is set up at a screen, would have neither key nor name: nobody could log in. */
+export function setupFile(network: NetworkSettings, context: Context, secrets: Secrets): CardFile {
+	const { user, hostName, login } = network;
+	const byKey = network.way !== 'none' && (login === 'key' || login === 'both');
+	const keys = byKey
+		? network.sshKeys.flatMap((line) => {
+				const key = readPublicKey(line);
+				return key.ok ? [key.value.text] : [];
+			})
+		: [];
+	const crypt = needsPassword(network) ? secrets.userPasswordCrypt : undefined;
+	const rule = `${user} ${needsPassword(network) ? 'ALL=(ALL) ALL' : 'ALL=(ALL) NOPASSWD:ALL'}`;
+	const content: CardLine[] = [
+		...lines('network', ...BEGIN),
+		...lines('network.hostName', '', `name=${shellWord(hostName)}`, ...HOST_NAME.slice(1)),
+		...lines('network', '', `zone=${shellWord(context.venue.timeZone)}`, ...TIME_ZONE.slice(1)),
+		...(user
+			? [
+					...lines('network.user', '', `user=${shellWord(user)}`, ...USER.slice(1)),
+					...(crypt
+						? [
+								{ text: `crypt=${shellQuote(crypt)}`, setting: 'network.login', secret: true } as const,
+								...lines('network.login', ...PASSWORD)
+							]
+						: []),
+					...(keys.length ? lines('network.sshKeys', ...KEYS, ...keys.map((key) => `may_use ${shellQuote(key)}`)) : []),
+					...lines('network.login', `rule=${shellQuote(rule)}`, ...SUDO)
+				]
+			: []),
+		...lines('network', '', 'exit "$changed"')
+	];
+	return textFile(SETUP_PATH, 'Sets what user-data asks for, where the image reads none.', content, '0755');
+}
