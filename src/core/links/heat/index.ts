@@ -98,7 +98,7 @@ export const heat: Link<'heat', HeatSettings> = {
 						from: 'heat',
 						what: 'fan',
 						label: 'the fan is under control',
-						command: `systemctl is-enabled ${FAN_UNIT}`,
+						command: `systemctl is-active ${FAN_UNIT}`,
 						setting: 'heat.fanOnC'
 					}
 				]
@@ -132,6 +132,18 @@ export const heat: Link<'heat', HeatSettings> = {
 							makes: ['boxed'] as const,
 							do: `Screw the board onto the spacers of ${box.name}; use those at the corners only.`,
 							expect: `At least ${box.spacersMm}\u2009mm of air below it; no foot stands on a part, and the card can still be drawn out.`
+						}
+					]
+				: []),
+			...(fanLine(context)?.way === 'pwm'
+				? [
+						{
+							id: 'pwm-named',
+							phase: 'set up' as const,
+							needs: ['logged in'] as const,
+							do: `Tell the board\u2019s own start file to make GPIO ${fanLine(context)!.gpio} a PWM output, as its documentation says. Without that the fan\u2019s unit is passed over, and the fan stands.`,
+							expect: 'One line more in that file. After the restart verify.sh says that the fan is under control.',
+							needsRestart: true as const
 						}
 					]
 				: []),

@@ -7,7 +7,12 @@ chip() { echo $(($(cat "$zone") / 1000)); }
 
 switched() {
 	for bank in /sys/class/gpio/gpiochip*; do
-		[ "$(cat "$bank/ngpio")" -ge 28 ] && base=$(cat "$bank/base") && break
+		[ "$(cat "$bank/ngpio")" -ge 28 ] || continue
+		# The header's is the pin controller; a chip for power or an expander may come before it.
+		case $(cat "$bank/label") in
+		pinctrl*) base=$(cat "$bank/base") && break ;;
+		*) base=\${base:-$(cat "$bank/base")} ;;
+		esac
 	done
 	line=$((base + gpio))
 	[ -d "/sys/class/gpio/gpio$line" ] || echo "$line" >/sys/class/gpio/export

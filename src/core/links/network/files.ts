@@ -162,7 +162,14 @@ const cableProfile = (settings: NetworkSettings, context: Context): CardFile =>
 		rootPath(CABLE_PROFILE),
 		'Takes the fixed address on the cable.',
 		[
-			...lines('network.way', '[connection]', 'id=yphos-cable', 'type=ethernet', 'autoconnect=true'),
+			...lines(
+				'network.way',
+				'[connection]',
+				'id=yphos-cable',
+				'type=ethernet',
+				'autoconnect=true',
+				'autoconnect-priority=10'
+			),
 			...addressLines(settings, context)
 		],
 		'0600'
@@ -176,6 +183,7 @@ function radioProfile(network: NetworkSettings, context: Context, { radioPskHex 
 			'id=yphos-radio',
 			'type=wifi',
 			'autoconnect=true',
+			'autoconnect-priority=10',
 			'',
 			'[wifi]',
 			'mode=infrastructure'

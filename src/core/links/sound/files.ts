@@ -23,6 +23,7 @@ export function soundFiles(settings: SoundSettings, context: Context): CardFile[
 						`pcm.${SHARED_NAME} {`,
 						'\ttype dmix',
 						'\tipc_key 5978',
+						'\tipc_gid audio',
 						'\tipc_perm 0660',
 						'\tslave {'
 					),
