@@ -51,9 +51,11 @@ test('from a board\u2019s own listing and a playlist to a proven card set', asyn
 		/Sound after \d+\.\d\ss: 48\skHz, 16 bit, resampled from 44.1\skHz/
 	);
 	await page.getByRole('button', { name: 'Cut the power' }).click();
-	await expect(page.getByText(/Cut the power at .*: nothing is heard for .*, then it comes back by itself/)).toBeVisible();
+	await expect(
+		page.getByText(/Cut the power at .*: nothing is heard for .*, then it comes back by itself/)
+	).toBeVisible();
 
-	await page.getByRole('button', { name: 'Write card set' }).click();
+	await page.getByRole('button', { name: 'Download card set' }).click();
 	const password = page.getByLabel(/^Password for keeper/);
 	const again = page.getByLabel('The same password once more');
 	await password.fill('password1');
@@ -95,7 +97,7 @@ test('a plan with stops is not written, and says which; a fix is one press, and 
 	page
 }) => {
 	await open(page, '/endpoint/fog-horn-room/plan/sound');
-	await page.getByRole('button', { name: 'Write card set' }).click();
+	await page.getByRole('button', { name: 'Download card set' }).click();
 	await expect(page.getByRole('button', { name: 'Download the set' })).toBeDisabled();
 	await page.getByRole('dialog').getByRole('link', { name: 'There is no iec958 way to this converter' }).click();
 	const stop = page.locator('[data-finding="sound.no-way"]');
@@ -124,7 +126,7 @@ test('a value that is not allowed stays in its field with the reason, and change
 	await distance.fill('5');
 	await expect(page.getByText('A number, please.')).toHaveCount(0);
 	await expect(page.getByRole('navigation', { name: 'The chain' })).toContainText('70\u2009dB');
-	await page.getByLabel('Name of the card').fill('two words');
+	await page.getByLabel('Card name').fill('two words');
 	await expect(page.getByText(/Letters, digits/)).toBeVisible();
 });
 
@@ -132,5 +134,5 @@ test('a line of a file leads to the setting behind it', async ({ page }) => {
 	await open(page, '/endpoint/bunkhouse-lounge/files');
 	await page.getByText('audio-device=alsa/hw:CARD=Field24,DEV=0').click();
 	await page.getByRole('button', { name: 'Go to that setting' }).click();
-	await expect(page.getByLabel('Name of the card')).toBeFocused();
+	await expect(page.getByLabel('Card name')).toBeFocused();
 });

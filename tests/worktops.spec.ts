@@ -74,11 +74,11 @@ test('power: a thinner lead shows at once where the volts go, and the fix brings
 	await page.keyboard.press('ArrowUp');
 	await expect(contacts).toHaveValue('45');
 	await page.getByRole('button', { name: 'Use Supply 5.1 V, 2.5 A, fixed Micro-USB lead' }).first().click();
-	await expect(page.getByText('Nothing to find fault with here.')).toBeVisible();
+	await expect(page.getByText('No problems found.')).toBeVisible();
 	await page.getByRole('button', { name: 'Plan one all the same' }).click();
 	await expect(page.getByRole('heading', { name: 'The mains inlet is not safe' })).toBeVisible();
 	await page.getByRole('button', { name: 'Use a ready-made supply instead' }).first().click();
-	await expect(page.getByText('Nothing to find fault with here.')).toBeVisible();
+	await expect(page.getByText('No problems found.')).toBeVisible();
 });
 
 test('brief, parts, header and heat: from a crowded box to one that stays cool', async ({ page }) => {
@@ -88,14 +88,14 @@ test('brief, parts, header and heat: from a crowded box to one that stays cool',
 	await expect(page.getByLabel('Where its fan control goes')).toHaveValue('22');
 	await page.getByRole('button', { name: 'Use USB converter, 24 bit, to 96 kHz' }).click();
 	await page.getByRole('button', { name: 'Add a stacking header' }).click();
-	await expect(page.getByText('Nothing to find fault with here.')).toBeVisible();
+	await expect(page.getByText('No problems found.')).toBeVisible();
 
 	const chain = page.getByRole('navigation', { name: 'The chain' });
 	await chain.getByText('Parts', { exact: true }).click();
 	await page.getByRole('button', { name: 'Add USB-A to USB-B lead, 1.5 m' }).click();
 	await page.getByLabel('Add to the list').selectOption({ label: 'Network lead, 2 m' });
 	await page.getByRole('button', { name: 'One more: Network lead, 2 m' }).click();
-	await expect(page.getByText('Nothing to find fault with here.')).toBeVisible();
+	await expect(page.getByText('No problems found.')).toBeVisible();
 
 	await chain.getByText('Heat', { exact: true }).click();
 	await expect(page.getByRole('heading', { name: /Too hot after/ })).toBeVisible();
@@ -159,16 +159,16 @@ test('an endpoint for recording begins without sound, sources and programme', as
 
 test('network: the radio asks for its pass phrase when the set is written, and keeps it nowhere', async ({ page }) => {
 	await open(page, '/endpoint/bunkhouse-lounge/plan/network');
-	await page.getByLabel('Way in').selectOption('Radio network');
-	await page.getByLabel('Name of the radio network').fill('Skerrin "guests"');
+	await page.getByLabel('Connection').selectOption('Wi-Fi');
+	await page.getByLabel('Wi-Fi name').fill('Skerrin "guests"');
 	await page.getByLabel('Country').fill('FO');
-	await page.getByRole('button', { name: 'Write card set' }).click();
+	await page.getByRole('button', { name: 'Download card set' }).click();
 	const write = page.getByRole('button', { name: 'Download the set' });
 	await expect(write).toBeDisabled();
-	await page.getByLabel(/Pass phrase of the radio network/).fill('short');
+	await page.getByLabel(/Wi-Fi password of/).fill('short');
 	await write.click();
 	await expect(page.getByText(/8 to 63 characters/)).toBeVisible();
-	await page.getByLabel(/Pass phrase of the radio network/).fill('lantern and lens');
+	await page.getByLabel(/Wi-Fi password of/).fill('lantern and lens');
 	await page.getByText('Keep them in this browser').click();
 	await page.getByLabel(/A new pass phrase, for the vault alone/).fill('every gull has a name');
 	await page.getByLabel('The same pass phrase once more').fill('every gull has a name');
@@ -176,13 +176,13 @@ test('network: the radio asks for its pass phrase when the set is written, and k
 	await write.click();
 	await downloading;
 	await saved(page);
-	await page.getByRole('button', { name: 'Write card set' }).click();
+	await page.getByRole('button', { name: 'Download card set' }).click();
 	await page.getByLabel(/^Pass phrase of the vault/).fill('a gull without name');
 	await page.getByRole('button', { name: 'Take them out of the vault' }).click();
 	await expect(page.getByText(/does not open with this pass phrase/)).toBeVisible();
 	await page.getByLabel(/^Pass phrase of the vault/).fill('every gull has a name');
 	await page.getByRole('button', { name: 'Take them out of the vault' }).click();
-	await expect(page.getByLabel(/Pass phrase of the radio network/)).toHaveValue('lantern and lens');
+	await expect(page.getByLabel(/Wi-Fi password of/)).toHaveValue('lantern and lens');
 	await page.getByRole('button', { name: 'Not now' }).click();
 	const kept = await page.evaluate(async () => {
 		const opened = indexedDB.open('yphos');

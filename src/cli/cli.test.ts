@@ -148,7 +148,7 @@ describe('yphos', () => {
 		expect(yphos(['probe', odd]).out).not.toMatch(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/);
 	});
 
-	it('asks for the pass phrase of a radio network by file, and writes only the key', () => {
+	it('asks for the pass phrase of a Wi-Fi network by file, and writes only the key', () => {
 		const plan = planFile('radio.json', (w) =>
 			Object.assign(w.endpoints[0]!.plan.network, {
 				way: 'radio',

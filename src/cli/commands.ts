@@ -164,7 +164,7 @@ function radioKey(endpoint: Endpoint, flags: Flags): string | undefined {
 	const file = text(flags, 'passphrase-file');
 	if (!file)
 		throw new Refusal(
-			`${endpoint.id} joins "${endpoint.plan.network.ssid}" by radio. Put the pass phrase into a file and add --passphrase-file FILE.`
+			`${endpoint.id} joins "${endpoint.plan.network.ssid}" by Wi-Fi. Put the pass phrase into a file and add --passphrase-file FILE.`
 		);
 	const psk = derivePsk(endpoint.plan.network.ssid, readFileSync(file, 'utf8').replace(/\r?\n$/, ''));
 	if (!psk.ok) throw new Refusal(sentence(psk.faults));

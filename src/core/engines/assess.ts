@@ -27,6 +27,10 @@ const ORDER: readonly Level[] = ['stop', 'caution', 'note'];
 const worstOf = (findings: readonly Finding[]): Level | null =>
 	ORDER.find((level) => findings.some((finding) => finding.level === level)) ?? null;
 
+/** As the links give them within each level. */
+const worstFirst = <F extends Finding>(findings: readonly F[]): F[] =>
+	[...findings].sort((a, b) => ORDER.indexOf(a.level) - ORDER.indexOf(b.level));
+
 const known = new WeakMap<Derived, Assessment>();
 
 /** Walks the chain once: what follows from the plan, and what is wrong with it. The same plan is not judged twice. */
@@ -42,7 +46,7 @@ function judge(chain: readonly Link[], plan: Plan, { context, claims }: Derived)
 		const used = isUsed(link, plan);
 		const settings = sliceOf(plan, link);
 		const figures = used ? (link.figures?.(settings, context, claims) ?? []) : [];
-		const findings = used ? (link.assess?.(settings, context, claims) ?? []) : [];
+		const findings = worstFirst(used ? (link.assess?.(settings, context, claims) ?? []) : []);
 		return {
 			id: link.id as LinkId,
 			title: link.title,
@@ -53,8 +57,6 @@ function judge(chain: readonly Link[], plan: Plan, { context, claims }: Derived)
 			worst: worstOf(findings)
 		};
 	});
-	const findings = links
-		.flatMap((link) => link.findings.map((finding) => ({ ...finding, link: link.id })))
-		.sort((a, b) => ORDER.indexOf(a.level) - ORDER.indexOf(b.level));
+	const findings = worstFirst(links.flatMap((link) => link.findings.map((finding) => ({ ...finding, link: link.id }))));
 	return { links, findings, worst: worstOf(findings) };
 }

@@ -37,7 +37,7 @@
 			<a href={tab.href} class:here={tab.here} aria-current={tab.here ? 'page' : undefined}>{tab.text}</a>
 		{/each}
 	</nav>
-	<Button on:click={() => (writing = true)}>Write card set</Button>
+	<Button on:click={() => (writing = true)}>Download card set</Button>
 </header>
 {#if writing}<WriteDialog onclose={() => (writing = false)} />{/if}
 

@@ -90,7 +90,7 @@
 
 <Modal
 	open
-	modalHeading={`Write the card set of ${view.plan.brief.name}`}
+	modalHeading={`Download the card set of ${view.plan.brief.name}`}
 	primaryButtonText={busy ? 'Writing …' : 'Download the set'}
 	secondaryButtonText="Not now"
 	primaryButtonDisabled={busy ||
@@ -140,7 +140,7 @@
 		{#if radio}
 			<div class="pass">
 				<PasswordInput
-					labelText={`Pass phrase of the radio network "${view.plan.network.ssid}"`}
+					labelText={`Wi-Fi password of "${view.plan.network.ssid}"`}
 					helperText="Only the key made from it goes on the card. Yphos keeps neither."
 					bind:value={passphrase}
 					autocomplete="off"

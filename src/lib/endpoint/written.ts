@@ -37,7 +37,7 @@ export function compareWritten(
 	return changes;
 }
 
-/** The key of a radio network is known only while writing: a profile without it has not changed. */
+/** The key of a Wi-Fi network is known only while writing: a profile without it has not changed. */
 function isSame(path: string, text: string, before: string): boolean {
 	if (!path.endsWith('.nmconnection')) return text === before;
 	const plain = (value: string): string =>

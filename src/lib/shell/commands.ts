@@ -40,7 +40,11 @@ export function commandsFor(workshop: Workshop | null, endpointId: string | unde
 		...(here
 			? [
 					...(chain as readonly Link[]).map((link) => linkCommand(link, here)),
-					{ title: 'Write the card: image, disk, commands', keys: 'g w', run: go(`/endpoint/${here.id}/write-card`) },
+					{
+						title: 'Write the memory card: image, disk, commands',
+						keys: 'g w',
+						run: go(`/endpoint/${here.id}/write-card`)
+					},
 					{ title: 'Card files', keys: 'g f', run: go(`/endpoint/${here.id}/files`) },
 					{ title: 'Rehearsal', keys: 'g r', run: go(`/endpoint/${here.id}/rehearsal`) },
 					{ title: 'Run sheet', keys: 'g u', run: go(`/endpoint/${here.id}/run-sheet`) }

@@ -120,7 +120,7 @@ function assessWritten(room: Room, settings: CardSettings): Finding[] {
 					id: 'card.too-fast',
 					level: 'stop',
 					title: `Nothing writes with ${withUnit(mbps, 0, 'MB/s')}`,
-					why: `${rate} means that it was not written at all, or that the card claims more room than it has and throws the rest away. Filling it whole and reading it back proves it: \u201cIs the card as large as it says?\u201d on the page Write the card. Do not use it before that.`,
+					why: `${rate} means that it was not written at all, or that the card claims more room than it has and throws the rest away. Filling it whole and reading it back proves it: \u201cIs the card as large as it says?\u201d on the page Write the memory card. Do not use it before that.`,
 					setting: 'card.wroteInMin',
 					fixes: []
 				}
@@ -230,7 +230,7 @@ function assessFetching(card: CardSettings, context: Context, claims: readonly C
 			title: `${names.length === 1 ? 'A package is' : `${names.length} packages are`} fetched at the first start: join a cable for that once`,
 			why: `${names.join(', ')} ${names.length === 1 ? 'comes' : 'come'} over the network, unless the image brings ${names.length === 1 ? 'it' : 'them'}. Afterwards none is needed.`,
 			setting: 'network.way',
-			fixes: [{ label: 'Use the cable always', apply: context.change.useWired() }]
+			fixes: [{ label: 'Use Ethernet always', apply: context.change.useWired() }]
 		}
 	];
 }

@@ -33,7 +33,7 @@ function fetchSteps(settings: CardSettings, context: Context): Step[] {
 			id: 'check-image',
 			phase: 'prepare',
 			makes: ['image checked'],
-			do: 'Drop the image on the page Write the card, and paste the digest.',
+			do: 'Drop the image on the page Write the memory card, and paste the digest.',
 			expect: 'The same. Anything else: fetch it again, from the publisher\u2019s own page.'
 		}
 	];
@@ -60,7 +60,7 @@ function writeSteps(settings: CardSettings, context: Context): Step[] {
 			phase: 'prepare',
 			needs: ['image checked', 'card empty'],
 			makes: ['image on card'],
-			do: 'Put the card into your computer, and write the image to it with the commands that the page Write the card gives for your computer.',
+			do: 'Put the card into your computer, and write the image to it with the commands that the page Write the memory card gives for your computer.',
 			expect: `A first partition that your computer can open, with the boot files on it.${takes ? ` About ${takes}.` : ''}`,
 			caution:
 				'Writing an image wipes the whole disk it goes to. Compare size and model twice; if two disks could be the card, pull it out and see which one goes.',

@@ -82,8 +82,8 @@ export function assessGuard(network: NetworkSettings): Finding[] {
 					{
 						id: 'network.unguarded',
 						level: 'caution' as const,
-						title: 'Whoever reaches it may knock',
-						why: 'Guests of the venue\u2019s radio network, too. With rules only the ranges you allow reach its pages and its login.',
+						title: 'The firewall lets everybody in',
+						why: 'Guests of the venue\u2019s Wi-Fi network, too. With rules only the ranges you allow reach its pages and its login.',
 						setting: 'network.guard' as const,
 						fixes: [patch('Only from near', { guard: { ...guard, limited: true } })]
 					}

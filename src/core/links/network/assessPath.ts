@@ -20,7 +20,7 @@ export function assessLatency(settings: NetworkSettings, context: Context): Find
 			title: `A second screen that answers after up to ${withUnit(worst, 0, 'ms')}`,
 			why: `More than ${FELT_MS}\u2009ms are felt when a pointer moves. A cable answers within one.`,
 			setting: 'network.way',
-			fixes: context.part('board', context.facts.parts.board)?.wired ? [patch('Use the cable', { way: 'wired' })] : []
+			fixes: context.part('board', context.facts.parts.board)?.wired ? [patch('Use Ethernet', { way: 'wired' })] : []
 		}
 	];
 }
@@ -33,7 +33,7 @@ export function assessCapacity(settings: NetworkSettings, context: Context, clai
 	const shares = claimsOn(claims, 'path').filter((claim) => claim.writes);
 	const radio = settings.way === 'radio';
 	const toWire: Fix[] =
-		radio && context.part('board', context.facts.parts.board)?.wired ? [patch('Use the cable', { way: 'wired' })] : [];
+		radio && context.part('board', context.facts.parts.board)?.wired ? [patch('Use Ethernet', { way: 'wired' })] : [];
 	const findings: Finding[] = [];
 	if (need.busiestBps > path.realBps)
 		findings.push({
@@ -57,7 +57,7 @@ export function assessCapacity(settings: NetworkSettings, context: Context, clai
 		findings.push({
 			id: 'network.record-by-radio',
 			level: 'caution',
-			title: 'A recording goes to a share by radio',
+			title: 'A recording goes to a share by Wi-Fi',
 			why: `${formatBps(Math.max(...shares.map((claim) => claim.bitsPerSec)))} must arrive without a gap of more than some seconds, and a gap in a recording stays for ever. ${formatBps(path.realBps)} are there on average, not always.`,
 			setting: 'network.way',
 			fixes: toWire

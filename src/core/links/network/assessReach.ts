@@ -10,8 +10,7 @@ export function assessWay(network: NetworkSettings, context: Context, claims: re
 	const findings: Finding[] = [];
 	const board = context.part('board', context.facts.parts.board);
 	const streams = claimsOn(claims, 'path');
-	const go = (way: 'wired' | 'radio'): Fix =>
-		patch(way === 'wired' ? 'Use the cable' : 'Use the radio network', { way });
+	const go = (way: 'wired' | 'radio'): Fix => patch(way === 'wired' ? 'Use Ethernet' : 'Use Wi-Fi', { way });
 	if (network.way === 'none' && streams.length)
 		findings.push({
 			id: 'network.streams-without',
@@ -38,7 +37,7 @@ export function assessWay(network: NetworkSettings, context: Context, claims: re
 			id: 'network.no-socket',
 			level: 'stop',
 			title: 'This board has no network socket',
-			why: `${board.name} joins by radio only.`,
+			why: `${board.name} joins by Wi-Fi only.`,
 			setting: 'network.way',
 			fixes: board.radio ? [go('radio')] : []
 		});
@@ -46,7 +45,7 @@ export function assessWay(network: NetworkSettings, context: Context, claims: re
 		findings.push({
 			id: 'network.no-ssid',
 			level: 'stop',
-			title: 'Which radio network?',
+			title: 'Which Wi-Fi network?',
 			why: 'Type its name exactly as your phone shows it: capitals and spaces count.',
 			setting: 'network.ssid',
 			fixes: []

@@ -197,7 +197,7 @@ function radioProfile(network: NetworkSettings, context: Context, { radioPskHex 
 			: []),
 		...addressLines(network, context)
 	];
-	return textFile(rootPath(RADIO_PROFILE), 'Joins the radio network.', profile, '0600');
+	return textFile(rootPath(RADIO_PROFILE), 'Joins the Wi-Fi network.', profile, '0600');
 }
 
 /** Read when the radio's driver is loaded. Source: modprobe.d(5); the kernel's cfg80211, ieee80211_regdom. */

@@ -22,7 +22,7 @@ import { reachTrack } from './track';
 import { NETWORK_WORDS } from './words';
 import './offers';
 
-const WAYS = { wired: 'wired', radio: 'radio', none: 'no network' } as const;
+const WAYS = { wired: 'Ethernet', radio: 'Wi-Fi', none: 'no network' } as const;
 
 /** What the settings sheet says of it. */
 function entries(network: NetworkSettings, { venue }: Context): Claim[] {
@@ -32,11 +32,11 @@ function entries(network: NetworkSettings, { venue }: Context): Claim[] {
 		['network', 'Time zone', venue.timeZone],
 		['network.locale', 'Language', network.locale],
 		['network.keyboard', 'Keyboard', network.keyboard],
-		['network.way', 'Network', { wired: 'cable', radio: 'radio', none: 'none' }[network.way]],
+		['network.way', 'Network', { wired: 'Ethernet', radio: 'Wi-Fi', none: 'none' }[network.way]],
 		...(network.way === 'radio'
 			? ([
-					['network.ssid', 'Radio network', network.ssid],
-					['network.countryCode', 'Radio country', network.countryCode || 'not set']
+					['network.ssid', 'Wi-Fi network', network.ssid],
+					['network.countryCode', 'Wi-Fi country', network.countryCode || 'not set']
 				] as const)
 			: []),
 		...(kind === 'fixed' && venue.lan
@@ -116,7 +116,7 @@ function onCard(network: NetworkSettings): Claim[] {
 						on: 'check',
 						from: 'network',
 						what: 'who may knock',
-						label: 'only the ranges allowed may knock',
+						label: 'the firewall lets in only the allowed addresses',
 						command: 'nft list table inet yphos',
 						setting: 'network.guard'
 					}

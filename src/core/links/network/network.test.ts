@@ -77,7 +77,7 @@ describe('findings of the network', () => {
 		const after = assess(chain, fix.apply(withNetwork(change)), context).findings.map((finding) => finding.id);
 		expect(after).not.toContain(`network.${id}`);
 	});
-	it('a second screen by radio answers late, by cable it does not', () => {
+	it('a second screen by Wi-Fi answers late, by cable it does not', () => {
 		const late = (way: 'wired' | 'radio'): boolean => {
 			const plan = withNetwork({ way, ssid: 'x', countryCode: 'FO' });
 			return assess(chain, { ...plan, brief: { ...plan.brief, kind: 'second-screen' } }, context).findings.some(
@@ -211,13 +211,13 @@ describe('the rehearsed network', () => {
 			'Cable joined 192.168.40.9',
 			'Found by name lounge.local'
 		]));
-	it('joins by radio with the derived key alone', () => {
+	it('joins by Wi-Fi with the derived key alone', () => {
 		const plan = withNetwork({ way: 'radio', ssid: 'Skerrin', countryCode: 'FO' });
 		const join = (key: string, asked: string) =>
 			run(plan, (bench) => (bench.network.radio = { ssid: 'Skerrin', pskHex: asked, assumed: false }), {
 				radioPskHex: key
 			})[0];
-		expect(join('ab'.repeat(32), 'ab'.repeat(32))).toBe('Radio network joined');
+		expect(join('ab'.repeat(32), 'ab'.repeat(32))).toBe('Wi-Fi network joined');
 		expect(join('ab'.repeat(32), 'cd'.repeat(32))).toContain('refuses the key');
 	});
 	it('refuses a wrong password by what stands in the seed, and would let a bad one in', () => {

@@ -127,7 +127,7 @@ function whyNotRadio(machine: Machine, tell: Tell, profile: DiskFile): Said | nu
 	if (!radio) return tell.said('no-radio');
 	if (wifi?.ssid !== radio.ssid) return tell.said('no-such-radio', { ssid: wifi?.ssid ?? '' });
 	if (radio.assumed)
-		machine.assumed.add(`a radio network called "${radio.ssid}" is there, with the pass phrase that is typed`);
+		machine.assumed.add(`a Wi-Fi network called "${radio.ssid}" is there, with the password that is typed`);
 	// Without the pass phrase typed the key is not known yet; the bench then asks for none.
 	return radio.pskHex !== null && security?.psk !== radio.pskHex
 		? tell.said('key-refused', { ssid: radio.ssid })

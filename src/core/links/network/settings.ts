@@ -15,7 +15,7 @@ export const networkSettings = z.object({
 			'Small letters, digits and hyphens, at most 63; no hyphen at either end. Example: lounge.'
 		),
 	way: z.enum(['wired', 'radio', 'none']),
-	/** The radio network's name; its pass phrase is asked for when the card set is written and never kept. */
+	/** The Wi-Fi network's name; its password is asked for when the card set is written and never kept. */
 	ssid: lineText(32).refine(
 		(text) => new TextEncoder().encode(text).length <= 32,
 		'A network name has at most 32 bytes; letters outside English take two or more.'

@@ -38,12 +38,12 @@ function schoolSteps(network: NetworkSettings, context: Context): Step[] {
 				phase: 'prepare',
 				needs: ['card compared'],
 				makes: ['set on card'],
-				do: `Put the card in again if the computer has let go of it. Open the card\u2019s first partition, and fill in the image\u2019s own text files for the first start, which its instructions name: host name ${network.hostName}${network.way === 'radio' ? `, radio network "${network.ssid}", country ${network.countryCode || 'of yours'}, and its pass phrase` : ''}${network.login === 'none' ? '' : ', and login from afar'}.`,
+				do: `Put the card in again if the computer has let go of it. Open the card\u2019s first partition, and fill in the image\u2019s own text files for the first start, which its instructions name: host name ${network.hostName}${network.way === 'radio' ? `, Wi-Fi network "${network.ssid}", country ${network.countryCode || 'of yours'}, and its password` : ''}${network.login === 'none' ? '' : ', and login from afar'}.`,
 				expect: 'They are saved as plain text, under exactly the names that the instructions give: no second ending.',
 				...(network.way === 'radio'
 					? {
 							caution:
-								'A pass phrase lies there in clear. See after the first start that the image has taken it away; if not, do it.'
+								'A password lies there in clear. See after the first start that the image has taken it away; if not, do it.'
 						}
 					: {})
 			}
@@ -54,13 +54,13 @@ function schoolSteps(network: NetworkSettings, context: Context): Step[] {
 				id: 'hotspot-join',
 				phase: 'first start',
 				needs: ['powered'],
-				do: 'Wait two minutes. The endpoint opens a radio network of its own, named in its image\u2019s instructions; join it with your phone.',
+				do: 'Wait two minutes. The endpoint opens a Wi-Fi network of its own, named in its image\u2019s instructions; join it with your phone.',
 				expect: 'The phone warns that there is no internet: stay with it, and switch mobile data off.'
 			},
 			{
 				id: 'hotspot-page',
 				phase: 'first start',
-				do: `Open the page that its instructions name, mostly the router\u2019s address that the phone shows. Choose ${network.ssid ? `"${network.ssid}"` : 'your radio network'} and type its pass phrase.`,
+				do: `Open the page that its instructions name, mostly the router\u2019s address that the phone shows. Choose ${network.ssid ? `"${network.ssid}"` : 'your Wi-Fi network'} and type its password.`,
 				expect: 'The endpoint\u2019s own network goes away within a minute.',
 				caution: 'Until then anybody near can join it. Do this first of all, and do not leave it standing.'
 			},
@@ -87,7 +87,7 @@ function schoolSteps(network: NetworkSettings, context: Context): Step[] {
 				phase: 'first start',
 				needs: ['powered'],
 				makes: ['found'],
-				do: `Answer: keyboard ${network.keyboard}, language ${network.locale}, user ${network.user || 'of your choice'}, host name ${network.hostName}${network.ssid ? `, radio network "${network.ssid}"` : ''}.`,
+				do: `Answer: keyboard ${network.keyboard}, language ${network.locale}, user ${network.user || 'of your choice'}, host name ${network.hostName}${network.ssid ? `, Wi-Fi network "${network.ssid}"` : ''}.`,
 				expect: 'It ends at a prompt, or at its own page.',
 				caution: 'Never keep the user and password that an image brings. They are the first that strangers try.'
 			}

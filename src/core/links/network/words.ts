@@ -2,7 +2,7 @@ import type { Words } from '../../engines/machine';
 
 /** The network's events in words, by code. */
 export const NETWORK_WORDS = {
-	'radio-joined': ({ address }: { address: string }) => ['Radio network joined', address],
+	'radio-joined': ({ address }: { address: string }) => ['Wi-Fi network joined', address],
 	'cable-joined': ({ address }: { address: string }) => [
 		address ? 'Cable joined' : 'Address taken on the cable',
 		address
@@ -11,9 +11,9 @@ export const NETWORK_WORDS = {
 	gone: () => 'Network gone',
 	back: () => 'Network back',
 	'no-cable': () => 'No cable leads to the endpoint',
-	'no-radio': () => 'There is no radio network on this bench',
-	'no-such-radio': ({ ssid }: { ssid: string }) => `No radio network is called "${ssid}"`,
-	'key-refused': ({ ssid }: { ssid: string }) => `The radio network "${ssid}" refuses the key`,
+	'no-radio': () => 'There is no Wi-Fi network on this bench',
+	'no-such-radio': ({ ssid }: { ssid: string }) => `No Wi-Fi network is called "${ssid}"`,
+	'key-refused': ({ ssid }: { ssid: string }) => `The Wi-Fi network "${ssid}" refuses the key`,
 	'no-manager': () => 'Nothing on the endpoint reads its network profile: NetworkManager is not there',
 	'profile-open': ({ mode }: { mode: string }) =>
 		`The network profile is passed over: its mode ${mode} lets others read it`,

@@ -80,7 +80,7 @@ function assessClock(quiet: ProgrammeSettings['quiet'], context: Context): Findi
 				why: `${board.name} forgets the time without power, and without a network nothing tells it. Join a network, or leave quiet hours out.`,
 				setting: 'programme.quiet',
 				fixes: [
-					{ label: 'Use the cable', apply: context.change.useWired() },
+					{ label: 'Use Ethernet', apply: context.change.useWired() },
 					...context.drawer
 						.flatMap((part) => (part.kind === 'add-on' && part.keepsTime ? [part] : []))
 						.slice(0, 1)

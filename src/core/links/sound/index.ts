@@ -49,7 +49,7 @@ function figures(settings: SoundSettings, context: Context): Figure[] {
 	const out: Figure[] = [
 		{
 			id: 'way',
-			label: 'Way out',
+			label: 'Output',
 			text: converter ? `${JOINTS[converter.joint]}, ${TRAVELS[settings.travel]}` : 'no converter',
 			value: null,
 			sure: 'exact',

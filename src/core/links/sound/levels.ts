@@ -28,10 +28,10 @@ export interface Levels {
 /** Gain set before the converter's output, wherever it is set. */
 export const volumeDb = (settings: SoundSettings): number => (settings.volumeAt === 'fixed' ? 0 : settings.volumeDb);
 
-/** "84 to 92 dB"; one figure where both ends round to the same. */
+/** "84–92 dB"; one figure where both ends round to the same. */
 export function rangeDb(mostDb: number, uncertainDb: number): string {
 	const [least, most] = [(mostDb - uncertainDb).toFixed(0), mostDb.toFixed(0)];
-	return least === most ? `${most}\u2009dB` : `${least} to ${most}\u2009dB`;
+	return least === most ? `${most}\u2009dB` : `${least}\u2013${most}\u2009dB`;
 }
 
 /** Null until converter, amplifier and speakers are chosen. The amplifier's own knob is taken as fully open: the loudest case. */

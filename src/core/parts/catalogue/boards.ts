@@ -34,7 +34,7 @@ export const boards: readonly PartRow[] = [
 		...small,
 		...slow,
 		id: 'board-small-512',
-		name: 'Small board, 512 MB, radio only',
+		name: 'Small board, 512 MB, Wi-Fi only',
 		price: 17,
 		memoryMb: 512,
 		idleW: 0.7,

@@ -11,7 +11,7 @@
 </script>
 
 <p>
-	<a class="go" href={`/endpoint/${view.endpoint!.id}/write-card`}>Write the card</a>
+	<a class="go" href={`/endpoint/${view.endpoint!.id}/write-card`}>Write the memory card</a>
 	<span class="soft small">image, right disk, commands</span>
 </p>
 <ChoiceField

@@ -37,7 +37,7 @@
 </script>
 
 <section class="group" id="setting-network.guard">
-	<h3>Who may knock</h3>
+	<h3>Firewall: allowed addresses</h3>
 	<Checkbox
 		labelText="Only who is near, by rules on the endpoint"
 		checked={guard.limited}

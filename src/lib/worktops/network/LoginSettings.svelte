@@ -32,7 +32,7 @@
 	value={network.school}
 	options={[
 		{ value: 'files', text: 'Files on the card, no screen needed' },
-		{ value: 'hotspot', text: 'A radio network of its own, from a phone' },
+		{ value: 'hotspot', text: 'A Wi-Fi network of its own, from a phone' },
 		{ value: 'screen', text: 'A borrowed screen and keyboard' }
 	]}
 	hint={network.school === 'files'
@@ -51,7 +51,7 @@
 {#if network.user}
 	<ChoiceField
 		path="network.login"
-		label="Logs in from afar by"
+		label="Sign-in"
 		value={network.login}
 		options={[
 			{ value: 'key', text: 'Key only' },

@@ -19,21 +19,21 @@
 />
 <ChoiceField
 	path="network.way"
-	label="Way in"
+	label="Connection"
 	value={network.way}
 	options={[
-		{ value: 'wired', text: 'Cable' },
-		{ value: 'radio', text: 'Radio network' },
-		{ value: 'none', text: 'No network at all' }
+		{ value: 'wired', text: 'Ethernet' },
+		{ value: 'radio', text: 'Wi-Fi' },
+		{ value: 'none', text: 'None' }
 	]}
 	hint={network.way === 'radio'
-		? 'Fine for one compressed stream. Its pass phrase is asked for when the set is written.'
+		? 'Fine for one compressed stream. Its password is asked for when the set is written.'
 		: network.way === 'wired'
 			? 'Steady, and nothing to type. It costs a cable.'
 			: 'Nothing can reach it, and it reaches nothing.'}
 />
 {#if network.way === 'radio'}
-	<TextField path="network.ssid" label="Name of the radio network" value={network.ssid} mono />
+	<TextField path="network.ssid" label="Wi-Fi name" value={network.ssid} mono />
 	<TextField
 		path="network.countryCode"
 		label="Country"

@@ -24,36 +24,36 @@
 	);
 </script>
 
-<ChoiceField path="parts.converter" label="Way out" value={view.plan.parts.converter ?? ''} options={of('converter')} />
+<ChoiceField path="parts.converter" label="Output" value={view.plan.parts.converter ?? ''} options={of('converter')} />
 <div class="two">
-	<TextField path="sound.cardId" label="Name of the card" value={sound.cardId} mono placeholder="Field24" />
+	<TextField path="sound.cardId" label="Card name" value={sound.cardId} mono placeholder="Field24" />
 	<NumberField path="sound.deviceNumber" label="Device" unit="no." value={sound.deviceNumber} />
 </div>
 <ChoiceField
 	path="sound.door"
-	label="Kind of output"
+	label="Audio device (ALSA)"
 	value={sound.door}
 	options={[
-		{ value: 'hw', text: 'Plain samples (hw)' },
-		{ value: 'iec958', text: 'Digital way of the driver (iec958)' },
-		{ value: 'hdmi', text: 'HDMI, framed (hdmi)' }
+		{ value: 'hw', text: 'Direct (hw)' },
+		{ value: 'iec958', text: 'Digital frame (iec958)' },
+		{ value: 'hdmi', text: 'HDMI (hdmi)' }
 	]}
 />
 <ChoiceField
 	path="sound.travel"
-	label="How the samples travel"
+	label="Sample rate"
 	value={sound.travel}
 	options={[
-		{ value: 'follow', text: 'Follow each source, untouched' },
-		{ value: 'fixed', text: 'All at one rate' },
-		{ value: 'shared', text: 'Shared by several programs' }
+		{ value: 'follow', text: 'As each source has it, unchanged' },
+		{ value: 'fixed', text: 'Fixed rate' },
+		{ value: 'shared', text: 'Shared by several programs (dmix)' }
 	]}
 	hint={travelHint}
 />
 {#if sound.travel !== 'follow'}
 	<ChoiceField
 		path="sound.fixedRateHz"
-		label="The one rate"
+		label="Fixed rate"
 		value={String(sound.fixedRateHz)}
 		options={[44100, 48000, 88200, 96000, 192000].map((hz) => ({ value: String(hz), text: `${hz / 1000} kHz` }))}
 		onpick={(hz) => view.set('sound.fixedRateHz', Number(hz))}
@@ -62,7 +62,7 @@
 <div class="two">
 	<ChoiceField
 		path="sound.volumeAt"
-		label="Volume is set"
+		label="Volume control"
 		value={sound.volumeAt}
 		options={[
 			{ value: 'fixed', text: 'on the amplifier' },
@@ -147,5 +147,5 @@
 {/if}
 <div class="two">
 	<NumberField path="sound.distanceM" label="Distance to the listener" unit="m" step={0.1} value={sound.distanceM} />
-	<NumberField path="sound.loudestDb" label="Never above" unit="dB" value={sound.loudestDb} />
+	<NumberField path="sound.loudestDb" label="Maximum level" unit="dB" value={sound.loudestDb} />
 </div>

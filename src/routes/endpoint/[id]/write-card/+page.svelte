@@ -9,7 +9,7 @@
 	let disk = $state.raw<HostDisk | null>(null);
 </script>
 
-<svelte:head><title>Write the card · {view.plan.brief.name}</title></svelte:head>
+<svelte:head><title>Write the memory card · {view.plan.brief.name}</title></svelte:head>
 <div class="page">
 	<p class="soft">
 		Which image, which disk, then the commands. Yphos writes nothing itself: you run them, and see what they say. <a

@@ -69,7 +69,7 @@
 						onfix={(fix) => view.apply(fix)}
 					/>
 				{:else}
-					{#if link.used}<p class="soft">Nothing to find fault with here.</p>{/if}
+					{#if link.used}<p class="soft">No problems found.</p>{/if}
 				{/each}
 				{#if elsewhere.length}
 					<p class="soft small">
