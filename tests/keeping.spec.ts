@@ -164,7 +164,15 @@ test('export and import give the same workshop; a wrong file changes nothing and
 			.setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
 	await put('broken.yphos.json', text.slice(0, 500));
 	await expect(page.getByRole('status')).toContainText('not readable as JSON');
-	await page.getByRole('button', { name: 'Begin an empty one' }).click();
+	await page.getByRole('button', { name: 'Start your own workshop' }).click();
+	const dialog = page.getByRole('dialog');
+	await expect(dialog.getByRole('button', { name: 'Start', exact: true })).toBeDisabled();
+	await dialog.getByLabel('What it is called').fill('Old mill');
+	await dialog.getByLabel('Time zone').fill('Europe/Nowhere');
+	await expect(dialog.getByText(/A time zone of the tz database/)).toBeVisible();
+	await dialog.getByLabel('Time zone').fill('Europe/Oslo');
+	await dialog.getByRole('button', { name: 'Start', exact: true }).click();
+	await expect(page.getByText('Old mill begins')).toBeVisible();
 	await expect(page.getByRole('navigation', { name: 'Shelf' })).not.toContainText('Bunkhouse lounge');
 	await put('skerrin-light.yphos.json', text);
 	await expect(page.getByRole('navigation', { name: 'Shelf' })).toContainText('Bunkhouse lounge');

@@ -11,7 +11,8 @@
 	import { homeOf } from '$lib/endpoint/home';
 	import { WISH_WORDS } from '$lib/endpoint/wishes';
 	import Mark from '$lib/shell/Mark.svelte';
-	import { store } from '$lib/store/workshop.svelte';
+	import OwnWorkshop from '$lib/shell/OwnWorkshop.svelte';
+	import { isDemoVenue, store } from '$lib/store/workshop.svelte';
 	import MiniChain from '$lib/shell/MiniChain.svelte';
 
 	/** The hour moves on while the page stands open. */
@@ -41,6 +42,7 @@
 		}))
 	);
 
+	let starting = $state(false);
 	let kind = $state<Wish>('music');
 	function add(): void {
 		const hostNames = new Set(store.workshop!.endpoints.map(({ plan }) => plan.network.hostName));
@@ -75,6 +77,16 @@
 		<Button on:click={add}>New endpoint</Button>
 	</div>
 </header>
+{#if isDemoVenue(store.workshop!)}
+	<aside class="demo">
+		<p>
+			<b>This is the demo.</b> Skerrin Light is made up: its time zone ({store.workshop!.venue.timeZone}), its network
+			and its prices are not yours, and a new endpoint here takes them over.
+		</p>
+		<Button size="small" on:click={() => (starting = true)}>Start your own workshop</Button>
+	</aside>
+{/if}
+{#if starting}<OwnWorkshop onclose={() => (starting = false)} />{/if}
 <div class="shelf">
 	{#each rows as { endpoint, assessment } (endpoint.id)}
 		{@const telling = (id: string) => assessment.links.find((link) => link.id === id)?.telling ?? ''}
@@ -115,6 +127,20 @@
 </div>
 
 <style>
+	.demo {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 12px;
+		align-items: center;
+		justify-content: space-between;
+		background: var(--slate-wash);
+		border-radius: var(--radius);
+		padding: 10px 14px;
+		margin-bottom: 16px;
+	}
+	.demo p {
+		flex: 1 1 320px;
+	}
 	header {
 		display: flex;
 		justify-content: space-between;

@@ -8,6 +8,7 @@ import type { Plan } from '$core/plan/plan';
 import { decide, openStored, type Decision, type Lock, type Opening } from './opening';
 import { Saver, type Saved } from './saver.svelte';
 import { Tail, withTail } from './tail';
+import { demoWorkshop } from '$demo/workshop';
 import { changeKeptAside, readKeptAside, writeEnvelope, type KeptAside, type ReadEnvelope } from './storage';
 
 /** Typing in one field is one step as long as no pause is longer. */
@@ -312,3 +313,8 @@ class WorkshopStore {
 }
 
 export const store = new WorkshopStore();
+
+/** Nobody has said yet where the endpoints live: time zone, money and network are those that the demo made up. */
+export const isDemoVenue = ({ venue }: Workshop): boolean =>
+	(['name', 'timeZone', 'currency'] as const).every((key) => venue[key] === demoWorkshop.venue[key]) &&
+	venue.lan?.cidr === demoWorkshop.venue.lan?.cidr;

@@ -3,7 +3,7 @@
 	import { venueSchema, type Venue } from '$core/plan/venue';
 	import { canonicalTimeZone, TIME_ZONES } from '$core/standards/timeZones';
 	import KeptAsideList from '$lib/shell/KeptAsideList.svelte';
-	import { emptyWorkshop } from '$core/plan/workshop';
+	import OwnWorkshop from '$lib/shell/OwnWorkshop.svelte';
 	import LanFields from '$lib/shell/LanFields.svelte';
 	import { download, safeName } from '$lib/shell/download';
 	import { store } from '$lib/store/workshop.svelte';
@@ -15,6 +15,7 @@
 	let drafts = $state<Partial<Venue>>({});
 	let errors = $state<Partial<Record<keyof Venue, string>>>({});
 	let answer = $state('');
+	let starting = $state(false);
 	const FIELDS: { key: Exclude<keyof Venue, 'lan'>; label: string; hint: string }[] = [
 		{ key: 'name', label: 'Name of the venue', hint: '' },
 		{ key: 'timeZone', label: 'Time zone', hint: 'As in the tz database: quiet hours and timers follow it.' },
@@ -51,6 +52,10 @@
 			`${JSON.stringify(workshop, null, '\t')}\n`,
 			'application/json'
 		);
+	function openDemo(): void {
+		store.change('open the demo workshop', () => demoWorkshop);
+		answer = 'The demo is open. Ctrl Z brings back what was here before.';
+	}
 	async function open(files: readonly File[]): Promise<void> {
 		if (!files[0]) return;
 		const read = await readInWorker('workshop', files[0], store.zone);
@@ -95,22 +100,13 @@
 				accept={['.json']}
 				on:change={(event) => open(event.detail)}
 			/>
-			<Button kind="ghost" on:click={() => store.change('open the demo workshop', () => demoWorkshop)}
-				>Open the demo workshop</Button
-			>
-			<Button
-				kind="ghost"
-				on:click={() =>
-					store.change('begin an empty workshop', (current) => ({
-						...emptyWorkshop(store.zone),
-						parts: current.parts,
-						owned: current.owned
-					}))}>Begin an empty one</Button
-			>
+			<Button kind="ghost" on:click={openDemo}>Open the demo workshop</Button>
+			<Button kind="ghost" on:click={() => (starting = true)}>Start your own workshop</Button>
 		</div>
 		{#if answer}<p role="status">{answer}</p>{/if}
 	</section>
 	<KeptAsideList />
+	{#if starting}<OwnWorkshop onclose={() => (starting = false)} />{/if}
 </div>
 
 <style>
