@@ -134,9 +134,7 @@
 		align-items: center;
 		justify-content: space-between;
 		background: var(--slate-wash);
-		border-radius: var(--radius);
-		padding: 10px 14px;
-		margin-bottom: 16px;
+		padding: 10px 20px;
 	}
 	.demo p {
 		flex: 1 1 320px;

@@ -25,7 +25,7 @@ function fetchSteps(settings: CardSettings, context: Context): Step[] {
 		{
 			id: 'get-set',
 			phase: 'gather',
-			do: `On the page Card files, download the card set and unpack it.${settings.system === 'plain' ? ' It holds a folder boot for the card, and docs for you.' : ' Its folder docs has the settings sheet, which says what to enter.'}`,
+			do: `Press Download card set, and unpack the file on your computer.${settings.system === 'plain' ? ' It holds a folder boot for the card, and docs for you.' : ' Its folder docs has the settings sheet, which says what to enter.'}`,
 			expect: 'A folder in which you can look about. It may hold passwords: keep it where only you can read.',
 			makes: ['set unpacked']
 		},
