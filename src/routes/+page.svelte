@@ -11,7 +11,6 @@
 	import { homeOf } from '$lib/endpoint/home';
 	import { WISH_WORDS } from '$lib/endpoint/wishes';
 	import Mark from '$lib/shell/Mark.svelte';
-	import OwnWorkshop from '$lib/shell/OwnWorkshop.svelte';
 	import { isDemoVenue, store } from '$lib/store/workshop.svelte';
 	import MiniChain from '$lib/shell/MiniChain.svelte';
 
@@ -86,7 +85,11 @@
 		<Button size="small" on:click={() => (starting = true)}>Start your own workshop</Button>
 	</aside>
 {/if}
-{#if starting}<OwnWorkshop onclose={() => (starting = false)} />{/if}
+{#if starting}
+	{#await import('$lib/shell/OwnWorkshop.svelte') then { default: OwnWorkshop }}
+		<OwnWorkshop onclose={() => (starting = false)} />
+	{/await}
+{/if}
 <div class="shelf">
 	{#each rows as { endpoint, assessment } (endpoint.id)}
 		{@const telling = (id: string) => assessment.links.find((link) => link.id === id)?.telling ?? ''}

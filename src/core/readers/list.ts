@@ -18,6 +18,7 @@ import { readNftables, writeNftables } from '../formats/nftables/nftables';
 import { readPlaylist } from '../formats/playlist';
 import { parseShell } from '../engines/machine/shell';
 import { readAptConf } from '../formats/aptConf';
+import { parse } from 'yaml';
 import { readNetworkConfig } from '../formats/seed/networkConfig';
 import { readUserData } from '../formats/seed/userData';
 import { readPublicKey } from '../formats/ssh/publicKey';
@@ -240,7 +241,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 	{
 		name: 'readNetworkConfig',
 		samples: ['version: 2\nethernets:\n  cable:\n    match: {name: "e*"}\n    dhcp4: true\n'],
-		read: (_, text) => void readNetworkConfig(text)
+		read: (_, text) => void readNetworkConfig(text, parse)
 	},
 	{
 		name: 'parseShell',

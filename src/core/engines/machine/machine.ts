@@ -1,3 +1,5 @@
+import { parse } from 'yaml';
+import type { ParseYaml } from '../../formats/seed/networkConfig';
 import type { Bench } from './bench';
 import { VirtualClock } from './clock';
 import type { CardTree, Disk } from './disk';
@@ -30,6 +32,8 @@ interface MachineOptions {
 
 /** The simulated endpoint: a disk, a bench, a clock, and a timeline of what happens. It never sees the plan. */
 export class Machine {
+	/** For links that read YAML: they are in every page, the package is not. */
+	readonly parseYaml: ParseYaml = parse;
 	readonly clock = new VirtualClock();
 	readonly offers: Offers = {};
 	/** Stand-ins for other people's programs, by the path at which a package brings them. */

@@ -1,4 +1,3 @@
-import { parse } from 'yaml';
 import { z } from 'zod';
 import { fault, ok, type Result } from '../../basics/result';
 
@@ -21,8 +20,11 @@ interface NetworkConfig {
 	readonly unknown: readonly string[];
 }
 
+/** Reads YAML, or throws; handed in, for the package is large and pages do without it. */
+export type ParseYaml = (text: string, options: { readonly maxAliasCount: number }) => unknown;
+
 /** Faults: `network-config-yaml`, `network-config-shape`. */
-export function readNetworkConfig(text: string): Result<NetworkConfig> {
+export function readNetworkConfig(text: string, parse: ParseYaml): Result<NetworkConfig> {
 	let value: unknown;
 	try {
 		value = parse(text.slice(0, 65_536), { maxAliasCount: 0 });

@@ -92,7 +92,7 @@ function howToJoin(machine: Machine, tell: Tell): Joining {
 	if (!wired) return { refused: tell.said(radio ? 'no-cable' : 'no-network') };
 	// Without a network-config the image asks for an address on any cable. Source: cloud-init, fallback network configuration.
 	if (config === undefined) return { way: 'cable', address: '' };
-	const read = readNetworkConfig(config);
+	const read = readNetworkConfig(config, machine.parseYaml);
 	if (!read.ok) return { refused: tell.said('config-unreadable', { why: read.faults[0]!.message }) };
 	for (const key of read.value.unknown) machine.unknown(`network-config: ${key}`);
 	return read.value.asksOnCable ? { way: 'cable', address: '' } : { refused: tell.said('config-unusable') };
