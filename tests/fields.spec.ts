@@ -8,7 +8,7 @@ import type { write as Write } from '../src/core/engines/write';
 import type { demoWorkshop as Demo } from '../demo/workshop';
 import { open } from './app';
 
-/** Every setting that a finding or a line of a card file of the demo names, by endpoint; from the core itself. */
+/** Every setting that a finding, a figure or a line of a card file of the demo names, by endpoint; from the core itself. */
 async function settingsOfTheDemo(): Promise<{ id: string; settings: string[] }[]> {
 	const vite = await createServer({
 		root: resolve(import.meta.dirname, '..'),
@@ -27,14 +27,15 @@ async function settingsOfTheDemo(): Promise<{ id: string; settings: string[] }[]
 		const lines = write(chain, plan, context).flatMap((file) =>
 			'lines' in file ? file.lines.map(({ setting }) => setting) : [file.setting]
 		);
-		const findings = assess(chain, plan, context).findings.flatMap(({ setting }) => setting ?? []);
-		return { id, settings: [...new Set([...lines, ...findings])].sort() };
+		const { findings, links } = assess(chain, plan, context);
+		const named = [...findings, ...links.flatMap(({ figures }) => figures)].flatMap(({ setting }) => setting ?? []);
+		return { id, settings: [...new Set([...lines, ...named])].sort() };
 	});
 	await vite.close();
 	return found;
 }
 
-test('every finding and every line of a card file leads to a field that is there', async ({ page }) => {
+test('every finding, every figure and every line of a card file leads to a field that is there', async ({ page }) => {
 	test.setTimeout(240_000);
 	const endpoints = await settingsOfTheDemo();
 	const nowhere: string[] = [];

@@ -54,6 +54,8 @@ export interface Figure {
 	readonly sure: 'exact' | 'measured' | 'typical' | 'assumed';
 	/** How it came about, in words. */
 	readonly from: string;
+	/** Where it is changed: the setting that weighs most in it. */
+	readonly setting: SettingPath;
 	/** The one figure that stands for its link in the chain. */
 	readonly telling?: boolean;
 }

@@ -1,7 +1,13 @@
 <script lang="ts">
-	import type { Figure } from '$core/link';
+	import type { Figure, SettingPath } from '$core/link';
+	import { goToField } from './field';
 
-	let { figures }: { figures: readonly Figure[] } = $props();
+	interface Props {
+		figures: readonly Figure[];
+		/** Where a setting is changed. */
+		hrefOf: (setting: SettingPath) => string;
+	}
+	let { figures, hrefOf }: Props = $props();
 	const sure = { exact: 'exact', measured: 'measured', typical: 'typical', assumed: 'assumed' } as const;
 </script>
 
@@ -13,7 +19,10 @@
 				<th scope="row">
 					<details>
 						<summary>{figure.label}</summary>
-						<p class="soft small">{figure.from}</p>
+						<p class="soft small">
+							{figure.from}
+							<a href={hrefOf(figure.setting)} onclick={() => goToField(figure.setting)}>Change it</a>
+						</p>
 					</details>
 				</th>
 				<td class="mono" class:short={figure.text.length < 20}>{figure.text}</td>

@@ -25,6 +25,7 @@ export const brief: Link<'brief', BriefSettings> = {
 	figures: (settings) => [
 		{
 			id: 'promise',
+			setting: 'brief.soundWithinSec',
 			label: 'Promise',
 			text: `sound within ${settings.soundWithinSec}\u2009s`,
 			value: settings.soundWithinSec,

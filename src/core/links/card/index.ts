@@ -29,6 +29,7 @@ function figures(settings: CardSettings, context: Context, claims: readonly Clai
 		return [
 			{
 				id: 'free',
+				setting: 'parts.card',
 				label: 'Free',
 				text: 'no card',
 				value: null,
@@ -42,6 +43,7 @@ function figures(settings: CardSettings, context: Context, claims: readonly Clai
 	return [
 		{
 			id: 'free',
+			setting: 'parts.card',
 			label: 'Left free',
 			text: room.freeBytes < 0 ? 'too small' : `${formatBytes(room.freeBytes)} free`,
 			value: room.freeBytes,
@@ -51,6 +53,7 @@ function figures(settings: CardSettings, context: Context, claims: readonly Clai
 		},
 		{
 			id: 'capacity',
+			setting: 'parts.card',
 			label: 'Capacity',
 			text: `${room.card.capacityGb}\u2009GB`,
 			value: room.card.capacityGb,
@@ -59,6 +62,7 @@ function figures(settings: CardSettings, context: Context, claims: readonly Clai
 		},
 		{
 			id: 'media',
+			setting: 'sources.items',
 			label: 'Media on the card',
 			text: formatBytes(room.neededBytes),
 			value: room.neededBytes,
@@ -67,6 +71,7 @@ function figures(settings: CardSettings, context: Context, claims: readonly Clai
 		},
 		{
 			id: 'wear',
+			setting: 'card.logsInMemory',
 			label: 'Written each day',
 			text: `${withUnit(wear.givenMb, 0, 'MB')} · ${withUnit(wear.writtenMb, 0, 'MB')} in its cells`,
 			value: wear.writtenMb,
@@ -78,6 +83,7 @@ function figures(settings: CardSettings, context: Context, claims: readonly Clai
 		},
 		{
 			id: 'years',
+			setting: 'parts.card',
 			label: 'Worn out after',
 			text: wear.years > 50 ? 'more than 50 years' : withUnit(wear.years, 1, 'years'),
 			value: Number.isFinite(wear.years) ? wear.years : null,
@@ -89,6 +95,7 @@ function figures(settings: CardSettings, context: Context, claims: readonly Clai
 			? [
 					{
 						id: 'write-time',
+						setting: 'card.image' as const,
 						label: 'Writing the image takes',
 						text: takes,
 						value: null,
@@ -107,6 +114,7 @@ function layerFigure(settings: CardSettings, context: Context, claims: readonly 
 	return [
 		{
 			id: 'layer',
+			setting: 'card.root',
 			label: 'Layer in memory full after',
 			text: daysUntilFull > MANY_DAYS ? 'more than a year' : withUnit(daysUntilFull, 0, 'days'),
 			value: Number.isFinite(daysUntilFull) ? daysUntilFull : null,

@@ -25,6 +25,7 @@ function figures(settings: HeaderSettings, context: Context, claims: readonly Cl
 	return [
 		{
 			id: 'free',
+			setting: 'parts.also',
 			label: 'Lines free',
 			text: there === false ? 'no header' : takings.length ? `${freeLines.length} free of ${GPIO_LINES}` : 'all free',
 			value: there === false ? 0 : freeLines.length,
@@ -34,6 +35,7 @@ function figures(settings: HeaderSettings, context: Context, claims: readonly Cl
 		},
 		{
 			id: 'at-3v3',
+			setting: 'parts.also',
 			label: 'From the 3.3 V pins',
 			text: withUnit(milliamperes3V3, 0, 'mA'),
 			value: milliamperes3V3,
@@ -44,6 +46,7 @@ function figures(settings: HeaderSettings, context: Context, claims: readonly Cl
 		},
 		{
 			id: 'at-5v',
+			setting: 'parts.also',
 			label: 'From the 5 V pins',
 			text: withUnit(milliamperes5V, 0, 'mA'),
 			value: milliamperes5V,

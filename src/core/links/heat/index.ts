@@ -20,6 +20,7 @@ function figures(settings: HeatSettings, context: Context, claims: readonly Clai
 		return [
 			{
 				id: 'steady',
+				setting: 'heat.place',
 				label: 'Settles at',
 				text: 'no board',
 				value: null,
@@ -33,6 +34,7 @@ function figures(settings: HeatSettings, context: Context, claims: readonly Clai
 	return [
 		{
 			id: 'steady',
+			setting: 'heat.place',
 			label: 'Settles at',
 			text: `${withUnit(run.steadyC, 0, '°C')} · ${run.throttlesAfterSec === null ? `${withUnit(model.throttleC - run.steadyC, 0, 'K')} left` : 'slows itself'}`,
 			value: run.steadyC,
@@ -42,6 +44,7 @@ function figures(settings: HeatSettings, context: Context, claims: readonly Clai
 		},
 		{
 			id: 'throttle',
+			setting: 'parts.board',
 			label: 'Slows itself after',
 			text: run.throttlesAfterSec === null ? 'never' : formatSeconds(run.throttlesAfterSec * 1000),
 			value: run.throttlesAfterSec,
@@ -50,6 +53,7 @@ function figures(settings: HeatSettings, context: Context, claims: readonly Clai
 		},
 		{
 			id: 'dropped',
+			setting: 'parts.board',
 			label: 'Frames dropped then',
 			text: `${Math.round(run.dropped * 100)}\u2009%`,
 			value: run.dropped,
@@ -58,6 +62,7 @@ function figures(settings: HeatSettings, context: Context, claims: readonly Clai
 		},
 		{
 			id: 'resistance',
+			setting: 'parts.cooler',
 			label: 'Chip to room',
 			text: withUnit(resistance(model, 0), 1, 'K/W'),
 			value: resistance(model, 0),
@@ -68,6 +73,7 @@ function figures(settings: HeatSettings, context: Context, claims: readonly Clai
 		},
 		{
 			id: 'tau',
+			setting: 'parts.cooler',
 			label: 'Settled within',
 			text: formatSeconds(settledAfterSec(model) * 1000),
 			value: settledAfterSec(model),

@@ -140,6 +140,7 @@ function figures(network: NetworkSettings, context: Context, claims: readonly Cl
 	return [
 		{
 			id: 'way',
+			setting: 'network.way',
 			label: 'Way',
 			text: `${WAYS[network.way]} · ${where}`,
 			value: null,
@@ -149,6 +150,7 @@ function figures(network: NetworkSettings, context: Context, claims: readonly Cl
 		},
 		{
 			id: 'needed',
+			setting: 'sources.items',
 			label: 'Needed at the busiest',
 			text: need.busiestBps ? formatBps(need.busiestBps) : 'nothing',
 			value: need.busiestBps,
@@ -159,6 +161,7 @@ function figures(network: NetworkSettings, context: Context, claims: readonly Cl
 			? ([
 					{
 						id: 'rate',
+						setting: 'network.way' as const,
 						label: network.way === 'radio' ? 'Rate in the air' : 'Rate on the cable',
 						text: formatBps(path.rateBps),
 						value: path.rateBps,
@@ -170,6 +173,7 @@ function figures(network: NetworkSettings, context: Context, claims: readonly Cl
 					},
 					{
 						id: 'real',
+						setting: 'network.way' as const,
 						label: 'Of that for programs',
 						text: formatBps(path.realBps),
 						value: path.realBps,
@@ -189,6 +193,7 @@ function latency(settings: NetworkSettings): Figure {
 	const { usual, worst, lossPercent } = latencyMs(settings);
 	return {
 		id: 'latency',
+		setting: 'network.way',
 		label: 'Answer after',
 		text: `${withUnit(usual, 1, 'ms')}, ${withUnit(worst, 0, 'ms')} at worst`,
 		value: worst,

@@ -61,6 +61,7 @@ function figures(settings: PartsSettings, context: Context): Figure[] {
 	return [
 		{
 			id: 'board',
+			setting: 'parts.board',
 			label: 'Board',
 			text: board ? `${(board.memoryMb / 1024).toFixed(board.memoryMb < 1024 ? 1 : 0)}\u2009GB board` : 'none chosen',
 			value: board?.memoryMb ?? null,
@@ -70,6 +71,7 @@ function figures(settings: PartsSettings, context: Context): Figure[] {
 		},
 		{
 			id: 'price',
+			setting: 'parts.also',
 			label: 'Parts together',
 			text: `${total.toFixed(2)} ${context.venue.currency}`,
 			value: total,
@@ -78,6 +80,7 @@ function figures(settings: PartsSettings, context: Context): Figure[] {
 		},
 		{
 			id: 'joints',
+			setting: 'parts.also',
 			label: 'Joints made',
 			text: joints.length ? `${made} of ${joints.length}` : 'none needed',
 			value: made,
@@ -88,6 +91,7 @@ function figures(settings: PartsSettings, context: Context): Figure[] {
 			? [
 					{
 						id: 'screen-sockets',
+						setting: 'parts.board' as const,
 						label: 'Screen sockets',
 						text: `${screens.length}, ${screens.filter(({ connected }) => connected).length || 'none'} in use`,
 						value: screens.length,
@@ -100,6 +104,7 @@ function figures(settings: PartsSettings, context: Context): Figure[] {
 			? [
 					{
 						id: 'usb-devices',
+						setting: 'parts.board' as const,
 						label: 'Found on USB',
 						text: String(context.probe.usbDevices.length),
 						value: context.probe.usbDevices.length,

@@ -40,6 +40,7 @@ export function powerFigures(settings: PowerSettings, context: Context, claims: 
 		return [
 			{
 				id: 'volts',
+				setting: 'parts.supply',
 				label: 'At the board',
 				text: 'no supply',
 				value: null,
@@ -63,6 +64,7 @@ function atTheBoard(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
 		const drop = path.at[id];
 		return {
 			id,
+			setting: 'parts.supply',
 			label,
 			text: drop ? `${withUnit(drop.boardV, 2, 'V')} · ${withUnit(path.watts[id], 1, 'W')}` : 'collapses',
 			value: drop?.boardV ?? null,
@@ -74,6 +76,7 @@ function atTheBoard(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
 	return [
 		{
 			id: 'volts',
+			setting: 'parts.supply',
 			label: 'When busiest',
 			text: peak ? `${withUnit(peak.boardV, 2, 'V')} at board` : 'collapses',
 			value: peak?.boardV ?? null,
@@ -85,6 +88,7 @@ function atTheBoard(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
 			? [
 					{
 						id: 'margin',
+						setting: 'parts.supply' as const,
 						label: 'Margin to the brown-out',
 						text: withUnit((peak.boardV - board.brownOutV) * 1000, 0, 'mV'),
 						value: peak.boardV - board.brownOutV,
@@ -99,6 +103,7 @@ function atTheBoard(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
 		volts('surge', 'The greatest surge', 'While it plays, the one part with the greatest surge is switched on.'),
 		{
 			id: 'rated',
+			setting: 'parts.supply',
 			label: 'The supply gives',
 			text: withUnit(path.ratedW, 1, 'W'),
 			value: path.ratedW,
@@ -107,6 +112,7 @@ function atTheBoard(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
 		},
 		{
 			id: 'lead',
+			setting: 'parts.lead',
 			label: 'Lead and plugs',
 			text: withUnit(path.loopOhm * 1000, 0, 'mΩ'),
 			value: path.loopOhm,
@@ -123,6 +129,7 @@ function onUsb(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
 	return [
 		{
 			id: 'usb',
+			setting: 'parts.also',
 			label: 'USB, all together',
 			text: `${withUnit(path.usb.totalA, 2, 'A')} of ${withUnit(board.usbTotalA, 1, 'A')}`,
 			value: path.usb.totalA,
@@ -131,6 +138,7 @@ function onUsb(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
 		},
 		{
 			id: 'usb-port',
+			setting: 'parts.also',
 			label: 'USB, the busiest socket',
 			text: `${withUnit(path.usb.busiestA, 2, 'A')} of ${withUnit(board.usbPortA, 1, 'A')}`,
 			value: path.usb.busiestA,
@@ -149,6 +157,7 @@ function overTime(settings: PowerSettings, context: Context, claims: readonly Cl
 	return [
 		{
 			id: 'energy',
+			setting: 'power.onHoursPerDay',
 			label: 'Energy in a year',
 			text: `${withUnit(energy.kwhPerYear, 0, 'kWh')} · ${energy.costPerYear.toFixed(2)} ${currency}`,
 			value: energy.kwhPerYear,
@@ -159,6 +168,7 @@ function overTime(settings: PowerSettings, context: Context, claims: readonly Cl
 			? [
 					{
 						id: 'hold-up',
+						setting: 'parts.also' as const,
 						label: 'Without mains',
 						text: seconds === null ? 'not at all' : formatSeconds(seconds * 1000),
 						value: seconds,
@@ -176,6 +186,7 @@ function throughTheInlet(settings: PowerSettings, context: Context): Figure[] {
 	return [
 		{
 			id: 'inlet',
+			setting: 'power.inlet',
 			label: 'Through the inlet',
 			text: withUnit(fuse.currentA, 3, 'A'),
 			value: fuse.currentA,
@@ -184,6 +195,7 @@ function throughTheInlet(settings: PowerSettings, context: Context): Figure[] {
 		},
 		{
 			id: 'fuse',
+			setting: 'power.inlet',
 			label: 'Next fuse',
 			text: fuse.fuseA === null ? 'none is large enough' : `${fuse.characteristic} ${fuse.fuseA}\u2009A`,
 			value: fuse.fuseA,

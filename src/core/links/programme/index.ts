@@ -96,6 +96,7 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 	figures: (settings) => [
 		{
 			id: 'hours',
+			setting: 'programme.quiet',
 			label: 'Plays',
 			text: settings.startAtBoot
 				? settings.quiet.length
@@ -109,6 +110,7 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 		},
 		{
 			id: 'loop',
+			setting: 'programme.loop',
 			label: 'Order',
 			text: `${LOOPS[settings.loop]}${settings.shuffle ? ', shuffled' : ''}`,
 			value: null,

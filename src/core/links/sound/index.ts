@@ -49,6 +49,7 @@ function figures(settings: SoundSettings, context: Context): Figure[] {
 	const out: Figure[] = [
 		{
 			id: 'way',
+			setting: 'parts.converter',
 			label: 'Output',
 			text: converter ? `${JOINTS[converter.joint]}, ${TRAVELS[settings.travel]}` : 'no converter',
 			value: null,
@@ -60,6 +61,7 @@ function figures(settings: SoundSettings, context: Context): Figure[] {
 	if (found)
 		out.push({
 			id: 'rates',
+			setting: 'parts.converter',
 			label: 'It takes',
 			text: `${found.playback.ratesHz.length > 4 ? `${formatHz(found.playback.ratesHz[0]!)} to ${formatHz(found.playback.ratesHz.at(-1)!)}` : found.playback.ratesHz.map((hz) => formatHz(hz)).join(', ')}`,
 			value: found.playback.ratesHz.length,
@@ -73,6 +75,7 @@ function figures(settings: SoundSettings, context: Context): Figure[] {
 		out.push(
 			{
 				id: 'average',
+				setting: 'sound.place',
 				label: 'Music at the listener',
 				text: rangeDb(levels.average.splDb, levels.uncertainDb),
 				value: levels.average.splDb,
@@ -81,6 +84,7 @@ function figures(settings: SoundSettings, context: Context): Figure[] {
 			},
 			{
 				id: 'loudest',
+				setting: 'sound.loudestDb',
 				label: 'Loudest passage',
 				text: rangeDb(levels.peak.splDb, levels.uncertainDb),
 				value: levels.peak.splDb,
@@ -89,6 +93,7 @@ function figures(settings: SoundSettings, context: Context): Figure[] {
 			},
 			{
 				id: 'dose',
+				setting: 'sound.loudestDb',
 				label: 'Music at this level, a day',
 				text: minutesInWords(minutesADay(levels.average.splDb)),
 				value: Math.min(24 * 60, minutesADay(levels.average.splDb)),
@@ -97,6 +102,7 @@ function figures(settings: SoundSettings, context: Context): Figure[] {
 			},
 			{
 				id: 'watts',
+				setting: 'parts.amplifier',
 				label: 'Amplifier at its loudest',
 				text: withUnit(levels.peak.powerPerSpeakerW, 1, 'W'),
 				value: levels.peak.powerPerSpeakerW,

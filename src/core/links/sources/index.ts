@@ -82,6 +82,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 		return [
 			{
 				id: 'count',
+				setting: 'sources.items',
 				label: 'In the list',
 				text: counted || 'empty list',
 				value: places.length,
@@ -91,6 +92,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 			},
 			{
 				id: 'bytes',
+				setting: 'sources.items',
 				label: 'Files together',
 				text: formatBytes(bytes),
 				value: bytes,

@@ -59,7 +59,10 @@
 		{#if Drawing && link.used}{#key id}<Guarded what="The drawing"><Drawing /></Guarded>{/key}{/if}
 		<div class="pair" class:wide={worktops[id].wide}>
 			{#if Beside && link.used}{#key id}<Guarded what="What stands beside it"><Beside /></Guarded
-					>{/key}{:else if link.used}<FigureList figures={link.figures} />{/if}
+					>{/key}{:else if link.used}<FigureList
+					figures={link.figures}
+					hrefOf={(setting) => hrefOf(view.id(), setting)}
+				/>{/if}
 			<div class="findings">
 				{#each link.findings as finding, n (`${finding.id} ${n}`)}
 					<FindingCard
@@ -83,7 +86,7 @@
 		</div>
 		{#if Beside}
 			<div class="pair">
-				<FigureList figures={link.figures} />
+				<FigureList figures={link.figures} hrefOf={(setting) => hrefOf(view.id(), setting)} />
 				{@render below()}
 			</div>
 		{:else}{@render below()}{/if}
