@@ -22,7 +22,7 @@ import { readJson } from '$core/formats/json/json';
 import { linesOf } from '$core/formats/lines';
 import { readTimeSpanMs } from '$core/formats/systemd/unit';
 import { partsJsonSchema } from '$core/parts/file';
-import { needsPassword } from '$core/links/network/files';
+import { needsPassword } from '$core/links/network/login';
 import { readProbe } from '$core/probe';
 import { workshopSchema, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/basics/result';

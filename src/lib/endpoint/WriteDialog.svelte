@@ -5,7 +5,7 @@
 	import { checkPassword, LONGEST_PASSWORD, passwordBits, passwordWords } from '$core/formats/crypt/password';
 	import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 	import { derivePsk } from '$core/formats/keyfile/psk';
-	import { needsPassword } from '$core/links/network/files';
+	import { needsPassword } from '$core/links/network/login';
 	import { sentence } from '$core/basics/result';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { download, safeName } from '$lib/shell/download';

@@ -7,6 +7,7 @@ import type { CardFile, CardLine, Context, Secrets, SettingPath } from '../../li
 import { claimsOn, type Claim } from '../../claims';
 import { allowedRanges, lanOf } from './addresses';
 import { formatAddress } from '../../formats/ip/cidr';
+import { needsPassword, takesPassword } from './login';
 import { setupFile } from './setup';
 import { updateFiles } from './updates';
 import type { NetworkSettings } from './settings';
@@ -83,14 +84,6 @@ function userData(network: NetworkSettings, context: Context, secrets: Secrets):
 /** What decides whether there is a login at all. */
 const loginSetting = ({ way, user }: NetworkSettings): SettingPath =>
 	way === 'none' ? 'network.way' : user === '' ? 'network.user' : 'network.login';
-
-/** Whether a password is asked for when the set is written: at its own screen, on an endpoint without a network, there is no other way in. */
-export const needsPassword = (network: NetworkSettings): boolean =>
-	network.way === 'none' ? network.user !== '' : takesPassword(network);
-
-/** Whether the keeper logs in from afar by password. */
-const takesPassword = (network: NetworkSettings): boolean =>
-	network.way !== 'none' && network.user !== '' && (network.login === 'password' || network.login === 'both');
 
 /** With a password it is asked for at every administrator's command; with a key alone nothing could be typed. */
 function keeper(network: NetworkSettings, secrets: Secrets): CardLine[] {

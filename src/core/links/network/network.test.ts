@@ -22,7 +22,7 @@ import type { Secrets } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { computeRadio, computeWire } from './capacity';
 import type { Visitor } from './bench';
-import { needsPassword } from './files';
+import { needsPassword } from './login';
 import { logInAtScreen } from './knock';
 import { pathOverDay } from './need';
 

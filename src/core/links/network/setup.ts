@@ -2,7 +2,7 @@ import { lines, textFile } from '../../files/cardFile';
 import { shellQuote, shellWord } from '../../formats/shell/quote';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import { readPublicKey } from '../../formats/ssh/publicKey';
-import { needsPassword } from './files';
+import { needsPassword } from './login';
 import type { NetworkSettings } from './settings';
 
 /** apply.sh runs it, after the packages; it ends with 10 when something was not so yet. */
