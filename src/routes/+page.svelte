@@ -145,6 +145,8 @@
 	header {
 		display: flex;
 		justify-content: space-between;
+		flex-wrap: wrap;
+		gap: 8px 12px;
 		align-items: center;
 		padding: 9px 20px;
 		border-bottom: 1px solid var(--rule);
