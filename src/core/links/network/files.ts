@@ -3,11 +3,11 @@ import { keyfileBytes, keyfileText } from '../../formats/keyfile/keyfile';
 import { writeNftables } from '../../formats/nftables/nftables';
 import { readPublicKey } from '../../formats/ssh/publicKey';
 import { yamlText } from '../../formats/seed/yamlText';
-import type { CardFile, CardLine, Context, Secrets, SettingPath } from '../../link';
+import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import { claimsOn, type Claim } from '../../claims';
 import { allowedRanges, lanOf } from './addresses';
 import { formatAddress } from '../../formats/ip/cidr';
-import { needsPassword, takesPassword } from './login';
+import { loginSetting, needsPassword, takesPassword } from './login';
 import { setupFile } from './setup';
 import { updateFiles } from './updates';
 import type { NetworkSettings } from './settings';
@@ -80,10 +80,6 @@ function userData(network: NetworkSettings, context: Context, secrets: Secrets):
 		)
 	];
 }
-
-/** What decides whether there is a login at all. */
-const loginSetting = ({ way, user }: NetworkSettings): SettingPath =>
-	way === 'none' ? 'network.way' : user === '' ? 'network.user' : 'network.login';
 
 /** With a password it is asked for at every administrator's command; with a key alone nothing could be typed. */
 function keeper(network: NetworkSettings, secrets: Secrets): CardLine[] {

@@ -2,7 +2,7 @@ import { lines, textFile } from '../../files/cardFile';
 import { shellQuote, shellWord } from '../../formats/shell/quote';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import { readPublicKey } from '../../formats/ssh/publicKey';
-import { needsPassword } from './login';
+import { loginSetting, needsPassword } from './login';
 import type { NetworkSettings } from './settings';
 
 /** apply.sh runs it, after the packages; it ends with 10 when something was not so yet. */
@@ -83,12 +83,12 @@ export function setupFile(network: NetworkSettings, context: Context, secrets: S
 					...lines('network.user', '', `user=${shellWord(user)}`, ...USER.slice(1)),
 					...(crypt
 						? [
-								{ text: `crypt=${shellQuote(crypt)}`, setting: 'network.login', secret: true } as const,
-								...lines('network.login', ...PASSWORD)
+								{ text: `crypt=${shellQuote(crypt)}`, setting: loginSetting(network), secret: true } as const,
+								...lines(loginSetting(network), ...PASSWORD)
 							]
 						: []),
 					...(keys.length ? lines('network.sshKeys', ...KEYS, ...keys.map((key) => `may_use ${shellQuote(key)}`)) : []),
-					...lines('network.login', `rule=${shellQuote(rule)}`, ...SUDO)
+					...lines(loginSetting(network), `rule=${shellQuote(rule)}`, ...SUDO)
 				]
 			: []),
 		...lines('network', '', 'exit "$changed"')
