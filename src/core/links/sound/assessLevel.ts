@@ -66,16 +66,25 @@ const shareInWords = (levelDb: number): string => {
 			: withUnit(minutes * 60, 0, 's');
 };
 
-/** The highest volume, in half decibels, at which it is well; an amplifier that clips hides how far that is, so it is tried. */
+const LOWEST_DB = -90;
+/** The highest volume, in half decibels, at which it is well. The lower, the better, so it is found by halving; an amplifier that clips hides how far it is. */
 function lowered(settings: SoundSettings, context: Context, verb: string, isWell: (levels: Levels) => boolean): Fix[] {
 	const volumeAt = settings.volumeAt === 'fixed' ? 'player' : settings.volumeAt;
 	const where = settings.volumeAt === 'fixed' ? ' in the player' : '';
-	for (let db = Math.floor(volumeDb(settings) * 2) / 2; db >= -90; db -= 0.5) {
-		const levels = computeLevels({ ...settings, volumeAt, volumeDb: db }, context);
-		if (levels && isWell(levels))
-			return [change(`${verb} ${withUnit(db, 1, 'dB')}${where}`, { volumeAt, volumeDb: db })];
+	const top = Math.floor(volumeDb(settings) * 2);
+	const wellAt = (half: number): boolean => {
+		const levels = computeLevels({ ...settings, volumeAt, volumeDb: half / 2 }, context);
+		return levels !== null && isWell(levels);
+	};
+	let well = LOWEST_DB * 2;
+	if (!wellAt(well)) return [];
+	for (let ill = top + 1; ill - well > 1;) {
+		const middle = Math.floor((well + ill) / 2);
+		if (wellAt(middle)) well = middle;
+		else ill = middle;
 	}
-	return [];
+	const db = well / 2;
+	return [change(`${verb} ${withUnit(db, 1, 'dB')}${where}`, { volumeAt, volumeDb: db })];
 }
 
 /** Does the amplifier bear what hangs on it, and do the speakers bear the amplifier? */
