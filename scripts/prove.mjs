@@ -2,12 +2,19 @@
 // image as bare as they come, a month behind, and compares what is heard with the rehearsal.
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
+import { parseArgs } from 'node:util';
 import { ensureBuild } from './build.mjs';
 import { capture, cli, conformance, has, root, run } from './run.mjs';
 
-const args = process.argv.slice(2);
-const image = args.slice(args.findIndex((arg) => arg.startsWith('--')) >>> 0);
-const [endpoint, plan = 'demo'] = args.filter((arg) => !image.includes(arg));
+const { values, positionals } = parseArgs({
+	allowPositionals: true,
+	options: { renderer: { type: 'string' }, 'no-seed': { type: 'boolean' } }
+});
+const [endpoint, plan = 'demo'] = positionals;
+const image = [
+	...(values.renderer ? ['--renderer', values.renderer] : []),
+	...(values['no-seed'] ? ['--no-seed'] : [])
+];
 if (!endpoint) {
 	console.error('Which endpoint? For example: npm run prove -- test-bench');
 	process.exit(2);
