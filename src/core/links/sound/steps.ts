@@ -36,7 +36,7 @@ export function soundSteps(settings: SoundSettings, context: Context, claims: re
 	];
 }
 
-/** Part of the converter, so without a knob and a switch. */
+/** Part of the converter, so without a knob. */
 const isOwn = ({ part }: Driver): boolean => part.kind === 'converter';
 
 const amplifierSteps = (driver: Driver): Step[] => [
@@ -45,8 +45,8 @@ const amplifierSteps = (driver: Driver): Step[] => [
 		phase: 'assemble',
 		needs: ['joined'],
 		makes: ['amplifier down'],
-		do: isOwn(driver)
-			? `Leave the supply of the amplifier on ${driver.name} out of the wall for now.`
+		do: driver.feed
+			? `Leave the supply of the amplifier on ${driver.name} out of the wall for now${isOwn(driver) ? '' : ', and turn its knob right down'}.`
 			: `${driver.name}: turn its volume right down, choose the input that the lead goes to, and leave it switched off.`,
 		expect: 'Nothing can be loud when the endpoint begins to play by itself.'
 	},
@@ -55,7 +55,7 @@ const amplifierSteps = (driver: Driver): Step[] => [
 		phase: 'check',
 		needs: ['verified'],
 		makes: ['amplifier on'],
-		do: isOwn(driver)
+		do: driver.feed
 			? 'Plug in the amplifier\u2019s own supply.'
 			: `Switch on ${driver.name}, its volume still right down.`,
 		expect: 'No hum, no smell, nothing warm. Otherwise switch it off and look at the leads again.'
