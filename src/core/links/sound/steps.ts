@@ -46,7 +46,7 @@ const amplifierSteps = (driver: Driver): Step[] => [
 		needs: ['joined'],
 		makes: ['amplifier down'],
 		do: driver.feed
-			? `Leave the supply of the amplifier on ${driver.name} out of the wall for now${isOwn(driver) ? '' : ', and turn its knob right down'}.`
+			? `Leave the supply of ${isOwn(driver) ? 'the amplifier on ' : ''}${driver.name} out of the wall for now${isOwn(driver) ? '' : ', and turn its knob right down'}.`
 			: `${driver.name}: turn its volume right down, choose the input that the lead goes to, and leave it switched off.`,
 		expect: 'Nothing can be loud when the endpoint begins to play by itself.'
 	},
