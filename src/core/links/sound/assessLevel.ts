@@ -3,7 +3,7 @@ import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
 import { driverOf, loadOf, type Driver } from '../../parts/amplifier';
 import type { PartOf } from '../../parts/schema';
-import { HARMFUL_DB, minutesADay } from './dose';
+import { HARMFUL_DB, shareInWords } from './dose';
 import { computeLevels, rangeDb, volumeDb, type Levels } from './levels';
 import type { SoundSettings } from './settings';
 
@@ -56,15 +56,6 @@ export function assessLevel(sound: SoundSettings, context: Context): Finding[] {
 		});
 	return findings;
 }
-
-const shareInWords = (levelDb: number): string => {
-	const minutes = minutesADay(levelDb);
-	return minutes >= 90
-		? withUnit(minutes / 60, 0, 'h')
-		: minutes >= 1.5
-			? withUnit(minutes, 0, 'min')
-			: withUnit(minutes * 60, 0, 's');
-};
 
 const LOWEST_DB = -90;
 /** The highest volume, in half decibels, at which it is well. The lower, the better, so it is found by halving; an amplifier that clips hides how far it is. */

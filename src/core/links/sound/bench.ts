@@ -4,7 +4,7 @@ import type { Context } from '../../link';
 import { amplifierFigures, driverOf, loadOf } from '../../parts/amplifier';
 import { playbackSchema } from '../../parts/schema';
 import { fieldOf } from './room';
-import { waysOfClass } from './route';
+import { waysListed, waysOfClass } from './route';
 import type { SoundSettings } from './settings';
 
 const soundCard = z.object({
@@ -93,10 +93,7 @@ function soundCards(settings: SoundSettings, context: Context): BenchSoundCard[]
 					name: device.cardName,
 					assumed: false,
 					playback,
-					ways: (['hw', 'iec958', 'hdmi'] as const).filter(
-						(way) =>
-							way === 'hw' || (device.doors.length > 0 ? device.doors : part ? waysOfClass(part) : []).includes(way)
-					),
+					ways: waysListed(device.doors) ?? [...(part ? waysOfClass(part) : (['hw'] as const))],
 					volume: mixer ? { name: mixer.name, lowestDb: mixer.lowestDb ?? -60, startDb: mixer.nowDb ?? 0 } : null
 				}
 			];

@@ -8,7 +8,7 @@ import { soundBench, soundBenchShape } from './bench';
 import { soundClaims } from './claims';
 import { soundFiles } from './files';
 import { assessSound } from './findings';
-import { minutesADay } from './dose';
+import { minutesADay, shareInWords } from './dose';
 import { computeLevels, rangeDb } from './levels';
 import { rehearseSound, SOUND_FAULTS } from './rehearse';
 import { playbackOf } from './route';
@@ -32,15 +32,6 @@ const PLACES = {
 	room: 'from a speaker that beams to one that does not',
 	outdoors: 'from open ground to a wall near by'
 } as const;
-
-const minutesInWords = (minutes: number): string =>
-	minutes >= 24 * 60
-		? 'all day'
-		: minutes >= 90
-			? withUnit(minutes / 60, 0, 'h')
-			: minutes >= 1.5
-				? withUnit(minutes, 0, 'min')
-				: withUnit(minutes * 60, 0, 's');
 
 function figures(settings: SoundSettings, context: Context): Figure[] {
 	const converter = context.part('converter', context.facts.parts.converter);
@@ -95,7 +86,7 @@ function figures(settings: SoundSettings, context: Context): Figure[] {
 				id: 'dose',
 				setting: 'sound.loudestDb',
 				label: 'Music at this level, a day',
-				text: minutesInWords(minutesADay(levels.average.splDb)),
+				text: shareInWords(levels.average.splDb),
 				value: Math.min(24 * 60, minutesADay(levels.average.splDb)),
 				sure: 'typical',
 				from: 'Until ears have had a day\u2019s share: 85\u2009dB for 8 hours, half as long for each 3\u2009dB more. Source: Directive 2003/10/EC, 3; ISO 1999.'

@@ -31,12 +31,15 @@ export function controlOf(settings: SoundSettings, context: Context): { readonly
 
 /** Ways into a device: as the board itself lists them, else those that alsa-lib has for the class. Source: alsa-lib 1.2.8, src/conf/cards. */
 export function waysOf(settings: SoundSettings, context: Context): readonly SoundSettings['door'][] | null {
-	const listed = probedDevice(settings, context)?.doors ?? [];
-	if (listed.length > 0)
-		return (['hw', 'iec958', 'hdmi'] as const).filter((way) => way === 'hw' || listed.includes(way));
 	const part = context.part('converter', context.facts.parts.converter);
-	return part ? waysOfClass(part) : null;
+	return waysListed(probedDevice(settings, context)?.doors ?? []) ?? (part ? waysOfClass(part) : null);
 }
+
+/** Those among what `aplay -L` lists of a device; null when it lists nothing. */
+export const waysListed = (listed: readonly string[]): SoundSettings['door'][] | null =>
+	listed.length === 0
+		? null
+		: (['hw', 'iec958', 'hdmi'] as const).filter((way) => way === 'hw' || listed.includes(way));
 
 /** A card on the header has none of its own there; one on USB has iec958 as another name for its plain output. */
 export const waysOfClass = ({ joint, draw }: PartOf<'converter'>): readonly SoundSettings['door'][] =>

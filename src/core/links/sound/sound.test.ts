@@ -9,7 +9,7 @@ import type { Plan } from '../../plan/plan';
 import { noFacts } from '../../probe';
 import { amplifierFigures, loadOf } from '../../parts/amplifier';
 import { computeDigitalVolume, computeGainChain } from './gainChain';
-import { minutesADay } from './dose';
+import { minutesADay, shareInWords } from './dose';
 import { absorptionM2, fieldDb, fieldOf } from './room';
 import { calmSound } from './settings';
 import { computeMeetings } from './meetings';
@@ -248,6 +248,7 @@ describe('a room', () => {
 		expect(minutesADay(85)).toBe(480);
 		expect(minutesADay(94)).toBeCloseTo(60, 6);
 		expect(minutesADay(115) * 60).toBeCloseTo(28.125, 3);
+		expect([70, 85, 94, 115].map(shareInWords)).toEqual(['all day', '8\u2009h', '60\u2009min', '28\u2009s']);
 	});
 });
 
