@@ -139,6 +139,7 @@ export type Condition =
 	| 'card compared'
 	| 'card in computer'
 	| 'set on card'
+	| 'converter named'
 	| 'card out of computer'
 	| 'mains tested'
 	| 'supply measured'

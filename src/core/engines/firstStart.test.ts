@@ -69,6 +69,12 @@ describe('the first start', () => {
 		expect(run({ change: (bench) => (bench.card = { roomBytes: 50e6 }) }).texts.join()).toMatch(
 			/First start: apply\.sh ended with \d+: .*(?:free space|could not be written)/
 		));
+	it('finds the first partition where an image has it, and says so when it has it nowhere', () => {
+		const at = (firstPartition: Bench['firstPartition']) =>
+			run({ change: (bench) => (bench.firstPartition = firstPartition) });
+		for (const place of ['/boot', '/boot/efi', '/efi'] as const) expect(at(place).verdict).toMatch(/^Sound after/);
+		expect(at('/elsewhere' as '/boot').texts.join()).toContain('no first partition is mounted');
+	});
 	it('takes a cable for granted where none is planned, and says that it does', () => {
 		const { words } = run({
 			change: (bench) => (bench.network = { ...bench.network, wired: false }),

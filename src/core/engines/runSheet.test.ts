@@ -24,6 +24,7 @@ const TRUTH: readonly (readonly [RegExp, Truth])[] = [
 	[/^card\.read-back$/, { needs: ['written', 'in computer'], makes: ['compared'], ends: ['in computer'] }],
 	[/^card\.card-again$/, { needs: ['compared'], makes: ['in computer'] }],
 	[/^card\.copy-set$/, { needs: ['set', 'compared', 'in computer'], makes: ['copied'] }],
+	[/^sound\.name-converter$/, { needs: ['copied', 'in computer'] }],
 	[/^card\.take-out$/, { needs: ['in computer'], ends: ['in computer'], makes: ['card in hand'] }],
 	[/^heat\.pad$/, { needs: ['no static'] }],
 	[/^parts\.join$/, { makes: ['no static'] }],
@@ -76,6 +77,7 @@ const plans: readonly (readonly [string, Plan])[] = [
 	['set up at a screen', network({ school: 'screen' })],
 	['by its own hotspot', network({ school: 'hotspot', way: 'radio', ssid: 'x' })],
 	['at a reserved address', network({ address: { kind: 'reserved', ip: '192.168.40.9' } })],
+	['with a converter that nothing names', { ...lounge, parts: { ...lounge.parts, converter: 'conv-header-small' } }],
 	['formatted first', { ...lounge, card: { ...lounge.card, prepare: 'format' } }],
 	[
 		'an amplifier on the header, with a clock and no network',

@@ -1,5 +1,8 @@
 import type { CardFile, CardLine, SettingPath } from '../link';
 
+/** Where images show the card's first partition, the usual place first. Source: Debian's raspi-firmware; systemd's bootctl(1), --esp-path=. */
+export const FIRST_PARTITION_AT = ['/boot/firmware', '/boot', '/boot/efi', '/efi'] as const;
+
 /** Lines that all come from one setting. */
 export const lines = (setting: SettingPath, ...texts: readonly string[]): CardLine[] =>
 	texts.map((text) => ({ text, setting }));

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addKernelArgs, addToExtlinux, kernelWords } from './boot/kernelArgs';
+import { overlaysIn } from './boot/overlays';
 import { checkPassword, passwordBits } from './crypt/password';
 import { saltFrom, sha512crypt } from './crypt/sha512crypt';
 import { contains, formatAddress, hostRange, lastOf, readAddress, readCidr } from './ip/cidr';
@@ -156,6 +157,19 @@ describe('the kernel\u2019s arguments', () => {
 		]);
 		expect(addKernelArgs(once, ['fsck.repair=yes', 'panic=10'])).toBe(once);
 	});
+	it('name overlays below each label, behind those that stand there', () => {
+		const text = 'label a\n\tlinux /Image\n\tfdtoverlays /one.dtbo\nlabel b\n\tlinux /Image\n\tappend root=x\n';
+		const out = addToExtlinux(text, [], ['/two.dtbo']).join('\n');
+		expect(out).toMatch(
+			/fdtoverlays \/one\.dtbo \/two\.dtbo\nlabel b\n\tlinux \/Image\n\tappend root=x\n\tfdtoverlays \/two\.dtbo$/
+		);
+		expect(overlaysIn('extlinux.conf', out)).toEqual(['/one.dtbo', '/two.dtbo', '/two.dtbo']);
+		expect(addToExtlinux(out, [], ['/two.dtbo']).join('\n')).toBe(out);
+	});
+	it('of config.txt count below [all] and above every section only', () =>
+		expect(
+			overlaysIn('config.txt', 'dtoverlay=a\n[pi9]\ndtoverlay=b\n [all]\r\n#dtoverlay=c\ndtoverlay=d,e=1\r\n')
+		).toEqual(['a', 'd,e=1']));
 	it('reach every label of an extlinux.conf', () => {
 		const conf = 'default l0\nlabel l0\n\tlinux /vmlinuz\n\tappend root=/dev/x ro\nlabel l1\n\tlinux /vmlinuz.old\n';
 		expect(addToExtlinux(conf, ['panic=10'])).toEqual([

@@ -1,7 +1,7 @@
 import { readUserData } from '../../formats/seed/userData';
 import type { Bench } from './bench';
 import type { CardTree, Disk } from './disk';
-import { FIRMWARE, imageDisk } from './image';
+import { imageDisk } from './image';
 import { Machine } from './machine';
 import { spawn } from './processes';
 import { applySeed } from './programs/accounts';
@@ -53,7 +53,7 @@ export function firstStart(options: FirstStartOptions): Installed {
 }
 
 function run({ links, card, bench, startUtcMs, faults = [] }: FirstStartOptions): Installed {
-	const machine = new Machine({ card, disk: imageDisk(card), bench, startUtcMs, timeZone: 'UTC' });
+	const machine = new Machine({ card, disk: imageDisk(card, bench), bench, startUtcMs, timeZone: 'UTC' });
 	for (const link of links) link.rehearse?.(machine);
 	machine.clockBehindMs = machine.keepsTime ? 0 : IMAGE_AGE_MS;
 	const problems: string[] = [];
@@ -70,11 +70,8 @@ function run({ links, card, bench, startUtcMs, faults = [] }: FirstStartOptions)
 			return;
 		}
 		spawn(machine, { argv, env, stdin: '' }, ({ code, err }) => {
-			const name = argv.find((word) => word.endsWith('.sh')) ?? argv[0]!;
-			if (code !== 0)
-				problems.push(
-					`${name.split('/').at(-1)} ended with ${code}: ${err.trim().split('\n').at(-1) || 'no word why'}`
-				);
+			const name = /[\w-]+\.sh\b/.exec(argv.join(' '))?.[0] ?? argv[0]!;
+			if (code !== 0) problems.push(`${name} ended with ${code}: ${err.trim().split('\n').at(-1) || 'no word why'}`);
 			next(n + 1);
 		});
 	};
@@ -115,18 +112,18 @@ interface Seeded {
 }
 
 /** Without a seed that is read, the person runs apply.sh, and restarts when it has asked for that. */
-const BY_HAND: Seeded = {
-	commands: [['bash', `${FIRMWARE}/yphos/apply.sh`]],
+const byHand = ({ firstPartition }: Bench): Seeded => ({
+	commands: [['bash', `${firstPartition}/yphos/apply.sh`]],
 	restartsWhen: 'test -e /run/yphos-restart'
-};
+});
 
 /** Both files are needed: without meta-data no seed is seen. Source: cloud-init, datasource NoCloud. */
 function seedOf(machine: Machine, problems: string[]): Seeded {
 	const text = machine.card.get('boot/user-data')?.text;
-	if (text === undefined || !machine.bench.readsSeed) return BY_HAND;
+	if (text === undefined || !machine.bench.readsSeed) return byHand(machine.bench);
 	if (!/^instance-id: \S/m.test(machine.card.get('boot/meta-data')?.text ?? '')) {
 		problems.push('No meta-data with an instance-id beside user-data: the image sees no seed, apply.sh is run by hand');
-		return BY_HAND;
+		return byHand(machine.bench);
 	}
 	const seed = readUserData(text);
 	if (!seed.ok) {

@@ -1,10 +1,9 @@
+import type { Bench } from './bench';
 import { Disk, type CardTree } from './disk';
 import { IMAGE_PACKAGES, type PackageContents } from './packageTable';
 
-/** Where an image shows the card's first partition. */
-export const FIRMWARE = '/boot/firmware';
 const FOLDERS = [
-	'/boot/firmware',
+	'/boot',
 	'/dev',
 	'/etc/systemd/system',
 	'/etc/systemd/system.conf.d',
@@ -35,7 +34,7 @@ export function unpack(disk: Disk, name: string, { programs, units, conffiles }:
 let made: Disk | null = null;
 
 /** A lite image as it comes, with the card set on its first partition. */
-export function imageDisk(card: CardTree): Disk {
+export function imageDisk(card: CardTree, bench: Pick<Bench, 'firstPartition' | 'startFile'>): Disk {
 	if (!made) {
 		made = new Disk();
 		for (const folder of FOLDERS) made.makeFolder(folder);
@@ -44,8 +43,13 @@ export function imageDisk(card: CardTree): Disk {
 		made.put('/usr/bin/sh', { text: '', bytes: null, mode: '0755', stub: true });
 	}
 	const disk = made.copy();
+	const { firstPartition, startFile } = bench;
+	disk.makeFolder(firstPartition);
+	if (startFile === 'config.txt')
+		disk.put(`${firstPartition}/config.txt`, { text: '[all]\n', bytes: null, mode: '0755' });
 	for (const [path, { text, bytes }] of card)
 		// FAT knows neither owner nor mode: all is root's, and may be run.
-		if (path.startsWith('boot/')) disk.put(`${FIRMWARE}/${path.slice('boot/'.length)}`, { text, bytes, mode: '0755' });
+		if (path.startsWith('boot/'))
+			disk.put(`${firstPartition}/${path.slice('boot/'.length)}`, { text, bytes, mode: '0755' });
 	return disk;
 }

@@ -14,20 +14,28 @@ export function addKernelArgs(line: string, args: readonly string[]): string {
 	return [...kernelWords(line).filter((word) => !names.has(nameOf(word))), ...args].join(' ');
 }
 
-/** The same for every `append` of an extlinux.conf; a label without one gets one. */
-export function addToExtlinux(text: string, args: readonly string[]): string[] {
+/**
+ * The same for every `append` of an extlinux.conf, and overlays behind its `fdtoverlays`; a label without such a line gets one.
+ * Source: U-Boot, doc/README.pxe, "fdtoverlays".
+ */
+export function addToExtlinux(text: string, args: readonly string[], overlays: readonly string[] = []): string[] {
 	const out: string[] = [];
-	let open = false;
+	let lacks = { append: false, overlays: false };
 	const close = (): void => {
-		if (open) out.push(`\tappend ${args.join(' ')}`);
-		open = false;
+		if (lacks.append) out.push(`\tappend ${args.join(' ')}`);
+		if (lacks.overlays) out.push(`\tfdtoverlays ${overlays.join(' ')}`);
+		lacks = { append: false, overlays: false };
 	};
 	for (const line of linesOf(text.trimEnd())) {
 		const append = /^(\s*append\s)(.*)$/i.exec(line);
+		const named = /^(\s*fdtoverlays\s)(.*)$/i.exec(line);
 		if (/^\s*label\s/i.test(line)) close();
-		if (/^\s*(?:linux|kernel)\s/i.test(line) && args.length) open = true;
-		if (append) open = false;
-		out.push(append ? `${append[1]}${addKernelArgs(append[2]!, args)}` : line);
+		if (/^\s*(?:linux|kernel)\s/i.test(line)) lacks = { append: args.length > 0, overlays: overlays.length > 0 };
+		if (append) lacks.append = false;
+		if (named) lacks.overlays = false;
+		if (append) out.push(`${append[1]}${addKernelArgs(append[2]!, args)}`);
+		else if (named) out.push(`${named[1]}${[...new Set([...kernelWords(named[2]!), ...overlays])].join(' ')}`);
+		else out.push(line);
 	}
 	close();
 	return out;

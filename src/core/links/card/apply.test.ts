@@ -146,7 +146,7 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		const mediaBytes = new Map([['Night ferry.wav', demoMediaBytes('Night ferry.wav')!]]);
 		const card = cardTree(write(chain, lounge.plan, contextFor(chain, demoWorkshop, lounge.id), { mediaBytes }));
 		const bench = benchFor(chain, lounge.plan, contextFor(chain, demoWorkshop, lounge.id));
-		const machine = new Machine({ card, disk: imageDisk(card), bench, startUtcMs: 0, timeZone: 'UTC' });
+		const machine = new Machine({ card, disk: imageDisk(card, bench), bench, startUtcMs: 0, timeZone: 'UTC' });
 		const noted: string[] = [];
 		for (const name of ['systemctl', 'apt-get', 'nmcli', 'nm-online']) {
 			const program = machine.programs.get(`/usr/bin/${name}`)!;
@@ -181,6 +181,30 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		expect(existsSync(there('opt/yphos/quiet-hours.txt'))).toBe(false);
 		expect(readFileSync(join(dir, 'log'), 'utf8')).toContain('systemctl disable --now -- yphos-quiet-begins.timer');
 		expect(apply().out).toBe('done: nothing to change\n');
+	});
+
+	it('names an add-on in the start file by one block of its own, and takes it away again', async () => {
+		const plan: Plan = {
+			...lounge.plan,
+			parts: { ...lounge.plan.parts, converter: 'conv-header-small' },
+			card: { ...lounge.plan.card, bootStyle: 'cmdline' },
+			sound: { ...lounge.plan.sound, overlay: 'plain-dac,gain=2' }
+		};
+		const start = join(dir, 'card/boot/config.txt');
+		const image = '# as it came\r\n[pi-like]\ndtparam=x\n';
+		place(plan);
+		writeFileSync(start, image);
+		expect(apply().code).toBe(0);
+		expect(readFileSync(start, 'utf8')).toBe(`${image}# yphos begin\n[all]\ndtoverlay=plain-dac,gain=2\n# yphos end\n`);
+		expect(apply().out).toBe('done: nothing to change\n');
+		const written = readFileSync(start, 'utf8');
+		place(lounge.plan);
+		writeFileSync(start, written);
+		expect(apply().out).toContain('changed ');
+		expect(readFileSync(start, 'utf8')).toBe(image);
+		rmSync(start);
+		place(plan);
+		expect(apply().err).toMatch(/config\.txt is not there: this board starts another way/);
 	});
 
 	it('works below a layer in memory, leaves nothing mounted, and says what became of it', () => {

@@ -21,6 +21,7 @@ function bootFile(settings: CardSettings, claims: readonly Claim[]): CardFile[] 
 	const { bootStyle, bootText } = settings;
 	if (bootStyle === 'none' || bootText.trim() === '') return [];
 	const args = claimsOn(claims, 'kernel').map(({ argument }) => argument);
+	const overlays = unique(claimsOn(claims, 'overlay'), ({ name }) => name).map(({ name }) => name);
 	return bootStyle === 'cmdline'
 		? [
 				textFile(
@@ -33,7 +34,7 @@ function bootFile(settings: CardSettings, claims: readonly Claim[]): CardFile[] 
 				textFile(
 					'boot/extlinux/extlinux.conf',
 					'What the kernel is told: the image\u2019s own text, and what the plan adds.',
-					lines('card.bootText', ...addToExtlinux(bootText, args))
+					lines('card.bootText', ...addToExtlinux(bootText, args, overlays))
 				)
 			];
 }
@@ -89,7 +90,7 @@ export function cardFiles(settings: CardSettings, _context: Context, claims: rea
 }
 
 /** apply.sh and the manifest, which name every file of the set. */
-export function sealCard(files: readonly CardFile[], _settings: CardSettings, claims: readonly Claim[]): CardFile[] {
+export function sealCard(files: readonly CardFile[], settings: CardSettings, claims: readonly Claim[]): CardFile[] {
 	const placed = files.filter((file) => file.path.startsWith(ROOT));
 	const packages = unique(claimsOn(claims, 'package'), (claim) => claim.name);
 	const apply = textFile(
@@ -106,6 +107,12 @@ export function sealCard(files: readonly CardFile[], _settings: CardSettings, cl
 				text: `enable ${shellWord(claim.name)}`,
 				setting: claim.setting
 			})),
+			...(settings.bootStyle === 'cmdline'
+				? unique(claimsOn(claims, 'overlay'), ({ name }) => name).map((claim): CardLine => ({
+						text: `overlay ${shellWord(claim.name)}`,
+						setting: claim.setting
+					}))
+				: []),
 			...lines('card', ...APPLY_END)
 		],
 		'0755'

@@ -13,6 +13,7 @@ import { computeLayer } from './layer';
 import { CARD_FAULTS, cardTrack, rehearseCard } from './rehearse';
 import { calmCard, cardSettings, type CardSettings } from './settings';
 import { settingsSheet } from './sheet';
+import { startFileOf } from './startFile';
 import { cardSteps, writeTime } from './steps';
 import { AMPLIFICATION, computeWear } from './wear';
 import { cardBench, cardBenchShape } from './bench';
@@ -162,11 +163,15 @@ export const card: Link<'card', CardSettings> = {
 	id: 'card',
 	title: 'Card',
 	settings: cardSettings,
-	version: 1,
+	version: 2,
+	migrations: { 1: (saved) => ({ firstPartition: '/boot/firmware', ...saved }) },
 	empty: () => calmCard,
 	key: 'c',
 	place: { column: 'world', row: 3, wires: [{ to: 'programme', carries: 'data' }] },
-	publish: ({ root, system }) => ({ root, system }),
+	publish: (settings) => {
+		const { root, system, firstPartition } = settings;
+		return { root, system, firstPartition, startsBy: startFileOf(settings) };
+	},
 	changes: { makeRootWritable: () => changing<CardSettings>('card')({ root: 'writable' }) },
 	bench: { shape: cardBenchShape, of: cardBench },
 	faults: CARD_FAULTS,

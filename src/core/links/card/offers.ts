@@ -10,6 +10,10 @@ declare module '../../facts' {
 	interface Facts {
 		readonly root: CardSettings['root'];
 		readonly system: CardSettings['system'];
+		/** The file in which the board's start names overlays, and the card set does; null: nobody has said how it starts. */
+		readonly startsBy: 'config.txt' | 'extlinux.conf' | null;
+		/** Where the running system shows the card's first partition. */
+		readonly firstPartition: CardSettings['firstPartition'];
 	}
 }
 declare module '../../changes' {
@@ -25,6 +29,8 @@ declare module '../../claims' {
 		wear: { readonly bytesPerDay: number };
 		/** An argument of the kernel. Source: the kernel's own list of parameters. */
 		kernel: Caused & { readonly argument: string };
+		/** An overlay of the device tree, with its parameters, that the board's start file must name. */
+		overlay: Caused & { readonly name: string };
 		package: Caused & { readonly name: string };
 		/** Something that runs by itself: the owner writes its unit. `condition` must succeed first; `boots`: it starts with the board. */
 		service: Caused & {

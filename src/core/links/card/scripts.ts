@@ -9,7 +9,7 @@ export const APPLY_BEGIN = `#!/bin/bash
 set -euo pipefail
 here=$(cd "$(dirname "\${BASH_SOURCE[0]}")" && pwd)
 kept=/var/lib/yphos-card
-files=() packages=() units=() changed=
+files=() packages=() units=() overlays=() changed=
 
 for tool in sha256sum cut cmp stat install mv grep sort systemctl dpkg dpkg-query; do
 	command -v "$tool" >/dev/null || { echo "$tool is missing on this system, and nothing can be put in place without it." >&2; exit 1; }
@@ -48,6 +48,7 @@ package() { # one that was left half-way counts as missing
 	[[ $(dpkg-query -W -f '\${db:Status-Status}' "$1" 2>/dev/null) == installed ]] || packages+=("$1")
 }
 enable() { units+=("$1"); }
+overlay() { overlays+=("$1"); }
 `.split('\n');
 
 /** The lines of apply.sh after the lists of packages, files and units. */
@@ -109,6 +110,31 @@ while IFS= read -r path; do
 	fi
 done <"$kept/placed"
 mv "$kept/wanted" "$kept/placed"
+
+# A board learns of an add-on without a memory of its own from its start file: one block of ours, at the end.
+start=\${here%/*}/config.txt
+if [[ -e $start ]] && { ((\${#overlays[@]})) || grep -qxF '# yphos begin' "$start"; }; then
+	ours=
+	while IFS= read -r line || [[ $line ]]; do
+		if [[ $line == '# yphos begin' ]]; then ours=1; fi
+		if [[ ! $ours ]]; then printf '%s\\n' "$line"; fi
+		if [[ $line == '# yphos end' ]]; then ours=; fi
+	done <"$start" >"$start.new"
+	if ((\${#overlays[@]})); then
+		printf '# yphos begin\\n[all]\\n' >>"$start.new"
+		printf 'dtoverlay=%s\\n' "\${overlays[@]}" >>"$start.new"
+		printf '# yphos end\\n' >>"$start.new"
+	fi
+	if cmp -s "$start.new" "$start"; then
+		rm -f -- "$start.new"
+	else
+		mv -f -- "$start.new" "$start"
+		echo "changed $start"
+		changed=1
+	fi
+elif ((\${#overlays[@]})); then
+	echo "$start is not there: this board starts another way. Choose it under Card, or name the overlay by hand." >&2
+fi
 
 systemctl daemon-reload
 for unit in "\${units[@]}"; do

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FIRST_PARTITION_AT } from '../../files/cardFile';
 import { lineText } from '../../plan/text';
 
 /** Facts about the image that goes on the card, as the page found them. */
@@ -25,6 +26,8 @@ export const cardSettings = z.object({
 	/** Where the board's firmware reads the kernel's arguments, and what stands there in the image. */
 	bootStyle: z.enum(['cmdline', 'extlinux', 'none']),
 	bootText: z.string().max(20_000),
+	/** Where the running system shows the card’s first partition. */
+	firstPartition: z.enum(FIRST_PARTITION_AT),
 	/** Kept free, so that the card can spread its wear and updates have room. */
 	reservePercent: z.number().int().min(0).max(50),
 	/** Everything else that is written, each day. */
@@ -53,6 +56,7 @@ export const calmCard: CardSettings = {
 	prepare: 'over',
 	bootStyle: 'none',
 	bootText: '',
+	firstPartition: '/boot/firmware',
 	reservePercent: 10,
 	dailyMb: 20,
 	swapMb: 100,

@@ -100,7 +100,7 @@ const insertSteps = ({ system }: CardSettings, { facts }: Context): Step[] => [
 				{
 					id: 'take-out',
 					phase: 'prepare' as const,
-					needs: ['set on card', 'card in computer', 'card compared'] as const,
+					needs: ['set on card', 'card in computer', 'card compared', 'converter named'] as const,
 					makes: ['card out of computer'] as const,
 					do: 'Let the computer eject the card, wait until it says so, and take it out.',
 					expect: 'No message that it was not ejected: then the last files would be torn.'
@@ -116,6 +116,9 @@ const insertSteps = ({ system }: CardSettings, { facts }: Context): Step[] => [
 		expect: 'It sits without force and can be drawn out again.'
 	}
 ];
+
+const ELSEWHERE =
+	'Does it say "No such file"? Then findmnt -t vfat names the place of the first partition; choose it under Card, too.';
 
 function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 	return [
@@ -164,9 +167,9 @@ function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 			makes: ['applied'],
 			do:
 				facts.school === 'files'
-					? 'A system that reads user-data has set itself up by now, or is doing so. Wait for it, and run apply.sh: where all is well it changes nothing.'
-					: 'Run this once:',
-			command: `${facts.school === 'files' ? 'cloud-init status --wait; ' : ''}sudo bash /boot/firmware/yphos/apply.sh`,
+					? `A system that reads user-data has set itself up by now, or is doing so. Wait for it, and run apply.sh: where all is well it changes nothing. ${ELSEWHERE}`
+					: `Run this once. ${ELSEWHERE}`,
+			command: `${facts.school === 'files' ? 'cloud-init status --wait; ' : ''}sudo bash ${facts.firstPartition}/yphos/apply.sh`,
 			expect:
 				'Its last line says "done". It may take minutes while packages are fetched; should it restart by itself meanwhile, log in again.',
 			needsRestart: true
@@ -188,7 +191,7 @@ function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 			phase: 'check',
 			makes: ['verified'],
 			do: 'Ask the endpoint whether it is as planned. It only reads.',
-			command: 'sudo bash /boot/firmware/yphos/verify.sh',
+			command: `sudo bash ${facts.firstPartition}/yphos/verify.sh`,
 			expect: 'No line begins with WRONG. Keep what it prints: it is a probe report too.'
 		}
 	];

@@ -1,4 +1,4 @@
-import { lines, rootPath, textFile } from '../../files/cardFile';
+import { FIRST_PARTITION_AT, lines, rootPath, textFile } from '../../files/cardFile';
 import { keyfileBytes, keyfileText } from '../../formats/keyfile/keyfile';
 import { writeNftables } from '../../formats/nftables/nftables';
 import { readPublicKey } from '../../formats/ssh/publicKey';
@@ -75,11 +75,18 @@ function userData(network: NetworkSettings, context: Context, secrets: Secrets):
 		...lines(
 			'card',
 			'runcmd:',
-			'  - [bash, /boot/firmware/yphos/apply.sh]',
+			`  - [bash, -c, ${yamlText(findAndApply(context))}]`,
 			'power_state: {mode: reboot, delay: 1, condition: "test -e /run/yphos-restart"}'
 		)
 	];
 }
+
+/** Each image has its own place for the first partition; the planned one is looked at first. */
+const findAndApply = ({ facts }: Context): string => {
+	const places = [facts.firstPartition, ...FIRST_PARTITION_AT.filter((at) => at !== facts.firstPartition)];
+	const run = 'if test -e $at/yphos/apply.sh; then bash $at/yphos/apply.sh; exit; fi';
+	return `for at in ${places.join(' ')}; do ${run}; done; echo "apply.sh: no first partition is mounted" >&2; exit 1`;
+};
 
 /** With a password it is asked for at every administrator's command; with a key alone nothing could be typed. */
 function keeper(network: NetworkSettings, secrets: Secrets): CardLine[] {

@@ -4,7 +4,7 @@ import type { Context } from '../../link';
 import { amplifierFigures, driverOf, loadOf } from '../../parts/amplifier';
 import { playbackSchema } from '../../parts/schema';
 import { fieldOf } from './room';
-import { waysListed, waysOfClass } from './route';
+import { isUnnamed, waysListed, waysOfClass } from './route';
 import type { SoundSettings } from './settings';
 
 const soundCard = z.object({
@@ -13,6 +13,8 @@ const soundCard = z.object({
 	name: z.string(),
 	/** Nobody has seen that name yet: it is the plan's own. */
 	assumed: z.boolean().default(false),
+	/** What the board's start file must name for it to be listed; "": something that nobody has said; null: it says so itself. */
+	overlay: z.string().nullable().default(null),
 	playback: playbackSchema,
 	/** Names by which alsa-lib leads to it. */
 	ways: z.array(z.enum(['hw', 'iec958', 'hdmi'])).default(['hw']),
@@ -78,7 +80,11 @@ export function soundBench(settings: SoundSettings, context: Context): Partial<B
 /** What the board reported, with the figures of the chosen converter; without a report, the converter under the name that the plan gives it. */
 function soundCards(settings: SoundSettings, context: Context): BenchSoundCard[] {
 	const part = context.part('converter', context.facts.parts.converter);
-	const ready = { readyMs: (part?.readySec ?? 1) * 1000, fullScaleVrms: part?.fullScaleVrms ?? 1 };
+	const ready = {
+		readyMs: (part?.readySec ?? 1) * 1000,
+		fullScaleVrms: part?.fullScaleVrms ?? 1,
+		overlay: isUnnamed(context) ? settings.overlay : null
+	};
 	const devices = context.probe?.soundDevices ?? [];
 	if (devices.length)
 		return devices.flatMap((device): BenchSoundCard[] => {

@@ -5,7 +5,7 @@ import { controlWord } from '../../formats/alsa/controlName';
 import { withUnit } from '../../basics/format';
 import { deviceOf } from './deviceName';
 import { volumeDb } from './levels';
-import { controlOf } from './route';
+import { controlOf, isUnnamed } from './route';
 import type { SoundSettings } from './settings';
 import type { Context } from '../../link';
 
@@ -25,7 +25,11 @@ export const soundClaims = (sound: SoundSettings, context: Context): Claim[] => 
 		setting: 'sound'
 	},
 	{ on: 'player', from: 'sound', what: 'way out', option: 'ao', value: 'alsa', setting: 'sound' },
+	...overlayClaims(sound, context),
 	...entryClaims('sound', 'sound', [
+		...(isUnnamed(context)
+			? ([['sound.overlay', 'Overlay of the add-on board', sound.overlay || 'as its maker names it']] as const)
+			: []),
 		['sound.cardId', 'Sound output', sound.cardId || 'not chosen yet'],
 		['sound.volumeAt', 'Volume', VOLUME[sound.volumeAt]],
 		...(sound.volumeAt === 'fixed'
@@ -34,6 +38,20 @@ export const soundClaims = (sound: SoundSettings, context: Context): Claim[] => 
 	]),
 	...deviceClaims(sound, context)
 ];
+
+/** An add-on board that carries no memory is named in the board's start file. */
+const overlayClaims = (sound: SoundSettings, context: Context): Claim[] =>
+	isUnnamed(context) && sound.overlay !== ''
+		? [
+				{
+					on: 'overlay',
+					from: 'sound',
+					what: context.part('converter', context.facts.parts.converter)!.name,
+					name: sound.overlay,
+					setting: 'sound.overlay'
+				}
+			]
+		: [];
 
 /** Once it is known which device: the player opens it, waits for it, and it is seen to be there. */
 function deviceClaims(sound: SoundSettings, context: Context): Claim[] {

@@ -5,7 +5,7 @@ import type { Context, Finding, Fix } from '../../link';
 import { assessLevel, assessSpeakers } from './assessLevel';
 import { computeDigitalVolume } from './gainChain';
 import { computeMeetings } from './meetings';
-import { playbackOf, probedDevice, routeOf, waysOf } from './route';
+import { isUnnamed, playbackOf, probedDevice, routeOf, waysOf } from './route';
 import type { Treatment } from './treatment';
 import type { SoundSettings } from './settings';
 
@@ -20,6 +20,7 @@ const change = (label: string, part: Partial<SoundSettings>): Fix => ({
 export function assessSound(settings: SoundSettings, context: Context, claims: readonly Claim[]): Finding[] {
 	return [
 		...assessDevice(settings, context),
+		...assessOverlay(settings, context),
 		...assessSources(settings, context, claims),
 		...assessLevel(settings, context),
 		...assessSpeakers(settings, context),
@@ -111,6 +112,21 @@ function assessDevice(settings: SoundSettings, context: Context): Finding[] {
 			});
 	}
 	return findings;
+}
+
+/** A board lists a converter on its header only when something tells it what sits there. */
+function assessOverlay({ overlay }: SoundSettings, context: Context): Finding[] {
+	if (!isUnnamed(context) || overlay !== '' || context.probe) return [];
+	return [
+		{
+			id: 'sound.no-overlay',
+			level: 'caution',
+			title: 'Nothing tells the board what sits on its header',
+			why: `${context.part('converter', context.facts.parts.converter)!.name} carries no memory that says so: the board\u2019s start file has to name it, or no card is listed and nothing is heard. Type the overlay that its maker prints behind dtoverlay=; the card set brings it where the plan knows how the board starts, and the run sheet says where it goes otherwise.`,
+			setting: 'sound.overlay',
+			fixes: []
+		}
+	];
 }
 
 /** What the sources meet. */

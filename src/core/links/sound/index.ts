@@ -109,7 +109,7 @@ export const sound: Link<'sound', SoundSettings> = {
 	id: 'sound',
 	title: 'Sound',
 	settings: soundSettings,
-	version: 3,
+	version: 4,
 	migrations: {
 		1: (saved) => ({ used: true, ...saved }),
 		2: (saved) => ({
@@ -119,7 +119,8 @@ export const sound: Link<'sound', SoundSettings> = {
 			reverbSec: 0.5,
 			wiring: 'parallel',
 			...saved
-		})
+		}),
+		3: (saved) => ({ overlay: '', ...saved })
 	},
 	empty: ({ kind }) => ({ ...calmSound, used: kind !== 'recorder' }),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },

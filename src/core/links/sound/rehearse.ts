@@ -1,5 +1,6 @@
 import { readControlWord } from '../../formats/alsa/controlName';
 import { readAlsaConf, type AlsaBlock } from '../../formats/alsa/conf';
+import { overlaysIn } from '../../formats/boot/overlays';
 import { readDeviceName } from '../../formats/alsa/deviceName';
 import { tellerFor, type Fault, type Machine, type Program, type Teller } from '../../engines/machine';
 import type { BenchSoundCard } from './bench';
@@ -21,11 +22,7 @@ const SPREAD_DB = -3.01;
 export function rehearseSound(machine: Machine): void {
 	const converters = new Converters(machine);
 	converters.live();
-	machine.disk.mounts.push({
-		prefix: '/proc/asound',
-		read: (path) => (converters.present.has(path.slice('/proc/asound/'.length)) ? '' : null),
-		list: (path) => (path === '/proc/asound' ? [...converters.present] : [])
-	});
+	converters.show();
 	machine.programs.set('/usr/bin/amixer', amixer(converters));
 	machine.offers.openSound = (deviceName, wanted, onLost) => converters.open(deviceName, wanted, onLost);
 }
@@ -63,6 +60,30 @@ class Converters {
 				else if (machine.powered) this.#comeReady(() => true);
 			}
 		});
+	}
+
+	/** What the kernel shows of them: a name each, its id by its number, and the node of its controls. */
+	show(): void {
+		const { disk, bench } = this.machine;
+		const numbered = (): readonly (readonly [string, string])[] =>
+			bench.soundCards.flatMap(({ cardId }, n) => (this.present.has(cardId) ? [[String(n), cardId] as const] : []));
+		const files = (): Map<string, string> =>
+			new Map(
+				numbered().flatMap(([n, cardId]) => [
+					[`/proc/asound/${cardId}`, ''],
+					[`/proc/asound/card${n}/id`, `${cardId}\n`],
+					[`/dev/snd/controlC${n}`, '']
+				])
+			);
+		for (const prefix of ['/proc/asound', '/dev/snd'])
+			disk.mounts.push({
+				prefix,
+				read: (path) => files().get(path) ?? null,
+				list: (folder) =>
+					[...files().keys()].flatMap((path) =>
+						path.startsWith(`${folder}/`) ? [path.slice(folder.length + 1).split('/')[0]!] : []
+					)
+			});
 	}
 
 	/** Opens a device by name for samples of one kind; a string says why that fails. */
@@ -105,7 +126,7 @@ class Converters {
 		const { machine } = this;
 		for (const card of machine.bench.soundCards)
 			machine.after(card.readyMs, () => {
-				if (mayCome() && !machine.absent.has(card.cardId)) this.#plug(card);
+				if (mayCome() && !machine.absent.has(card.cardId) && isNamed(machine, card)) this.#plug(card);
 			});
 	}
 
@@ -137,6 +158,18 @@ class Converters {
 		tell.mark('ear', playing.heard.title, playing.heard);
 		tell.state('ear', 'sound', 'plays', { title: playing.heard.title });
 	}
+}
+
+/** What sits on the header without a memory of its own is there only when the board's start file names it. */
+function isNamed(machine: Machine, { overlay, name }: BenchSoundCard): boolean {
+	if (overlay === null) return true;
+	const { startFile, firstPartition } = machine.bench;
+	if (startFile === null || overlay === '') {
+		machine.assumed.add(`the board\u2019s start file names ${name}, which the run sheet asks for`);
+		return true;
+	}
+	const at = startFile === 'config.txt' ? 'config.txt' : 'extlinux/extlinux.conf';
+	return overlaysIn(startFile, machine.disk.read(`${firstPartition}/${at}`) ?? '').includes(overlay);
 }
 
 /** Sets a control of a converter that is there. Source: amixer(1), sset. */

@@ -59,3 +59,9 @@ export function routeOf(settings: SoundSettings, context: Context): Route | null
 			}
 		: null;
 }
+
+/** It sits on the header and carries no memory by which the board would know it. */
+export function isUnnamed(context: Context): boolean {
+	const part = context.part('converter', context.facts.parts.converter);
+	return part?.header != null && part.header.i2s && !part.header.idMemory;
+}

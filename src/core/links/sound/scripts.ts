@@ -1,9 +1,12 @@
-/** Waits until the kernel lists a card, then says so by its exit code. The rehearsal knows the same rule. */
+/** Waits until the kernel lists a card and udev has let the group in to it, which comes a moment later. Source: Linux 6.1, sound/core/init.c, "id". */
 export const WAIT_FOR_SOUND = `#!/bin/sh
-# wait-for-sound.sh CARD SECONDS: returns as soon as the sound card is there; fails when it stays away.
+# wait-for-sound.sh CARD SECONDS: returns as soon as the sound card can be used; fails when it stays away.
 tries=$(($2 * 5))
 while [ "$tries" -gt 0 ]; do
-	[ -e "/proc/asound/$1" ] && exit 0
+	for id in /proc/asound/card*/id; do
+		number=\${id#/proc/asound/card}
+		[ -r "$id" ] && read -r name <"$id" && [ "$name" = "$1" ] && [ -w "/dev/snd/controlC\${number%/id}" ] && exit 0
+	done
 	sleep 0.2
 	tries=$((tries - 1))
 done

@@ -13,6 +13,14 @@ export const soundSettings = z.object({
 			(id) => id === '' || CARD_ID.test(id),
 			'Letters, digits, _ and -, at most 15: the word in square brackets of /proc/asound/cards.'
 		),
+	/** What its maker has you name in the board’s start file, where it carries no memory that says so: "name,parameter=value", or a path for extlinux.conf. */
+	overlay: z
+		.string()
+		.regex(
+			/^(?:[\w./=+-]+(?:,[\w./=+-]+)*)?$/,
+			'Letters, digits and - _ . / = + between commas, without spaces: as its maker prints it behind dtoverlay=.'
+		)
+		.max(200),
 	deviceNumber: z.number().int().min(0).max(31),
 	/** hw: samples as they are. iec958 and hdmi: by ways that alsa-lib's configuration has for some drivers; a display output's frames come by hdmi. */
 	door: z.enum(['hw', 'iec958', 'hdmi']),
@@ -44,6 +52,7 @@ export type SoundSettings = z.infer<typeof soundSettings>;
 export const calmSound: SoundSettings = {
 	used: true,
 	cardId: '',
+	overlay: '',
 	deviceNumber: 0,
 	door: 'hw',
 	travel: 'follow',

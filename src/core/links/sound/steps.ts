@@ -1,6 +1,7 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context, Step } from '../../link';
 import { driverOf, type Driver } from '../../parts/amplifier';
+import { isUnnamed } from './route';
 import type { SoundSettings } from './settings';
 
 /** Nothing may be loud before somebody's hand is on the knob: what drives the speakers stays off until all else is right. */
@@ -9,6 +10,7 @@ export function soundSteps(settings: SoundSettings, context: Context, claims: re
 	const [first] = claimsOn(claims, 'sound');
 	return [
 		...(driver ? amplifierSteps(driver) : []),
+		...overlaySteps(settings, context),
 		{
 			id: 'first-sound',
 			phase: 'check',
@@ -33,6 +35,23 @@ export function soundSteps(settings: SoundSettings, context: Context, claims: re
 					}
 				]
 			: [])
+	];
+}
+
+/** Where the card set cannot name what sits on the header, a person does, while the card is in the computer. */
+function overlaySteps({ overlay }: SoundSettings, context: Context): Step[] {
+	const { startsBy, system } = context.facts;
+	if (!isUnnamed(context) || system !== 'plain' || (startsBy !== null && overlay !== '')) return [];
+	const name = context.part('converter', context.facts.parts.converter)!.name;
+	return [
+		{
+			id: 'name-converter',
+			phase: 'prepare',
+			needs: ['set on card', 'card in computer'],
+			makes: ['converter named'],
+			do: `Tell the board what sits on its header: ${name} carries no memory that would. Where the first partition has config.txt, add at its end the line [all], and below it dtoverlay=${overlay || 'NAME'}; where it has extlinux/extlinux.conf, add fdtoverlays and ${overlay || 'the file that its maker names'}, below the label.`,
+			expect: `The file is saved.${overlay ? '' : ' NAME is what the maker of the converter prints there.'}`
+		}
 	];
 }
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { FIRST_PARTITION_AT } from '$core/files/cardFile';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField } from '$lib/fields';
 
@@ -15,6 +16,13 @@
 		{ value: 'cmdline', text: 'cmdline.txt on the first partition' },
 		{ value: 'extlinux', text: 'extlinux/extlinux.conf' }
 	]}
+/>
+<ChoiceField
+	path="card.firstPartition"
+	label="Where the system shows the first partition"
+	value={card.firstPartition}
+	options={FIRST_PARTITION_AT.map((at) => ({ value: at, text: at }))}
+	hint="The first start finds it by itself; the run sheet’s commands name this place. findmnt -t vfat tells it."
 />
 {#if card.bootStyle !== 'none'}
 	<label id="setting-card.bootText" class="small soft">

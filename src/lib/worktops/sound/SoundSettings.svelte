@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { driverOf, loadOf } from '$core/parts/amplifier';
+	import { isUnnamed } from '$core/links/sound/route';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, TextField } from '$lib/fields';
 
@@ -29,6 +30,15 @@
 	<TextField path="sound.cardId" label="Card name" value={sound.cardId} mono placeholder="Field24" />
 	<NumberField path="sound.deviceNumber" label="Device" unit="no." value={sound.deviceNumber} />
 </div>
+{#if isUnnamed(view.context)}
+	<TextField
+		path="sound.overlay"
+		label="Overlay of the add-on board"
+		value={sound.overlay}
+		mono
+		hint="What its maker prints behind dtoverlay=; it carries no memory that would tell the board."
+	/>
+{/if}
 <ChoiceField
 	path="sound.door"
 	label="Audio device (ALSA)"

@@ -237,8 +237,8 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		return 0;
 	},
 	/** The root as it is mounted; a layer in memory comes only with the restart after it was asked for. */
-	findmnt(process, _, args) {
-		process.out(args.includes('-T') ? '/boot/firmware\n' : 'ext4\n');
+	findmnt(process, { bench }, args) {
+		process.out(args.includes('-T') ? `${bench.firstPartition}\n` : 'ext4\n');
 		return 0;
 	},
 	mountpoint: () => 1,

@@ -207,7 +207,7 @@ describe('our own scripts', () => {
 		);
 	});
 	it('wait-for-sound.sh succeeds when the card is there, and waits as long as it was told', () => {
-		const host = hostOf({ '/proc/asound/Field24': '' });
+		const host = hostOf({ '/proc/asound/card1/id': 'Field24\n', '/dev/snd/controlC1': '', '/dev/snd/controlC0': '' });
 		const text = WAIT_FOR_SOUND.join('\n');
 		expect(ours(text, false, ['Field24', '30'], host)).toMatchObject({ code: 0, called: [] });
 		const away = ours(text, false, ['Field42', '2'], host);

@@ -19,6 +19,8 @@ const CLOSED: Readonly<Record<string, readonly string[]>> = {
 	full: ['/usr', '/boot', '/efi', '/etc'],
 	strict: ['']
 };
+/** Nodes that udev gives to a group. Source: systemd 252, rules.d/50-udev-default.rules.in. */
+const SOUND = { folder: '/dev/snd', group: 'audio', device: 'char-alsa' };
 const below = (path: string, folder: string): boolean => path === folder || path.startsWith(`${folder}/`);
 
 /** What a unit's settings let its programs read and write. Source: systemd.exec(5), systemd 252. */
@@ -28,21 +30,23 @@ export function accessOf(files: UnitFiles): Access {
 		files.isOn(unit, 'DynamicUser') || (files.value(unit, 'User') ?? 'root') !== 'root';
 	const ownFolders = (unit: string): string[] =>
 		Object.entries(OWN_FOLDERS).flatMap(([key, base]) => files.words(unit, key).map((name) => base + name));
+	const mayUse: Access['mayUse'] = (unit, group, device) => {
+		if (unit === null || !runsAsOther(unit)) return null;
+		if (![...files.words(unit, 'SupplementaryGroups'), files.value(unit, 'Group')].includes(group))
+			return `the unit is not in the group ${group}`;
+		const policy = files.value(unit, 'DevicePolicy') ?? 'auto';
+		const allowed = files.values(unit, 'DeviceAllow').map((line) => line.split(/\s+/)[0]);
+		return (policy !== 'auto' || allowed.length) && !allowed.includes(device)
+			? `DeviceAllow= keeps it from ${device}`
+			: null;
+	};
 	return {
+		mayUse,
 		isOther: (unit) => unit !== null && runsAsOther(unit),
-		mayUse(unit, group, device) {
-			if (unit === null || !runsAsOther(unit)) return null;
-			if (![...files.words(unit, 'SupplementaryGroups'), files.value(unit, 'Group')].includes(group))
-				return `the unit is not in the group ${group}`;
-			const policy = files.value(unit, 'DevicePolicy') ?? 'auto';
-			const allowed = files.values(unit, 'DeviceAllow').map((line) => line.split(/\s+/)[0]);
-			if ((policy !== 'auto' || allowed.length) && !allowed.includes(device))
-				return `DeviceAllow= keeps it from ${device}`;
-			return null;
-		},
 		mayRead: (unit, mode) => unit === null || !runsAsOther(unit) || (parseInt(mode, 8) & OTHERS_READ) !== 0,
 		mayWrite(unit, path) {
 			if (unit === null) return null;
+			if (below(path, SOUND.folder)) return mayUse(unit, SOUND.group, SOUND.device);
 			const own = [
 				...ownFolders(unit),
 				...files.words(unit, 'ReadWritePaths').map((word) => word.replace(/^[-+]+/, ''))
