@@ -30,6 +30,7 @@ const tones = Object.entries(TONES).map(([location, tone]): Media => ({
 	bitRateBps: null,
 	durationMs: tone.durationMs,
 	sizeBytes: 44 + (tone.durationMs / 1000) * tone.sampleRateHz * tone.channels * 2,
+	sha256: '',
 	kept: 'demo',
 	from: 'file'
 }));
@@ -44,6 +45,7 @@ const stream = (location: string, codec: string, sampleRateHz: number, bitRateBp
 	bitRateBps,
 	durationMs: null,
 	sizeBytes: null,
+	sha256: '',
 	kept: 'person',
 	from: 'typed'
 });
@@ -60,6 +62,7 @@ export const demoMedia: Media[] = [
 		bitRateBps: null,
 		durationMs: 213_000,
 		sizeBytes: 168_400_000,
+		sha256: '',
 		kept: 'person',
 		from: 'file'
 	},

@@ -20,6 +20,8 @@ export interface Surroundings {
 	/** Own parts, then the shipped ones. */
 	readonly drawer: readonly Part[];
 	media(location: string): Media | null;
+	/** The app is to have the bytes of that file, and does not. */
+	isAbsent(location: string): boolean;
 	readonly probe: ProbeFacts | null;
 	/** What the workshop's other endpoints publish. */
 	readonly others: readonly Facts[];
@@ -95,7 +97,10 @@ interface CardFileBase {
 }
 /** A file of the card set: lines that know their setting, or bytes. */
 export type CardFile = CardFileBase &
-	({ readonly lines: readonly CardLine[] } | { readonly bytes: Uint8Array; readonly setting: SettingPath });
+	(
+		| { readonly lines: readonly CardLine[] }
+		| { readonly bytes: Uint8Array; readonly setting: SettingPath; /** When it is known already. */ readonly sha256?: string }
+	);
 
 /** What is asked for when a card set is written and never kept. */
 export interface Secrets {
@@ -152,6 +157,7 @@ export type Condition =
 	| 'powered'
 	| 'found'
 	| 'logged in'
+	| 'root open'
 	| 'media there'
 	| 'applied'
 	| 'verified'

@@ -37,7 +37,7 @@
 	const rows = $derived(
 		store.workshop!.endpoints.map((endpoint) => ({
 			endpoint,
-			assessment: assess(chain, endpoint.plan, contextFor(chain, store.workshop!, endpoint.id))
+			assessment: assess(chain, endpoint.plan, contextFor(chain, store.workshop!, endpoint.id, store.absent))
 		}))
 	);
 

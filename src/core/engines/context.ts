@@ -42,22 +42,34 @@ interface Seen {
 }
 const seen = new WeakMap<Workshop['media'], Map<string, Seen>>();
 
-/** The rest of the workshop, seen from one endpoint; the same object as long as nothing changes that it shows. */
-export function contextFor(chain: readonly Link[], workshop: Workshop, endpointId: string): Surroundings {
+const NONE: ReadonlySet<string> = new Set();
+
+/** The rest of the workshop, seen from one endpoint; the same object as long as nothing changes that it shows. `absent`: files whose bytes are to be here, and are not. */
+export function contextFor(
+	chain: readonly Link[],
+	workshop: Workshop,
+	endpointId: string,
+	absent: ReadonlySet<string> = NONE
+): Surroundings {
 	const probe = workshop.endpoints.find((item) => item.id === endpointId)?.probe ?? null;
 	const others = workshop.endpoints.filter((item) => item.id !== endpointId).map(({ plan }) => namesOf(chain, plan));
-	const of = [workshop.venue, workshop.parts, probe, ...others];
+	const of = [workshop.venue, workshop.parts, probe, absent, ...others];
 	let byEndpoint = seen.get(workshop.media);
 	if (!byEndpoint) seen.set(workshop.media, (byEndpoint = new Map()));
 	const known = byEndpoint.get(endpointId);
 	if (known && known.of.length === of.length && known.of.every((value, n) => value === of[n]))
 		return known.surroundings;
-	const surroundings = look(workshop, probe, others);
+	const surroundings = look(workshop, probe, others, absent);
 	byEndpoint.set(endpointId, { of, surroundings });
 	return surroundings;
 }
 
-function look(workshop: Workshop, probe: Surroundings['probe'], others: Surroundings['others']): Surroundings {
+function look(
+	workshop: Workshop,
+	probe: Surroundings['probe'],
+	others: Surroundings['others'],
+	absent: ReadonlySet<string>
+): Surroundings {
 	const { drawer, byId } = drawerOf(workshop.parts);
 	const media = mediaOf(workshop.media);
 	return {
@@ -70,6 +82,7 @@ function look(workshop: Workshop, probe: Surroundings['probe'], others: Surround
 		find: (id) => byId.get(id) ?? null,
 		drawer,
 		media: (location) => media.get(location) ?? null,
+		isAbsent: (location) => absent.has(location),
 		probe,
 		others
 	};

@@ -38,6 +38,8 @@ const TRUTH: readonly (readonly [RegExp, Truth])[] = [
 	[/^network\.log-in$/, { makes: ['prompt'] }],
 	[/^card\.apply$/, { makes: ['applied'] }],
 	[/^card\.verify$/, { needs: ['applied', 'restarted'] }],
+	[/^sources\.open-below$/, { needs: ['restarted'] }],
+	[/^sources\.copy-media$/, { needs: ['restarted'] }],
 	[/^chain\.restart-set up$/, { makes: ['restarted'] }],
 	[/^sound\.amplifier-on$/, { needs: ['restarted', 'silent'], makes: ['loud'], ends: ['silent'] }],
 	[/^sound\.first-sound$/, { needs: ['restarted'], makes: ['heard'] }],
@@ -53,7 +55,7 @@ const wentThrough = (plan: Plan, steps: readonly SheetStep[]): string[] => {
 	for (const { key, command, do: what } of steps) {
 		// What is typed there needs a prompt: only what is typed on one's own computer does not.
 		const typedThere =
-			command !== undefined && !/^(ssh|ping) /.test(command) && !/screen and keyboard joined again/.test(what);
+			command !== undefined && !/^(ssh|ping|sftp) /.test(command) && !/screen and keyboard joined again/.test(what);
 		const truths = TRUTH.filter(([pattern]) => pattern.test(key)).map(([, truth]) => truth);
 		const needs = [
 			...truths.flatMap((truth) => truth.needs ?? []),

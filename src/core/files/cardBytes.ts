@@ -15,6 +15,7 @@ export const cardBytes = (file: CardFile): Uint8Array =>
 
 /** SHA-256 in hexadecimal; media are hashed once, however often the set is made. */
 export function cardDigest(file: CardFile): string {
+	if ('bytes' in file && file.sha256) return file.sha256;
 	const key = 'lines' in file ? file : file.bytes;
 	let digest = digests.get(key);
 	if (!digest) digests.set(key, (digest = bytesToHex(sha256(cardBytes(file)))));

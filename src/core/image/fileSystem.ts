@@ -44,6 +44,51 @@ export function fatRoot(head: Uint8Array): { firstByte: number; bytes: number } 
 	return { firstByte: data + (u32(head, 44) - 2) * cluster, bytes: Math.min(cluster, 32 * 1024) };
 }
 
+/** Where a FAT's first table lies, counted from the partition's beginning, and how its clusters are counted. Source: the same. */
+export interface FatTable {
+	readonly firstByte: number;
+	readonly bytes: number;
+	readonly bits: 12 | 16 | 32;
+	readonly clusters: number;
+	readonly clusterBytes: number;
+}
+/** Tables of partitions up to 8 GiB in clusters of 4 KiB; larger first partitions are rare. */
+const MOST_TABLE_BYTES = 8 * 2 ** 20;
+
+/** The table that says which clusters are taken; null where sectors make no sense, or it is larger than any that is looked at. */
+export function fatTable(head: Uint8Array): FatTable | null {
+	const root = fatRoot(head);
+	if (!root) return null;
+	const sector = u16(head, 11);
+	const clusterBytes = head[13]! * sector;
+	const entries = u16(head, 17);
+	const table = (u16(head, 22) || u32(head, 36)) * sector;
+	const reserved = u16(head, 14) * sector;
+	const all = (u16(head, 19) || u32(head, 32)) * sector;
+	const data = reserved + head[16]! * table + entries * 32;
+	const clusters = Math.floor((all - data) / clusterBytes);
+	if (clusters < 1) return null;
+	// Which it is follows from the number of clusters alone. Source: the same, "FAT Type Determination".
+	const bits = clusters < 4085 ? 12 : clusters < 65_525 ? 16 : 32;
+	const bytes = Math.ceil(((clusters + 2) * bits) / 8);
+	return bytes > table || bytes > MOST_TABLE_BYTES
+		? null
+		: { firstByte: reserved, bytes, bits, clusters, clusterBytes };
+}
+
+/** Bytes in clusters that nobody has taken. */
+export function fatFreeBytes({ bits, clusters, clusterBytes }: FatTable, table: Uint8Array): number {
+	const entry = (n: number): number => {
+		if (bits === 16) return u16(table, 2 * n);
+		if (bits === 32) return u32(table, 4 * n) & 0x0fff_ffff;
+		const pair = u16(table, n + (n >> 1));
+		return n & 1 ? pair >> 4 : pair & 0xfff;
+	};
+	let free = 0;
+	for (let n = 2; n < clusters + 2; n++) if (entry(n) === 0) free++;
+	return free * clusterBytes;
+}
+
 /** Names in a FAT directory, long ones put together, in small letters. Source: the same, "Long Directory Entries". */
 export function fatNames(directory: Uint8Array): string[] {
 	const names: string[] = [];

@@ -31,6 +31,12 @@ describe('an image of a disk', () => {
 		expect(partitions[0]!.names).toEqual(['cmdline.txt', 'user-data', 'a long name with spaces.txt']);
 		expect(takesSeed).toBe(true);
 	});
+	it.each([
+		['mbr', 35_084_288],
+		['gpt', 5_184_512]
+	])('%s has the room on its first partition that mdir says', (name, free) =>
+		expect(scan(image(name)).firstFreeBytes).toBe(free)
+	);
 	it('with a new one', () => {
 		const { table, partitions, takesSeed } = scan(image('gpt'));
 		expect(table?.kind).toBe('gpt');

@@ -1,4 +1,12 @@
-import { fatNames, fatRoot, FILE_SYSTEM_BYTES, readFileSystem, type FileSystem } from './fileSystem';
+import {
+	fatFreeBytes,
+	fatNames,
+	fatRoot,
+	fatTable,
+	FILE_SYSTEM_BYTES,
+	readFileSystem,
+	type FileSystem
+} from './fileSystem';
 import { readTable, TABLE_BYTES, type Partition, type PartitionTable } from './partitions';
 
 interface ScannedPartition extends Partition {
@@ -16,6 +24,8 @@ export interface ImageScan {
 	readonly rawBytes: number;
 	/** It has a place where a seed is read; null when nothing could be seen. */
 	readonly takesSeed: boolean | null;
+	/** Free in the first partition that is a FAT, where the card set goes; null: not seen. */
+	readonly firstFreeBytes: number | null;
 }
 
 interface Window {
@@ -35,6 +45,7 @@ export class ImageScanner {
 	#table: PartitionTable | null = null;
 	#why = '';
 	#fats = new Map<number, Window>();
+	#tables = new Map<number, Window>();
 	#heads = new Map<number, Window>();
 
 	push(chunk: Uint8Array): void {
@@ -70,7 +81,11 @@ export class ImageScanner {
 		}
 		for (const [number, head] of this.#heads) {
 			if (head !== window) continue;
-			const root = /FAT/.test(readFileSystem(head.bytes)?.type ?? '') ? fatRoot(head.bytes) : null;
+			const isFat = /FAT/.test(readFileSystem(head.bytes)?.type ?? '');
+			const root = isFat ? fatRoot(head.bytes) : null;
+			const table = isFat && this.#tables.size === 0 ? fatTable(head.bytes) : null;
+			if (table)
+				this.#tables.set(number, this.#within(head, this.#want(head.firstByte + table.firstByte, table.bytes)));
 			if (root) this.#fats.set(number, this.#within(head, this.#want(head.firstByte + root.firstByte, root.bytes)));
 		}
 	}
@@ -82,6 +97,14 @@ export class ImageScanner {
 		window.bytes.set(there);
 		window.filled = there.length;
 		return window;
+	}
+
+	#free(): number | null {
+		const [found] = this.#tables;
+		if (!found) return null;
+		const [number, window] = found;
+		const table = fatTable(this.#heads.get(number)!.bytes)!;
+		return window.filled < window.bytes.length ? null : fatFreeBytes(table, window.bytes);
 	}
 
 	#want(firstByte: number, length: number): Window {
@@ -102,7 +125,14 @@ export class ImageScanner {
 				names: fat && fat.filled > 0 ? fatNames(fat.bytes) : null
 			};
 		});
-		return { table: this.#table, why: this.#why, partitions, rawBytes: this.#at, takesSeed: takesSeed(partitions) };
+		return {
+			table: this.#table,
+			why: this.#why,
+			partitions,
+			rawBytes: this.#at,
+			takesSeed: takesSeed(partitions),
+			firstFreeBytes: this.#free()
+		};
 	}
 }
 

@@ -74,6 +74,7 @@ const withMedia = (facts: Partial<NonNullable<ReturnType<Surroundings['media']>>
 					bitRateBps: null,
 					durationMs: 5000,
 					sizeBytes: 1e6,
+					sha256: '',
 					kept: 'person',
 					from: 'file',
 					...facts

@@ -13,6 +13,8 @@ export const mediaSchema = z.object({
 	bitRateBps: z.number().positive().nullable(),
 	durationMs: z.number().positive().nullable(),
 	sizeBytes: z.number().int().min(0).nullable(),
+	/** SHA-256 of the file, by which it is known again under any name; "": nobody has worked it out. */
+	sha256: z.string().regex(/^([0-9a-f]{64})?$/),
 	/** Where the bytes are, when the app has them: shipped with the demo, kept in this browser, or only with the person. */
 	kept: z.enum(['demo', 'browser', 'person']),
 	/** From the file itself, typed by the person, or assumed from the codec. */

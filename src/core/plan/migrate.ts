@@ -23,7 +23,9 @@ export const migrations: Readonly<Record<number, Migration>> = {
 	5: withinBounds,
 	6: eachLinkByItself,
 	// Amplifiers, converters and speakers gained figures; the schema knows what to take where nothing is said.
-	7: (saved) => saved
+	7: (saved) => saved,
+	// Media were known by their names alone.
+	8: (saved) => ({ ...saved, media: each(saved.media, (media) => ({ sha256: '', ...media })) })
 };
 /** From here on the workshop and each link count their shapes by themselves. */
 const COUNTED_APART = 7;

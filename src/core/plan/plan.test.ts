@@ -148,14 +148,14 @@ describe('migration', () => {
 			endpoints.map(({ plan }) => plan.network)
 		);
 	});
-	it.each([2, 3, 4, 5, 6, 20])('opens the frozen file of version %i whole, and it stays as it was', (version) => {
+	it.each([2, 3, 4, 5, 6, 20, 22])('opens the frozen file of version %i whole, and it stays as it was', (version) => {
 		const frozen = readFileSync(resolve(import.meta.dirname, 'fixtures', `version-${version}.json`), 'utf8');
 		const opened = open(frozen);
 		if (!opened.ok) throw new Error(opened.faults[0]!.message);
 		expect(opened.value.damaged).toEqual([]);
 		expect(opened.value.remarks).toEqual([]);
 		const before = JSON.parse(frozen) as { endpoints: { id: string; plan: { sources: unknown } }[] };
-		expect(opened.value.workshop.endpoints.map(({ id, plan }) => [id, without(plan.sources, 'used')])).toEqual(
+		expect(opened.value.workshop.endpoints.map(({ id, plan }) => [id, without(without(plan.sources, 'used'), 'carry')])).toEqual(
 			before.endpoints.map(({ id, plan }) => [id, without(plan.sources as object, 'used')])
 		);
 		for (const { plan } of opened.value.workshop.endpoints)

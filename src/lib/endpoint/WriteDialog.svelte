@@ -1,7 +1,5 @@
 <script lang="ts">
-	import { Modal, PasswordInput } from 'carbon-components-svelte';
-	import { chain } from '$core/chain';
-	import { write } from '$core/engines/write';
+	import { Modal, PasswordInput, ProgressBar } from 'carbon-components-svelte';
 	import { checkPassword, LONGEST_PASSWORD, passwordBits, passwordWords } from '$core/formats/crypt/password';
 	import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 	import { derivePsk } from '$core/formats/keyfile/psk';
@@ -9,8 +7,9 @@
 	import { sentence } from '$core/basics/result';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { download, safeName } from '$lib/shell/download';
-	import { loadMediaBytes } from '$lib/store/media';
+	import { Packer } from '$lib/pack/packer.svelte';
 	import { store } from '$lib/store/workshop.svelte';
+	import type { Workshop } from '$core/plan/workshop';
 	import { useEndpoint } from './view.svelte';
 	import VaultFields from './VaultFields.svelte';
 
@@ -29,6 +28,8 @@
 	let keepWith = $state<string | null>(null);
 	let vaultProblem = $state('');
 	let problem = $state('');
+	let failed = $state('');
+	const packer = new Packer();
 	let busy = $state(false);
 
 	/** What was said of the last one holds no longer. */
@@ -38,7 +39,7 @@
 	});
 
 	async function writeSet(): Promise<void> {
-		problem = passwordProblem = '';
+		problem = passwordProblem = failed = '';
 		busy = true;
 		try {
 			const key = radio ? derivePsk(view.plan.network.ssid, passphrase) : null;
@@ -67,21 +68,22 @@
 			}
 			const crypt = keeper ? sha512crypt(password, saltFrom(crypto.getRandomValues(new Uint8Array(16)))) : null;
 			const secrets = {
-				mediaBytes: await loadMediaBytes(view.plan),
 				...(key ? { radioPskHex: key.value } : {}),
 				...(crypt?.ok ? { userPasswordCrypt: crypt.value } : {})
 			};
-			const files = write(chain, view.plan, view.context, secrets);
-			const { zipCardSet } = await import('./zip');
-			download(`${safeName(view.plan.brief.name)}-card-set.zip`, zipCardSet(files), 'application/zip');
-			const { rememberWritten } = await import('./written');
+			const workshop = $state.snapshot(store.workshop!) as Workshop;
+			const made = await packer.run((remote, onPart) => remote.cardSet(workshop, view.endpoint!.id, secrets, onPart));
+			if (!made) return;
+			download(`${safeName(view.plan.brief.name)}-card-set.zip`, made.zip);
 			store.changeEndpoint(view.endpoint!.id, 'write the card set', (endpoint) => ({
 				...endpoint,
-				written: rememberWritten(files, new Date().toISOString())
+				written: made.written
 			}));
 			store.said = 'Card set written; the run sheet says what to do with it';
 			passphrase = password = again = '';
 			onclose();
+		} catch (error) {
+			failed = `The set could not be made: ${(error as Error).message}. Nothing was downloaded; try again.`;
 		} finally {
 			busy = false;
 		}
@@ -91,14 +93,17 @@
 <Modal
 	open
 	modalHeading={`Download the card set of ${view.plan.brief.name}`}
-	primaryButtonText={busy ? 'Writing …' : 'Download the set'}
-	secondaryButtonText="Not now"
+	primaryButtonText={busy ? 'Making the set …' : 'Download the set'}
+	secondaryButtonText={busy ? 'Stop' : 'Not now'}
 	primaryButtonDisabled={busy ||
 		stops.length > 0 ||
 		(radio && passphrase === '') ||
 		(keeper && (password === '' || again === ''))}
-	on:click:button--secondary={onclose}
-	on:close={onclose}
+	on:click:button--secondary={() => (busy ? packer.cancel() : onclose())}
+	on:close={() => {
+		packer.cancel();
+		onclose();
+	}}
 	on:submit={writeSet}
 >
 	{#if stops.length}
@@ -116,6 +121,12 @@
 			{view.files.length} files in one archive. Unpack it, and copy what is inside <code>boot</code> onto the card's first
 			partition. Nothing leaves this computer.
 		</p>
+		{#if packer.busy}<ProgressBar
+				value={packer.part * 100}
+				labelText="Making the set"
+				helperText={`${Math.round(packer.part * 100)} %`}
+			/>{/if}
+		{#if failed}<p class="bad" role="alert">{failed}</p>{/if}
 		{#if keeper}
 			<div class="pass">
 				<PasswordInput

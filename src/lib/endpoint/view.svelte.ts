@@ -29,7 +29,7 @@ export class EndpointView {
 
 	endpoint = $derived.by(() => store.workshop?.endpoints.find((endpoint) => endpoint.id === this.id()) ?? null);
 	plan = $derived(this.endpoint?.plan as Plan);
-	surroundings = $derived(contextFor(chain, store.workshop!, this.id()));
+	surroundings = $derived(contextFor(chain, store.workshop!, this.id(), store.absent));
 	#derived = $derived(derive(chain, this.plan, this.surroundings));
 	context = $derived(this.#derived.context);
 	claims = $derived(this.#derived.claims);
@@ -39,7 +39,7 @@ export class EndpointView {
 	bench = $derived(benchFor(chain, this.plan, this.surroundings));
 
 	async loadMedia(): Promise<void> {
-		this.mediaBytes = await loadMediaBytes(this.plan);
+		this.mediaBytes = await loadMediaBytes(this.plan.sources.items.map(({ location }) => location));
 	}
 
 	/** Puts a value at "link.key"; gives a sentence, and changes nothing, when the value is not allowed. */

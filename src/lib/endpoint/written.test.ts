@@ -1,4 +1,6 @@
 import { unzipSync } from 'fflate';
+import fc from 'fast-check';
+import { archiveOf, openArchive } from '$lib/pack/archive';
 import { expect, it } from 'vitest';
 import { cardDigest, cardText } from '$core/files/cardBytes';
 import { lines, textFile } from '$core/files/cardFile';
@@ -8,7 +10,7 @@ import { write } from '$core/engines/write';
 import type { CardFile } from '$core/link';
 import { demoWorkshop } from '../../../demo/workshop';
 import { compareWritten, rememberWritten } from './written';
-import { zipCardSet } from './zip';
+import { unzipFiles, zipFiles } from '$lib/pack/zip';
 
 const file = (path: string, ...texts: string[]): CardFile => textFile(path, 'why', lines('sound', ...texts));
 const secret: CardFile = {
@@ -54,13 +56,51 @@ it('tells new, changed, gone and unchanged files apart', () => {
 
 it('packs every file with its bytes, and the same archive for the same set', () => {
 	const set = [
-		file('boot/x.sh', '#!/bin/sh'),
-		{ path: 'm.wav', mode: '0644', why: '', bytes: Uint8Array.of(1, 2, 3), setting: 'sources' } as CardFile
+		{ path: 'boot/x.sh', mode: '0755', bytes: new TextEncoder().encode('#!/bin/sh\n') },
+		{ path: 'm.wav', mode: '0644', bytes: new Uint8Array(2_500_000).fill(7), packed: true },
+		{ path: 'empty', mode: '0600', bytes: new Uint8Array() }
 	];
-	const zip = zipCardSet(set);
-	expect(zipCardSet(set)).toEqual(zip);
+	const parts: number[] = [];
+	const zip = Buffer.concat(zipFiles(set, (part) => parts.push(part)));
+	expect(Buffer.concat(zipFiles(set))).toEqual(zip);
 	expect(Object.entries(unzipSync(zip)).map(([path, bytes]) => [path, bytes.length])).toEqual([
 		['boot/x.sh', 10],
-		['m.wav', 3]
+		['m.wav', 2_500_000],
+		['empty', 0]
 	]);
+	expect(parts.at(-1)).toBe(1);
+	expect(parts).toEqual([...parts].sort((a, b) => a - b));
+	expect([...unzipFiles(zip, 3e6)!].map(([path, bytes]) => [path, bytes.length])).toEqual(
+		set.map(({ path, bytes }) => [path, bytes.length])
+	);
+	expect(unzipFiles(zip, 2e6)).toBeNull();
+	for (const torn of [zip.subarray(0, 40), zip.subarray(9), new Uint8Array(), new TextEncoder().encode('{}')])
+		expect(unzipFiles(torn, 3e6)?.get('m.wav')).toBeUndefined();
+});
+
+it('an exported workshop with its media comes back whole, and what is no such archive is refused', () => {
+	const media = new Map([
+		['Night ferry.wav', Uint8Array.of(1, 2)],
+		['a/b: c', Uint8Array.of(3)]
+	]);
+	const one = { ...demoWorkshop.media[0]!, kept: 'browser' as const };
+	const workshop = { ...demoWorkshop, media: [...media.keys()].map((location) => ({ ...one, location })) };
+	const zip = Buffer.concat(zipFiles(archiveOf(workshop, media)));
+	const opened = openArchive(zip, 'UTC');
+	expect(opened.ok && [opened.value.workshop, [...opened.value.media], opened.value.remarks]).toEqual([
+		workshop,
+		[...media],
+		[]
+	]);
+	expect(
+		openArchive(Buffer.concat(zipFiles([{ path: 'x', mode: '0644', bytes: Uint8Array.of(1) }])), 'UTC')
+	).toMatchObject({ ok: false });
+	fc.assert(
+		fc.property(fc.nat(zip.length), fc.nat(255), (at, value) => {
+			const torn = Uint8Array.from(zip);
+			torn[at % torn.length] = value;
+			openArchive(torn, 'UTC');
+		}),
+		{ numRuns: 150 }
+	);
 });

@@ -14,7 +14,7 @@
 	let { onpalette }: Props = $props();
 	const rows = $derived(
 		(store.workshop?.endpoints ?? []).map((endpoint) => {
-			const assessment = assess(chain, endpoint.plan, contextFor(chain, store.workshop!, endpoint.id));
+			const assessment = assess(chain, endpoint.plan, contextFor(chain, store.workshop!, endpoint.id, store.absent));
 			return {
 				id: endpoint.id,
 				name: endpoint.plan.brief.name,

@@ -1,5 +1,5 @@
 /** Hands the person a file. */
-export function download(name: string, content: string | Uint8Array, type = 'application/octet-stream'): void {
+export function download(name: string, content: string | Uint8Array | Blob, type = 'application/octet-stream'): void {
 	const url = URL.createObjectURL(new Blob([content as BlobPart], { type }));
 	const link = document.createElement('a');
 	link.href = url;

@@ -114,6 +114,8 @@ export async function readCopies(): Promise<{ readonly version: number; readonly
 
 export const readMediaBytes = (location: string): Promise<Uint8Array | null> =>
 	mediaStore.getItem<Uint8Array>(location);
+/** Which media this browser has. */
+export const readMediaNames = (): Promise<string[]> => mediaStore.keys();
 export const writeMediaBytes = (location: string, bytes: Uint8Array): Promise<unknown> =>
 	mediaStore.setItem(location, bytes);
 

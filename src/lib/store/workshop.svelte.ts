@@ -9,7 +9,14 @@ import { decide, openStored, type Decision, type Lock, type Opening } from './op
 import { Saver, type Saved } from './saver.svelte';
 import { Tail, withTail } from './tail';
 import { demoWorkshop } from '$demo/workshop';
-import { changeKeptAside, readKeptAside, writeEnvelope, type KeptAside, type ReadEnvelope } from './storage';
+import {
+	changeKeptAside,
+	readKeptAside,
+	readMediaNames,
+	writeEnvelope,
+	type KeptAside,
+	type ReadEnvelope
+} from './storage';
 
 /** Typing in one field is one step as long as no pause is longer. */
 const SAME_STEP_MS = 1500;
@@ -24,6 +31,8 @@ class WorkshopStore {
 	/** What another tab saved while this one had changes of its own. */
 	conflict = $state.raw<ReadEnvelope | null>(null);
 	keptAside = $state.raw<readonly KeptAside[]>([]);
+	/** Media whose bytes this browser is to have, and does not. */
+	absent = $state.raw<ReadonlySet<string>>(new Set());
 	problem = $state<string | null>(null);
 	/** What was changed while it was opened or mended. */
 	remarks = $state.raw<readonly string[]>([]);
@@ -55,6 +64,7 @@ class WorkshopStore {
 		if (this.workshop) return;
 		await this.#take(await openStored(this.zone));
 		this.#takeTail();
+		await this.lookForMedia();
 		try {
 			this.keptAside = await readKeptAside();
 		} catch {
@@ -69,6 +79,15 @@ class WorkshopStore {
 		addEventListener('beforeunload', (event) => {
 			if (this.#saver.isDirty && (this.save === 'failed' || this.save === 'conflict')) event.preventDefault();
 		});
+	}
+
+	/** Looks which media are really here; a browser may have thrown them out, and an opened file brings none. */
+	async lookForMedia(): Promise<void> {
+		const kept = (this.workshop?.media ?? []).filter((media) => media.kept === 'browser');
+		const here = new Set(kept.length ? await readMediaNames().catch(() => []) : []);
+		const absent = kept.map(({ location }) => location).filter((location) => !here.has(location));
+		if (absent.length !== this.absent.size || absent.some((location) => !this.absent.has(location)))
+			this.absent = new Set(absent);
 	}
 
 	async #take(opening: Opening): Promise<void> {
@@ -246,6 +265,7 @@ class WorkshopStore {
 		if (!(await this.#keepAside(damaged))) return this.problem;
 		const refused = this.change('import a workshop', () => workshop);
 		if (refused) return refused;
+		await this.lookForMedia();
 		const words = [
 			...(damaged.length ? [`${damaged.length} part(s) of the file could not be understood and are kept aside.`] : []),
 			...remarks

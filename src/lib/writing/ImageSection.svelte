@@ -82,7 +82,8 @@
 			rawBytes: result.scan?.rawBytes ?? (result.form === 'raw' ? file.size : null),
 			sha256: result.digests.sha256 ?? '',
 			checked: compared ? ('same' as const) : ('no' as const),
-			takesSeed: result.scan?.takesSeed ?? null
+			takesSeed: result.scan?.takesSeed ?? null,
+			firstFreeBytes: result.scan?.firstFreeBytes ?? null
 		};
 		if (JSON.stringify(facts) !== JSON.stringify(view.plan.card.image)) problem = view.set('card.image', facts) ?? '';
 	});

@@ -1,14 +1,17 @@
 <script lang="ts">
-	import { Button, FileUploaderButton, TextInput } from 'carbon-components-svelte';
+	import { Button, FileUploaderButton, ProgressBar, TextInput } from 'carbon-components-svelte';
 	import { venueSchema, type Venue } from '$core/plan/venue';
 	import { canonicalTimeZone, TIME_ZONES } from '$core/standards/timeZones';
 	import KeptAsideList from '$lib/shell/KeptAsideList.svelte';
 	import OwnWorkshop from '$lib/shell/OwnWorkshop.svelte';
 	import LanFields from '$lib/shell/LanFields.svelte';
 	import { download, safeName } from '$lib/shell/download';
+	import type { Workshop } from '$core/plan/workshop';
+	import { Packer } from '$lib/pack/packer.svelte';
 	import { store } from '$lib/store/workshop.svelte';
 	import { readInWorker } from '$lib/readers/readInWorker';
-	import { sentence } from '$core/basics/result';
+	import { sentence, type Result } from '$core/basics/result';
+	import type { Opened } from '$core/plan/open';
 	import { demoWorkshop } from '$demo/workshop';
 
 	const workshop = $derived(store.workshop!);
@@ -16,6 +19,9 @@
 	let errors = $state<Partial<Record<keyof Venue, string>>>({});
 	let answer = $state('');
 	let starting = $state(false);
+	/** What was just done can be taken back by one press. */
+	let undoable = $state(false);
+	const packer = new Packer();
 	const FIELDS: { key: Exclude<keyof Venue, 'lan'>; label: string; hint: string }[] = [
 		{ key: 'name', label: 'Name of the venue', hint: '' },
 		{ key: 'timeZone', label: 'Time zone', hint: 'As in the tz database: quiet hours and timers follow it.' },
@@ -54,14 +60,37 @@
 		);
 	function openDemo(): void {
 		store.change('open the demo workshop', () => demoWorkshop);
-		answer = 'The demo is open. Ctrl Z brings back what was here before.';
+		answer = 'The demo is open.';
+		undoable = true;
 	}
 	async function open(files: readonly File[]): Promise<void> {
 		if (!files[0]) return;
-		const read = await readInWorker('workshop', files[0], store.zone);
-		answer =
-			(read.ok ? await store.importOpened(read.value) : sentence(read.faults)) ??
-			`${files[0].name} is open. Ctrl Z brings back what was here before.`;
+		const file = files[0];
+		const isArchive = /\.zip$/i.test(file.name);
+		const read = isArchive ? await openArchive(file) : await readInWorker('workshop', file, store.zone);
+		if (!read) return;
+		answer = (read.ok ? await store.importOpened(read.value) : sentence(read.faults)) ?? `${file.name} is open.`;
+		undoable = read.ok;
+	}
+	async function openArchive(file: File): Promise<Result<Opened> | null> {
+		try {
+			return await packer.run<Result<Opened>>((remote, onPart) => remote.open(file, store.zone, onPart));
+		} catch (error) {
+			answer = `${file.name} could not be opened: ${(error as Error).message}. Nothing was changed.`;
+			return null;
+		}
+	}
+	async function saveWithMedia(): Promise<void> {
+		answer = '';
+		const workshopNow = $state.snapshot(workshop) as Workshop;
+		try {
+			const made = await packer.run((remote, onPart) => remote.workshop(workshopNow, onPart));
+			if (!made) return;
+			download(`${safeName(workshop.venue.name)}.yphos.zip`, made.zip);
+			answer = `${made.count} media ${made.count === 1 ? 'file is' : 'files are'} in it.${made.missing.length ? ` Not here, and so not in it: ${made.missing.slice(0, 5).join(', ')}.` : ''}`;
+		} catch (error) {
+			answer = `It could not be exported: ${(error as Error).message}. Export it without media, or make room and try again.`;
+		}
 	}
 </script>
 
@@ -93,17 +122,35 @@
 		</p>
 		<div class="row">
 			<Button on:click={save}>Export the workshop</Button>
+			<Button kind="tertiary" disabled={packer.busy} on:click={saveWithMedia}>Export with media</Button>
 			<FileUploaderButton
 				kind="tertiary"
 				labelText="Open a workshop file"
 				disableLabelChanges
-				accept={['.json']}
+				accept={['.json', '.zip']}
 				on:change={(event) => open(event.detail)}
 			/>
 			<Button kind="ghost" on:click={openDemo}>Open the demo workshop</Button>
 			<Button kind="ghost" on:click={() => (starting = true)}>Start your own workshop</Button>
 		</div>
-		{#if answer}<p role="status">{answer}</p>{/if}
+		{#if packer.busy}
+			<div class="row">
+				<ProgressBar value={packer.part * 100} labelText="Media" helperText={`${Math.round(packer.part * 100)} %`} />
+				<Button kind="ghost" size="small" on:click={() => packer.cancel()}>Stop</Button>
+			</div>
+		{/if}
+		{#if answer}<p role="status">
+				{answer}
+				{#if undoable}<Button
+						size="small"
+						kind="ghost"
+						on:click={() => {
+							store.undo();
+							answer = 'What was here before is back.';
+							undoable = false;
+						}}>Undo</Button
+					>{/if}
+			</p>{/if}
 	</section>
 	<KeptAsideList />
 	{#if starting}<OwnWorkshop onclose={() => (starting = false)} />{/if}

@@ -50,6 +50,8 @@ const UNIT_FOLDERS = ['/etc/systemd/system/', '/usr/lib/systemd/system/'];
 export class Disk {
 	readonly files = new Map<string, DiskFile>();
 	readonly folders = new Set<string>(['/']);
+	/** Folders that are not the administrator's: "keeper:root". */
+	readonly folderOwners = new Map<string, string>();
 	/** By name, as dpkg says: installed, or left half-way. */
 	readonly packages = new Map<string, 'installed' | 'half-configured'>();
 	/** Who may log in, by name. */
@@ -67,6 +69,7 @@ export class Disk {
 		const copy = new Disk();
 		for (const [path, file] of this.files) copy.files.set(path, file);
 		for (const folder of this.folders) copy.folders.add(folder);
+		for (const [folder, owner] of this.folderOwners) copy.folderOwners.set(folder, owner);
 		for (const [name, state] of this.packages) copy.packages.set(name, state);
 		for (const [name, account] of this.accounts) copy.accounts.set(name, account);
 		copy.freeBytes = this.freeBytes;

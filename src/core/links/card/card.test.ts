@@ -38,7 +38,8 @@ const IMAGE = {
 	rawBytes: 2e9,
 	sha256: '',
 	checked: 'same',
-	takesSeed: true
+	takesSeed: true,
+	firstFreeBytes: 400e6
 } as const;
 
 describe('the card', () => {

@@ -102,6 +102,10 @@ export function sealCard(files: readonly CardFile[], settings: CardSettings, cla
 				text: `place ${file.mode} root:root ${cardDigest(file)} ${shellWord(file.path.slice(ROOT.length))}`,
 				...causeOf(file)
 			})),
+			...claimsOn(claims, 'folder').map((claim): CardLine => ({
+				text: `folder ${shellWord(claim.owner)} ${shellWord(claim.path)}`,
+				setting: claim.setting
+			})),
 			...packages.map((claim): CardLine => ({ text: `package ${shellWord(claim.name)}`, setting: claim.setting })),
 			...claimsOn(claims, 'unit').map((claim): CardLine => ({
 				text: `enable ${shellWord(claim.name)}`,

@@ -40,6 +40,7 @@ export function assessCard(settings: CardSettings, context: Context, claims: rea
 					}
 				]),
 		...assessImage(settings, room, context),
+		...assessSet(settings, context, claims),
 		...assessEnd(settings),
 		...assessLayer(settings, context, claims),
 		...assessFetching(settings, context, claims),
@@ -164,6 +165,39 @@ function assessImage(settings: CardSettings, room: Room | null, context: Context
 			]
 		});
 	return findings;
+}
+
+/** Scripts, units and lists of a set, without media. Measured on the demo's sets: 60 to 90 kB. */
+const SET_BYTES = 200_000;
+/** Where nobody has seen the first partition, a set up to this size goes onto any. Typical. */
+const SMALL_SET_BYTES = 60e6;
+
+/** The set is copied onto the first partition, which is small. */
+function assessSet({ image, system }: CardSettings, { change }: Context, claims: readonly Claim[]): Finding[] {
+	const carried = claimsOn(claims, 'store').reduce((sum, { bytes, inSet }) => sum + (inSet ? bytes : 0), 0);
+	const bytes = carried + SET_BYTES;
+	const free = image?.firstFreeBytes ?? null;
+	if (system !== 'plain' || bytes <= (free ?? SMALL_SET_BYTES)) return [];
+	const fixes: Fix[] = [{ label: 'Copy the files to the endpoint yourself', apply: change.carryMedia('self') }];
+	return [
+		free === null
+			? {
+					id: 'card.set-large',
+					level: 'caution',
+					title: `The card set is ${formatBytes(bytes)}, and nobody knows whether the first partition holds it`,
+					why: 'The set is copied onto the first partition, which is small on most images. Drop the image on the page Write the memory card: its free room is read there.',
+					setting: 'card.image',
+					fixes
+				}
+			: {
+					id: 'card.set-too-large',
+					level: 'stop',
+					title: `The card set is ${formatBytes(bytes - free)} larger than the room on the first partition`,
+					why: `It is ${formatBytes(bytes)}; ${image!.name} leaves ${formatBytes(free)} free there. Copy the files of the list over the network instead, or use an image with a larger first partition.`,
+					setting: 'card.image',
+					fixes
+				}
+	];
 }
 
 /** How it ends, against how it is kept. Both schools are right, each with its own care. */

@@ -6,6 +6,7 @@ import { changing } from '../../changes';
 import type { Claim } from '../../claims';
 import { formatBytes, withUnit } from '../../basics/format';
 import type { Context, Figure, Link } from '../../link';
+import { isSaved } from '../../plan/saved';
 import { computeRoom } from './contents';
 import { cardFiles, sealCard } from './files';
 import { assessCard } from './findings';
@@ -164,7 +165,13 @@ export const card: Link<'card', CardSettings> = {
 	title: 'Card',
 	settings: cardSettings,
 	version: 2,
-	migrations: { 1: (saved) => ({ firstPartition: '/boot/firmware', ...saved }) },
+	migrations: {
+		1: (saved) => ({
+			firstPartition: '/boot/firmware',
+			...saved,
+			image: isSaved(saved.image) ? { firstFreeBytes: null, ...saved.image } : saved.image
+		})
+	},
 	empty: () => calmCard,
 	key: 'c',
 	place: { column: 'world', row: 3, wires: [{ to: 'programme', carries: 'data' }] },

@@ -23,8 +23,10 @@ declare module '../../changes' {
 }
 declare module '../../claims' {
 	interface ClaimTypes {
-		/** Room on the card. */
-		store: { readonly bytes: number };
+		/** Room on the card; `inSet`: the card set brings it, by way of the first partition. */
+		store: { readonly bytes: number; readonly inSet?: boolean };
+		/** A folder on the endpoint that belongs to somebody. */
+		folder: Caused & { readonly path: string; readonly owner: string };
 		/** Written to the card again and again, in long pieces. */
 		wear: { readonly bytesPerDay: number };
 		/** An argument of the kernel. Source: the kernel's own list of parameters. */

@@ -9,7 +9,7 @@ export const APPLY_BEGIN = `#!/bin/bash
 set -euo pipefail
 here=$(cd "$(dirname "\${BASH_SOURCE[0]}")" && pwd)
 kept=/var/lib/yphos-card
-files=() packages=() units=() overlays=() changed=
+files=() packages=() units=() overlays=() folders=() changed=
 
 for tool in sha256sum cut cmp stat install mv grep sort systemctl dpkg dpkg-query; do
 	command -v "$tool" >/dev/null || { echo "$tool is missing on this system, and nothing can be put in place without it." >&2; exit 1; }
@@ -49,6 +49,7 @@ package() { # one that was left half-way counts as missing
 }
 enable() { units+=("$1"); }
 overlay() { overlays+=("$1"); }
+folder() { folders+=("$1" "$2"); } # OWNER PATH
 `.split('\n');
 
 /** The lines of apply.sh after the lists of packages, files and units. */
@@ -96,6 +97,11 @@ for ((i = 0; i < \${#files[@]}; i += 3)); do
 		mv -f -- "$beside" "/$path"
 		echo "placed /$path"
 		changed=1
+	fi
+done
+for ((i = 0; i < \${#folders[@]}; i += 2)); do
+	if [[ $(stat -c '%04a %U' "\${folders[i + 1]}" 2>/dev/null) != "0755 \${folders[i]}" ]]; then
+		install -d -m 0755 -o "\${folders[i]}" -- "\${folders[i + 1]}"
 	fi
 done
 # What an earlier card set placed and this one no longer has, goes; its units first.
@@ -159,6 +165,9 @@ check() { # LABEL COMMAND…
 		printf 'WRONG %s\\n' "$1"
 		wrong=1
 	fi
+}
+has_digest() { # SHA256 PATH
+	[[ $(sha256sum <"$2" | cut -c1-64) == "$1" ]]
 }
 check_playing() { # LABEL COMMAND…: only while the player runs; a gap between two titles is waited for
 	systemctl is-active --quiet ${PLAYER_UNIT} || { printf -- '--    %s: the player rests now\\n' "$1"; return; }

@@ -13,7 +13,9 @@ const imageFactsSchema = z.object({
 	/** Compared with what its publisher says: the same, or not compared. Another than the publisher\u2019s is never kept. */
 	checked: z.enum(['same', 'no']),
 	/** It reads a seed at its first start; null: could not be seen. */
-	takesSeed: z.boolean().nullable()
+	takesSeed: z.boolean().nullable(),
+	/** Free on its first partition, where the card set goes; null: could not be seen. */
+	firstFreeBytes: z.number().int().min(0).nullable()
 });
 
 /** The schema of the card's slice of a plan. */

@@ -163,7 +163,7 @@ function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 		{
 			id: 'apply',
 			phase: 'set up',
-			needs: ['logged in', 'media there'],
+			needs: ['logged in'],
 			makes: ['applied'],
 			do:
 				facts.school === 'files'
@@ -189,6 +189,7 @@ function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 		{
 			id: 'verify',
 			phase: 'check',
+			needs: ['media there'],
 			makes: ['verified'],
 			do: 'Ask the endpoint whether it is as planned. It only reads.',
 			command: `sudo bash ${facts.firstPartition}/yphos/verify.sh`,

@@ -211,7 +211,8 @@ export const network: Link<'network', NetworkSettings> = {
 	empty: ({ hostName }) => calmNetwork(hostName),
 	key: 'n',
 	place: { column: 'world', row: 1, wires: [{ to: 'sources', carries: 'data' }] },
-	publish: ({ way, hostName, school, address }) => ({
+	publish: ({ way, hostName, school, address, user, login }) => ({
+		keeper: way === 'none' || login !== 'none' ? user : '',
 		way,
 		hostName,
 		school,

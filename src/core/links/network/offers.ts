@@ -6,6 +6,8 @@ declare module '../../facts' {
 	interface Facts {
 		readonly way: NetworkSettings['way'];
 		readonly hostName: string;
+		/** Who looks after it; "": nobody can log in. */
+		readonly keeper: string;
 		/** Its own address, when it has one that stays; else "". */
 		readonly address: string;
 		/** How the first start is set up. */

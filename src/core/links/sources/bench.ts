@@ -3,6 +3,7 @@ import type { Bench } from '../../engines/machine';
 import type { Context } from '../../link';
 import { mediaSchema } from '../../parts/media';
 import { placeKind, placesIn } from '../../files/mediaPlace';
+import { isInSet } from './onCard';
 import type { SourcesSettings } from './settings';
 
 const stream = z.object({ url: z.string(), state: z.enum(['plays', 'refuses']), media: mediaSchema.nullable() });
@@ -28,7 +29,11 @@ export function sourcesBench(settings: SourcesSettings, context: Context): Parti
 			.map((url) => ({ url, state: 'plays', media: context.media(url) })),
 		media: locations.flatMap((location) => {
 			const media = context.media(location);
-			return media && placeKind(location) !== 'stream' ? [{ ...media, location: placeOf(location).inPlaylist }] : [];
+			// What the set is to carry and cannot is not there; what the person copies is taken to be.
+			const comes = !(isInSet(settings, context, location) && context.isAbsent(location));
+			return media && comes && placeKind(location) !== 'stream'
+				? [{ ...media, location: placeOf(location).inPlaylist }]
+				: [];
 		})
 	};
 }

@@ -3,12 +3,13 @@ import type { Claim } from '../../claims';
 import { writeM3uLines } from '../../formats/playlist';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import { placesIn } from '../../files/mediaPlace';
+import { copyFile } from './copy';
 import type { SourcesSettings } from './settings';
 
 /** The playlist, and those media whose bytes are at hand. */
 export function sourcesFiles(
 	settings: SourcesSettings,
-	_context: Context,
+	context: Context,
 	_claims: readonly Claim[],
 	secrets: Secrets
 ): CardFile[] {
@@ -31,14 +32,19 @@ export function sourcesFiles(
 	items.forEach((item, index) => {
 		const bytes = secrets.mediaBytes?.get(item.location);
 		const place = placeOf(item.location);
-		if (bytes && place.kind === 'card' && !media.has(place.inPlaylist))
+		if (settings.carry === 'set' && bytes && place.kind === 'card' && !media.has(place.inPlaylist))
 			media.set(place.inPlaylist, {
 				path: rootPath(place.inPlaylist),
 				mode: '0644',
 				why: `${item.title || item.location}, played from ${MEDIA_DIR}.`,
 				bytes,
+				sha256: context.media(item.location)?.sha256,
 				setting: `sources.items.${index}`
 			});
 	});
-	return [textFile(rootPath(PLAYLIST_PATH), 'What is played, in order.', content), ...media.values()];
+	return [
+		textFile(rootPath(PLAYLIST_PATH), 'What is played, in order.', content),
+		...media.values(),
+		...copyFile(settings, context)
+	];
 }

@@ -1,6 +1,7 @@
 import { changing, type Change } from '../../changes';
 import type { Context, Finding } from '../../link';
 import { placeKind } from '../../files/mediaPlace';
+import { filesOf, isInSet } from './onCard';
 import type { SourcesSettings, SourceItem } from './settings';
 
 const own = changing<SourcesSettings>('sources');
@@ -14,6 +15,7 @@ export function assessSources(settings: SourcesSettings, context: Context): Find
 		...areUnknown(items, context),
 		...neverReached(settings, context),
 		...areElsewhere(items),
+		...areNotHere(settings, context),
 		...waitForNothing(settings),
 		...playedByNobody(context)
 	];
@@ -155,6 +157,24 @@ function areElsewhere(items: readonly SourceItem[]): Finding[] {
 					)
 				}
 			]
+		}
+	];
+}
+
+/** A set without the bytes that it is to carry would be silent, or go on to what is there. */
+function areNotHere(settings: SourcesSettings, context: Context): Finding[] {
+	const gone = filesOf(settings).filter(
+		({ location }) => isInSet(settings, context, location) && context.isAbsent(location)
+	);
+	if (gone.length === 0) return [];
+	return [
+		{
+			id: 'sources.not-here',
+			level: 'stop',
+			title: gone.length === 1 ? 'One file of the list is not here' : `${gone.length} files of the list are not here`,
+			why: `${named(gone)}: this browser does not have ${gone.length === 1 ? 'its' : 'their'} bytes, as after a workshop file that was brought from another one. Add ${gone.length === 1 ? 'it' : 'them'} again, under any name: ${gone.length === 1 ? 'it is' : 'they are'} known by digest. Or export the workshop with its media there, and open that.`,
+			setting: 'sources.items',
+			fixes: [{ label: 'Copy the files to the endpoint yourself', apply: own({ carry: 'self' }) }]
 		}
 	];
 }

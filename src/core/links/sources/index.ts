@@ -1,12 +1,15 @@
 /** The sources: a list of streams and files. Says what each brings; the sound link says what becomes of it. */
+import { changing } from '../../changes';
 import type { Claim } from '../../claims';
 import { entryClaims } from '../../basics/entries';
 import { formatBytes } from '../../basics/format';
 import { playsList, type Context, type Link } from '../../link';
-import { placeKind, placesIn } from '../../files/mediaPlace';
+import { placeKind } from '../../files/mediaPlace';
 import { sourcesBench, sourcesBenchShape } from './bench';
 import { sourcesFiles } from './files';
 import { assessSources } from './findings';
+import { copySteps } from './copy';
+import { isInSet, mediaClaims } from './onCard';
 import { rehearseSources, SOURCES_FAULTS } from './rehearse';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { SOURCES_WORDS } from './words';
@@ -25,9 +28,17 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 		out.push({ on: 'sound', from: 'sources', what, shape: media });
 		if (kind === 'stream')
 			out.push({ on: 'path', from: 'sources', what, bitsPerSec: media?.bitRateBps ?? ASSUMED_STREAM_BPS });
-		if (kind === 'card') out.push({ on: 'store', from: 'sources', what, bytes: media?.sizeBytes ?? 0 });
+		if (kind === 'card')
+			out.push({
+				on: 'store',
+				from: 'sources',
+				what,
+				bytes: media?.sizeBytes ?? 0,
+				inSet: isInSet(settings, context, item.location)
+			});
 	}
 	out.push(
+		...mediaClaims(settings, context),
 		...entryClaims(
 			'sources',
 			'sources',
@@ -47,23 +58,24 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 	return out;
 }
 
-/** A sheet of paper holds so many; the list itself names the others. */
-const NAMED = 12;
-const namesOf = (paths: readonly string[]): string =>
-	paths.length <= NAMED
-		? paths.join(', ')
-		: `${paths.slice(0, NAMED).join(', ')} and ${paths.length - NAMED} more, as playlist.m3u8 of the card set names them`;
-
 /** The link that says what is to be played. */
 export const sources: Link<'sources', SourcesSettings> = {
 	id: 'sources',
 	title: 'Sources',
 	settings: sourcesSettings,
-	version: 2,
-	migrations: { 1: (saved) => ({ used: true, ...saved }) },
-	empty: ({ kind }) => ({ used: playsList(kind), listTitle: '', header: [], items: [], waitForNetwork: true }),
+	version: 3,
+	migrations: { 1: (saved) => ({ used: true, ...saved }), 2: (saved) => ({ carry: 'set', ...saved }) },
+	empty: ({ kind }) => ({
+		used: playsList(kind),
+		listTitle: '',
+		header: [],
+		items: [],
+		waitForNetwork: true,
+		carry: 'set'
+	}),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	publish: ({ items }) => ({ listed: items.length }),
+	changes: { carryMedia: (carry) => changing<SourcesSettings>('sources')({ carry }) },
 	key: 'm',
 	place: { column: 'content', row: 1, wires: [{ to: 'programme', carries: 'data' }] },
 	bench: { shape: sourcesBenchShape, of: sourcesBench },
@@ -103,31 +115,14 @@ export const sources: Link<'sources', SourcesSettings> = {
 	},
 	assess: assessSources,
 	files: sourcesFiles,
-	steps(settings, context) {
-		const placeOf = placesIn(settings.items);
-		const byHand = settings.items.filter(
-			(item) => placeKind(item.location) === 'card' && (context.media(item.location)?.kept ?? 'person') === 'person'
-		);
-		return [
-			...(byHand.length
-				? [
-						{
-							id: 'copy-media',
-							phase: 'set up' as const,
-							needs: ['logged in'] as const,
-							makes: ['media there'] as const,
-							do: `Copy ${byHand.length} file${byHand.length > 1 ? 's' : ''} of yours to the endpoint, under these names: ${namesOf(byHand.map((item) => placeOf(item.location).inPlaylist))}.`,
-							expect: 'verify.sh names none of them as missing.'
-						}
-					]
-				: []),
-			{
-				id: 'licence',
-				phase: 'check' as const,
-				do: 'If guests can hear it, check what your local law asks for playing music in company.',
-				expect: 'A licence, or the certainty that none is needed.'
-			}
-		];
-	},
+	steps: (settings, context) => [
+		...copySteps(settings, context),
+		{
+			id: 'licence',
+			phase: 'check',
+			do: 'If guests can hear it, check what your local law asks for playing music in company.',
+			expect: 'A licence, or the certainty that none is needed.'
+		}
+	],
 	rehearse: rehearseSources
 };

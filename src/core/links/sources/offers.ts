@@ -1,9 +1,16 @@
+import type { Change } from '../../changes';
 import type { PlayedMedia } from '../../parts/media';
+import type { SourcesSettings } from './settings';
 
 declare module '../../facts' {
 	interface Facts {
 		/** How many entries are listed to be played; absent when no list is played. */
 		readonly listed?: number;
+	}
+}
+declare module '../../changes' {
+	interface Changes {
+		carryMedia(carry: SourcesSettings['carry']): Change;
 	}
 }
 declare module '../../engines/machine/signals' {

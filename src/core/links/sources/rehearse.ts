@@ -47,7 +47,9 @@ function lookOnDisk(machine: Machine, path: string): PlayedMedia | string {
 	if (file && (parseInt(file.mode, 8) & OTHERS_READ) === 0) return `its mode ${file.mode} keeps the player from it`;
 	if (file?.bytes) return fromBytes(file.bytes) ?? 'the file is in no format that is known here';
 	const known = machine.bench.media.find((media) => media.location === path);
-	return known ? asPlayed(known) : 'there is no such file';
+	if (!known) return 'there is no such file';
+	machine.assumed.add('the files that you copy yourself are there');
+	return asPlayed(known);
 }
 
 function fromBytes(bytes: Uint8Array): PlayedMedia | null {

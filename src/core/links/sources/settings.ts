@@ -30,7 +30,9 @@ export const sourcesSettings = z.object({
 	header: z.array(commentLine).max(LIST_LIMITS.headerLines),
 	items: uniqueList(sourceItem, LIST_LIMITS.entries, ({ id }) => id, 'Another entry has the same id.'),
 	/** Streams need the network: wait for it before playing, or begin with what is on the card. */
-	waitForNetwork: z.boolean()
+	waitForNetwork: z.boolean(),
+	/** Files whose bytes the app has go to the endpoint in the card set, or the person copies them. */
+	carry: z.enum(['set', 'self'])
 });
 /** The sources' slice of a plan. */
 export type SourcesSettings = z.infer<typeof sourcesSettings>;

@@ -8,6 +8,8 @@
 	const view = useEndpoint();
 	const items = $derived(view.plan.sources.items);
 	const PLACES = { stream: 'stream', card: 'on the card', disk: 'on the endpoint' } as const;
+	const whereOf = (location: string): string =>
+		store.absent.has(location) ? 'not here: add it again' : PLACES[placeKind(location)];
 	const SHOWN = 200;
 
 	const setItems = (label: string, change: (items: readonly SourceItem[]) => SourceItem[]): void =>
@@ -44,6 +46,7 @@
 			bitRateBps: known?.bitRateBps ?? null,
 			durationMs: known?.durationMs ?? null,
 			sizeBytes: known?.sizeBytes ?? null,
+			sha256: known?.sha256 ?? '',
 			kept: known?.kept ?? 'person',
 			from: 'typed'
 		};
@@ -86,9 +89,8 @@
 							/></td
 						>
 						<td class="where" title={item.location}
-							><span class="soft small">{PLACES[placeKind(item.location)]}</span><br /><span class="mono"
-								>{item.location}</span
-							></td
+							><span class={['small', store.absent.has(item.location) ? 'bad' : 'soft']}>{whereOf(item.location)}</span
+							><br /><span class="mono">{item.location}</span></td
 						>
 						<td class="made"
 							><input

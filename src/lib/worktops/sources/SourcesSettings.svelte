@@ -1,13 +1,13 @@
 <script lang="ts">
-	import { Button, FileUploaderButton, TextInput } from 'carbon-components-svelte';
+	import { Button, FileUploaderButton, ProgressBar, TextInput } from 'carbon-components-svelte';
 	import { isStream, writeM3u, writeXspf } from '$core/formats/playlist';
 	import { sourceItem } from '$core/links/sources/settings';
 	import { sentence } from '$core/basics/result';
 	import { download, safeName } from '$lib/shell/download';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
-	import { SwitchField, TextField } from '$lib/fields';
+	import { ChoiceField, SwitchField, TextField } from '$lib/fields';
 	import { readInWorker } from '$lib/readers/readInWorker';
-	import { addPlaylist, roomIn, takeAudioFiles } from './sourcesIntake';
+	import { addPlaylist, audioIn, roomIn, takeAudioFiles } from './sourcesIntake';
 
 	const view = useEndpoint();
 	const sources = $derived(view.plan.sources);
@@ -58,9 +58,27 @@
 		}
 	}
 
+	/** How many of how many are taken in; null while none are. */
+	let intake = $state<{ done: number; of: number; stop: () => void } | null>(null);
+	let folder = $state<HTMLInputElement>();
+
 	async function addFiles(files: readonly File[]): Promise<void> {
-		remarks = await takeAudioFiles(view.endpoint!.id, files);
-		await view.loadMedia();
+		const giveUp = new AbortController();
+		intake = { done: 0, of: files.length, stop: () => giveUp.abort() };
+		try {
+			remarks = await takeAudioFiles(view.endpoint!.id, files, {
+				onFile: (done) => (intake = intake && { ...intake, done }),
+				signal: giveUp.signal
+			});
+			await view.loadMedia();
+		} finally {
+			intake = null;
+		}
+	}
+	async function addFolder(all: readonly File[]): Promise<void> {
+		const files = audioIn(all);
+		if (files.length) return addFiles(files);
+		remarks = [`None of the ${all.length} files in that folder is an audio file.`];
 	}
 
 	const list = $derived({
@@ -73,6 +91,18 @@
 
 <TextField path="sources.listTitle" label="Title of the list" value={sources.listTitle} />
 <SwitchField path="sources.waitForNetwork" label="Wait for the network before playing" value={sources.waitForNetwork} />
+<ChoiceField
+	path="sources.carry"
+	label="How files get to the endpoint"
+	value={sources.carry}
+	options={[
+		{ value: 'set', text: 'In the card set' },
+		{ value: 'self', text: 'You copy them over the network' }
+	]}
+	hint={sources.carry === 'set'
+		? 'Nothing to copy by hand; the first partition must have the room. Files over 64 MB are copied in any case.'
+		: 'No limit but the card; the run sheet has the command, and a list of names for it.'}
+/>
 <form
 	onsubmit={(event) => {
 		event.preventDefault();
@@ -102,12 +132,35 @@
 		size="small"
 		kind="tertiary"
 		multiple
+		disabled={intake !== null}
 		labelText="Add audio files"
 		disableLabelChanges
 		accept={['audio/*', '.flac', '.wav']}
 		on:change={(event) => addFiles(event.detail)}
 	/>
+	<Button size="small" kind="tertiary" disabled={intake !== null} on:click={() => folder?.click()}>Add a folder</Button>
+	<input
+		bind:this={folder}
+		type="file"
+		webkitdirectory
+		hidden
+		aria-label="Folder with audio files"
+		onchange={(event) => {
+			void addFolder([...(event.currentTarget.files ?? [])]);
+			event.currentTarget.value = '';
+		}}
+	/>
 </div>
+{#if intake}
+	<div class="row" role="status">
+		<ProgressBar
+			size="sm"
+			value={(100 * intake.done) / intake.of}
+			labelText={`Reading file ${intake.done + 1} of ${intake.of}`}
+		/>
+		<Button size="small" kind="ghost" on:click={intake.stop}>Stop</Button>
+	</div>
+{/if}
 {#if remarks.length}<ul class="soft small" aria-live="polite">
 		{#each remarks as remark, n (n)}<li>{remark}</li>{/each}
 	</ul>{/if}

@@ -5,13 +5,15 @@ import { writeTone } from '$core/formats/wav/wav';
 import { LIST_LIMITS } from '$core/formats/playlist/limits';
 import { store } from '$lib/store/workshop.svelte';
 import { demoWorkshop } from '../../../../demo/workshop';
-import { addPlaylist, takeAudioFiles } from './sourcesIntake';
+import { addPlaylist, audioIn, takeAudioFiles } from './sourcesIntake';
 
-const room = vi.hoisted(() => ({ full: '' }));
+const room = vi.hoisted(() => ({ full: '', kept: [] as string[] }));
 vi.mock('$lib/store/storage', () => ({
 	writeMediaBytes: async (location: string) => {
 		if (location === room.full) throw new Error('no room');
-	}
+		room.kept.push(location);
+	},
+	readMediaNames: async () => room.kept
 }));
 
 const read = (text: string) => {
@@ -64,6 +66,46 @@ it('takes each dropped file alone: one that cannot be kept, read or named keeps 
 	store.undo();
 	expect(store.workshop).toEqual(demoWorkshop);
 	store.unsaved = true;
+});
+
+it('knows a file again that is missed here, whatever it is called now, and stops when it is told to', async () => {
+	store.unsaved = true;
+	const bytes = writeTone({
+		pitchHz: 440,
+		peakDbfs: -20,
+		sampleRateHz: 48_000,
+		bitDepth: 16,
+		channels: 1,
+		durationMs: 60
+	});
+	const file = (name: string): File => new File([bytes as Uint8Array<ArrayBuffer>], name);
+	store.workshop = demoWorkshop;
+	await takeAudioFiles('test-bench', [file('first.wav')]);
+	room.kept = [];
+	await store.lookForMedia();
+	expect([...store.absent]).toEqual(['first.wav']);
+	await takeAudioFiles('test-bench', [file('renamed since.wav')]);
+	expect([...store.absent]).toEqual([]);
+	const listed = store.workshop!.endpoints.find(({ id }) => id === 'test-bench')!.plan.sources.items;
+	expect(listed.filter(({ location }) => /first|renamed/.test(location)).map(({ location }) => location)).toEqual([
+		'first.wav'
+	]);
+	const giveUp = new AbortController();
+	const seen: number[] = [];
+	const said = await takeAudioFiles('test-bench', [file('a.wav'), file('b.wav'), file('c.wav')], {
+		onFile: (done) => {
+			seen.push(done);
+			if (done === 1) giveUp.abort();
+		},
+		signal: giveUp.signal
+	});
+	expect(seen).toEqual([0, 1]);
+	expect(said.join()).toContain('1 file added');
+	expect(said.join()).toContain('Given up after 2 of 3 files');
+	expect(audioIn([file('b.flac'), new File([''], 'cover.jpg'), file('a.MP3')]).map(({ name }) => name)).toEqual([
+		'a.MP3',
+		'b.flac'
+	]);
 });
 
 it('takes no more entries than a list holds', () => {

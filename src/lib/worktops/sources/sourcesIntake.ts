@@ -5,6 +5,7 @@ import { readWav } from '$core/formats/wav/wav';
 import { mediaSchema, type Media } from '$core/parts/media';
 import type { Plan } from '$core/plan/plan';
 import { fitLine } from '$core/plan/text';
+import { sha256Of } from '$lib/pack/digest';
 import { writeMediaBytes } from '$lib/store/storage';
 import { store } from '$lib/store/workshop.svelte';
 
@@ -45,13 +46,40 @@ interface Taken {
 	readonly remarks: readonly string[];
 }
 
-/** Takes audio files in: their facts, their bytes where they are small, and an entry for each that the list does not have yet. Gives remarks. */
-export async function takeAudioFiles(endpointId: string, files: readonly File[]): Promise<string[]> {
+/** Endings of what the player plays as sound. */
+const AUDIO = /\.(?:wav|flac|mp3|m4a|aac|ogg|oga|opus|aif|aiff|wv|ape)$/i;
+/** Of a folder, what sounds; in the order of its names. */
+export const audioIn = (files: readonly File[]): File[] =>
+	files
+		.filter(({ name, type }) => AUDIO.test(name) || type.startsWith('audio/'))
+		.sort((a, b) => (a.webkitRelativePath || a.name).localeCompare(b.webkitRelativePath || b.name));
+
+/** How far it is, and whether it was given up; what was taken until then stays. */
+export interface Intake {
+	readonly onFile?: (done: number) => void;
+	readonly signal?: AbortSignal;
+}
+
+/**
+ * Takes audio files in: their facts, their bytes where they are small, and an entry for each that the list does not have yet.
+ * A file whose bytes are missed here is known by its digest, whatever it is called now. Gives remarks.
+ */
+export async function takeAudioFiles(
+	endpointId: string,
+	files: readonly File[],
+	intake: Intake = {}
+): Promise<string[]> {
 	const taken: Taken[] = [];
 	const refused: string[] = [];
-	for (const file of files) {
+	for (const [n, file] of files.entries()) {
+		if (intake.signal?.aborted) {
+			refused.push(`Given up after ${n} of ${files.length} files.`);
+			break;
+		}
+		intake.onFile?.(n);
 		try {
-			taken.push(await takeOne(file));
+			const one = await takeOne(file, intake.signal);
+			if (one) taken.push(one);
 		} catch (error) {
 			// One file that cannot be read, or kept, keeps none of the others out.
 			refused.push(`${file.name.slice(0, 200)}: not added. ${(error as Error).message}`);
@@ -74,13 +102,17 @@ export async function takeAudioFiles(endpointId: string, files: readonly File[])
 				: endpoint
 		)
 	}));
+	await store.lookForMedia();
 	if (why) return [...refused, why];
 	const added = taken.length ? [`${taken.length} file${taken.length === 1 ? '' : 's'} added.`] : [];
 	return [...added, ...refused, ...taken.flatMap(({ remarks }) => remarks)];
 }
 
-async function takeOne(file: File): Promise<Taken> {
-	const location = fitLine(file.name, LIST_LIMITS.location);
+async function takeOne(file: File, signal?: AbortSignal): Promise<Taken | null> {
+	const sha256 = await sha256Of(file, signal);
+	if (sha256 === null) return null;
+	const missed = store.workshop?.media.find((media) => media.sha256 === sha256 && store.absent.has(media.location));
+	const location = missed?.location ?? fitLine(file.name, LIST_LIMITS.location);
 	if (location === '') throw new Error('Nothing printable is in its name: rename it.');
 	const kept = file.size <= KEPT_BYTES;
 	const facts = await factsOf(file);
@@ -90,6 +122,7 @@ async function takeOne(file: File): Promise<Taken> {
 				location,
 				bitRateBps: null,
 				sizeBytes: file.size,
+				sha256,
 				kept: kept ? 'browser' : 'person',
 				from: 'file'
 			})

@@ -99,8 +99,12 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 	},
 	stat(process, machine, args) {
 		const { values, rest } = operands(args, 'c');
-		const file = machine.disk.get(rest[0] ?? '');
-		if (!file) return missing(process, rest[0] ?? '');
+		const [path = ''] = rest;
+		const isFolder = machine.disk.kind(path) === 'folder';
+		const file = isFolder
+			? { mode: '0755', owner: machine.disk.folderOwners.get(path) ?? 'root:root' }
+			: machine.disk.get(path);
+		if (!file) return missing(process, path);
 		const [user, group] = file.owner.split(':') as [string, string];
 		const text = (values.get('c') ?? '')
 			.replace('%04a', file.mode)
@@ -111,8 +115,21 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		return 0;
 	},
 	install(process, machine, args) {
-		const { values, rest } = operands(args, 'mog');
+		const { flags, values, rest } = operands(args, 'mog');
 		const [from, to] = rest as [string, string];
+		const owner = `${values.get('o') ?? 'root'}:${values.get('g') ?? 'root'}`;
+		const [user] = owner.split(':') as [string];
+		if (user !== 'root' && !machine.disk.accounts.has(user)) {
+			process.err(`install: invalid user '${user}'\n`);
+			return 1;
+		}
+		if (flags.has('d')) {
+			for (const path of rest) {
+				machine.disk.makeFolder(path);
+				machine.disk.folderOwners.set(path, owner);
+			}
+			return 0;
+		}
 		const file = machine.disk.get(from);
 		if (!file) return missing(process, from);
 		return refused(
@@ -123,7 +140,7 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 					text: file.text,
 					bytes: file.bytes,
 					mode: (values.get('m') ?? '0755').padStart(4, '0'),
-					owner: `${values.get('o') ?? 'root'}:${values.get('g') ?? 'root'}`
+					owner
 				})
 		);
 	},
