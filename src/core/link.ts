@@ -99,7 +99,11 @@ interface CardFileBase {
 export type CardFile = CardFileBase &
 	(
 		| { readonly lines: readonly CardLine[] }
-		| { readonly bytes: Uint8Array; readonly setting: SettingPath; /** When it is known already. */ readonly sha256?: string }
+		| {
+				readonly bytes: Uint8Array;
+				readonly setting: SettingPath;
+				/** When it is known already. */ readonly sha256?: string;
+		  }
 	);
 
 /** What is asked for when a card set is written and never kept. */

@@ -13,9 +13,11 @@ import { planSchema, type Plan } from '../plan/plan';
 import { assess } from './assess';
 import { benchFor } from './benchFor';
 import { contextFor } from './context';
+import { derive } from './derive';
 import { cardTree, type Bench } from './machine';
 import { rehearse, type PlannedFault, type Rehearsal } from './rehearse';
 import { write } from './write';
+import { soundAtBestSec } from '../links/brief/findings';
 import { heardIn } from '../links/sound/track';
 import { inWords } from './say';
 
@@ -230,9 +232,42 @@ describe('a rehearsal', () => {
 		expect(first(alone)).not.toBeNull();
 		expect(texts(alone)).toContain('The fan begins to turn');
 	});
+	it('sound comes when the brief says that it can, on any board, with any converter, from file or stream', () => {
+		const { plan } = endpoint('bunkhouse-lounge');
+		const [file, stream] = [
+			plan.sources.items[0]!,
+			plan.sources.items.find(({ location }) => location.startsWith('http'))!
+		];
+		for (const board of ['board-small-512', 'board-full-1', 'board-full-4', 'board-fast-8'])
+			for (const converter of ['conv-usb-96', 'conv-header-192'])
+				for (const [items, waitForNetwork] of [
+					[[file], false],
+					[[stream], true],
+					[[stream], false],
+					[[file, stream], true]
+				] as const) {
+					const tried: Plan = {
+						...plan,
+						parts: { ...plan.parts, board, converter, supply: 'supply-5-5', also: [] },
+						network: { ...plan.network, way: 'wired' },
+						sources: { ...plan.sources, items: [...items], waitForNetwork },
+						sound: { ...plan.sound, volumeAt: 'player' }
+					};
+					const foretold = derive(chain, tried, contextFor(chain, demoWorkshop, 'bunkhouse-lounge'));
+					const atMs = ear(run({ plan: tried })).spans.find(({ state }) => state === 'sound')?.fromMs;
+					expect(
+						Math.abs((atMs ?? Infinity) / 1000 - soundAtBestSec(foretold.context)!),
+						`${board} ${converter} ${waitForNetwork}`
+					).toBeLessThan(1.5);
+				}
+	});
 	it('a hot box drops frames at the moment that the findings foretell', () => {
 		const { plan } = endpoint('lamp-room');
-		const apart = { ...plan, parts: { ...plan.parts, also: [{ part: 'fan-5-switched', count: 1 }] } };
+		const apart = {
+			...plan,
+			parts: { ...plan.parts, also: [{ part: 'fan-5-switched', count: 1 }] },
+			heat: { ...plan.heat, roomC: 44 }
+		};
 		const figure = assess(chain, apart, contextFor(chain, demoWorkshop, 'lamp-room'))
 			.links.find(({ id }) => id === 'heat')!
 			.figures.find(({ id }) => id === 'throttle')!;

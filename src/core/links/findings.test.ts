@@ -121,7 +121,20 @@ const CASES: readonly Case[] = [
 	{
 		id: 'power.surge',
 		level: 'caution',
-		change: { parts: { supply: 'supply-5-3-open', also: also('strip-display') } }
+		change: { parts: { supply: 'supply-5-3-open', also: also('hold-cap') } },
+		context: withBoard({ peakW: 3, surgeW: 4, brownOutV: 4.7, warnsV: null })
+	},
+	{
+		id: 'power.start',
+		level: 'caution',
+		change: { parts: { supply: 'supply-5-3-open' } },
+		context: withBoard({ peakW: 3, surgeW: 20, brownOutV: 4.6, warnsV: null })
+	},
+	{
+		id: 'power.warns',
+		level: 'caution',
+		change: { parts: { supply: 'supply-5-3-open', lead: 'lead-c-c-2' } },
+		context: withBoard({ warnsV: 4.8 })
 	},
 	{
 		id: 'power.usb-port',

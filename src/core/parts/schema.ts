@@ -128,7 +128,10 @@ const board = z
 		idleW: z.number().min(0.1).max(60),
 		peakW: z.number().min(0.1).max(60),
 		surgeW: z.number().min(0.1).max(120).default(12),
+		/** Below it the board restarts. */
 		brownOutV: z.number().min(3).max(24),
+		/** Below it the board reports too little voltage and slows itself; null: it does neither. */
+		warnsV: z.number().min(3).max(24).nullable().default(null),
 		/** From power on to the kernel's first line, from there to the first service, from there until all are begun. */
 		firmwareSec: z.number().min(0).max(120),
 		kernelSec: z.number().min(0).max(120),
@@ -151,7 +154,8 @@ const board = z
 		heatJPerK: z.number().min(1).max(2000).default(40),
 		throttleC: z.number().min(40).max(125).default(80)
 	})
-	.refine((part) => part.idleW <= part.peakW && part.peakW <= part.surgeW, 'Idle, peak and surge must rise.');
+	.refine((part) => part.idleW <= part.peakW && part.peakW <= part.surgeW, 'Idle, peak and surge must rise.')
+	.refine((part) => part.warnsV === null || part.warnsV > part.brownOutV, 'It warns before it restarts.');
 
 const supply = z.object({
 	...base,
@@ -263,7 +267,7 @@ const cooler = z.object({
 	...base,
 	kind: z.literal('cooler'),
 	/** Chip to air through it, in still air. */
-	kPerW: z.number().min(0.2).max(50),
+	kPerW: z.number().min(0.2).max(500),
 	jPerK: z.number().min(0).max(2000),
 	areaCm2: z.number().min(0).max(5000)
 });

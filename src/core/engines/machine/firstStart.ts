@@ -70,7 +70,11 @@ function run({ links, card, bench, startUtcMs, faults = [] }: FirstStartOptions)
 			return;
 		}
 		spawn(machine, { argv, env, stdin: '' }, ({ code, err }) => {
-			const name = argv.join(' ').split(/[\s/;]+/).find((word) => word.endsWith('.sh')) ?? argv[0]!;
+			const name =
+				argv
+					.join(' ')
+					.split(/[\s/;]+/)
+					.find((word) => word.endsWith('.sh')) ?? argv[0]!;
 			if (code !== 0) problems.push(`${name} ended with ${code}: ${err.trim().split('\n').at(-1) || 'no word why'}`);
 			next(n + 1);
 		});

@@ -1,6 +1,7 @@
 /** The brief: what the endpoint must do, and the promises against which the others are judged. */
 import type { Link } from '../../link';
-import { assessBrief } from './findings';
+import { withUnit } from '../../basics/format';
+import { assessBrief, soundAtBestSec } from './findings';
 import { briefSettings, type BriefSettings } from './settings';
 import './offers';
 
@@ -22,7 +23,7 @@ export const brief: Link<'brief', BriefSettings> = {
 	key: 'i',
 	place: { column: 'board', row: 0, wires: [{ to: 'parts', carries: 'rule' }] },
 	publish: ({ name, kind, video, comesBackAlone }) => ({ endpointName: name, wish: kind, film: video, comesBackAlone }),
-	figures: (settings) => [
+	figures: (settings, context) => [
 		{
 			id: 'promise',
 			setting: 'brief.soundWithinSec',
@@ -32,7 +33,20 @@ export const brief: Link<'brief', BriefSettings> = {
 			sure: 'exact',
 			from: 'You set it.',
 			telling: true
-		}
+		},
+		...(soundAtBestSec(context) === null
+			? []
+			: [
+					{
+						id: 'at-best',
+						setting: 'parts.board' as const,
+						label: 'Sound after power, at best',
+						text: withUnit(soundAtBestSec(context)!, 1, 's'),
+						value: soundAtBestSec(context),
+						sure: 'typical' as const,
+						from: 'Firmware, kernel, what the player waits for, and its own start. The rehearsal goes through it second by second.'
+					}
+				])
 	],
 	assess: assessBrief,
 	steps: (settings, { facts }) =>

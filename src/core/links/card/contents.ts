@@ -1,4 +1,5 @@
 import { claimsOn, type Claim } from '../../claims';
+import { PACKAGE_LISTS_BYTES, packageBytes } from '../../files/packageRoom';
 import type { Context } from '../../link';
 import type { PartOf } from '../../parts/schema';
 import { computeCardRoom } from './room';
@@ -6,8 +7,6 @@ import type { CardSettings } from './settings';
 
 /** A plain system without a desktop; a ready-made player; an application platform with its second archive. Typical. */
 const SYSTEM_GB = { plain: 2.4, player: 3.5, platform: 6 } as const;
-/** Room that the packages of the card set take, each. Typical. */
-const PACKAGE_GB = 0.06;
 /** A log that is kept grows to this. Source: the journald drop-in that we write, SystemMaxUse. */
 const LOG_GB = 0.2;
 
@@ -32,10 +31,14 @@ export function computeRoom(settings: CardSettings, context: Context, claims: re
 	const card = context.part('card', context.facts.parts.card);
 	if (!card) return null;
 	const stores = claimsOn(claims, 'store');
-	const packages = new Set(claimsOn(claims, 'package').map(({ name }) => name)).size;
+	const packages = [...new Set(claimsOn(claims, 'package').map(({ name }) => name))];
+	const packagesGb =
+		packages.length && settings.system === 'plain'
+			? (PACKAGE_LISTS_BYTES + packages.reduce((sum, name) => sum + packageBytes(name), 0)) / 1e9
+			: 0;
 	const neededBytes = stores.reduce((sum, claim) => sum + claim.bytes, 0);
 	const systemGb =
-		SYSTEM_GB[settings.system] + packages * PACKAGE_GB + settings.swapMb / 1000 + (settings.logsInMemory ? 0 : LOG_GB);
+		SYSTEM_GB[settings.system] + packagesGb + settings.swapMb / 1000 + (settings.logsInMemory ? 0 : LOG_GB);
 	const { usableBytes } = computeCardRoom({
 		capacityGb: card.capacityGb,
 		reservedPercent: settings.reservePercent,
@@ -50,7 +53,7 @@ export function computeRoom(settings: CardSettings, context: Context, claims: re
 		freeBytes,
 		pieces: [
 			...piece('system', SYSTEM_GB[settings.system], 'system'),
-			...piece('packages', packages * PACKAGE_GB, 'system'),
+			...piece('packages', packagesGb, 'system'),
 			...piece('swap', settings.swapMb / 1000, 'system'),
 			...piece('logs', settings.logsInMemory ? 0 : LOG_GB, 'system'),
 			...piece('media', neededBytes / 1e9, 'media'),

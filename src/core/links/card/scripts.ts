@@ -71,6 +71,7 @@ if ((\${#packages[@]})); then
 	export DEBIAN_FRONTEND=noninteractive
 	"\${apt[@]}" update
 	"\${apt[@]}" install -y --no-install-recommends "\${packages[@]}"
+	"\${apt[@]}" clean
 	changed=1
 fi
 if [[ -e $here/setup.sh ]]; then

@@ -10,8 +10,7 @@ const heat = z.object({
 	duty: z.object({
 		idleW: z.number().min(0),
 		peakW: z.number().min(0),
-		share: z.number().min(0),
-		besideW: z.number().min(0)
+		share: z.number().min(0)
 	}),
 	model: z.object({
 		airC: z.number(),

@@ -4,7 +4,7 @@ import { changing, type Change } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
 import { fitThermal } from './fit';
 import { computeHeat, findHeat, PLACE_AIR, type Heat } from './model';
-import { settledAfterSec } from './thermal';
+import { dutyWatts, settledAfterSec } from './thermal';
 import type { HeatSettings } from './settings';
 
 const own = changing<HeatSettings>('heat');
@@ -157,7 +157,7 @@ function assessReadings(settings: HeatSettings, context: Context, heat: Heat): F
 				]
 			: [];
 	}
-	const fitted = fitThermal(readings, roomC + PLACE_AIR[place].k, heat.watts);
+	const fitted = fitThermal(readings, roomC + PLACE_AIR[place].k, dutyWatts(heat.duty));
 	if (!fitted.ok)
 		return [
 			{

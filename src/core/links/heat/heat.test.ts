@@ -20,7 +20,7 @@ const model = (part: Partial<ThermalModel> = {}): ThermalModel => ({
 	fan: null,
 	...part
 });
-const duty = (part: Partial<Duty> = {}): Duty => ({ idleW: 2, peakW: 6, share: 0.2, besideW: 0, ...part });
+const duty = (part: Partial<Duty> = {}): Duty => ({ idleW: 2, peakW: 6, share: 0.2, ...part });
 
 describe('a warm body', () => {
 	it('settles where what it gives off is what it takes in', () => {
@@ -59,6 +59,21 @@ describe('a warm body', () => {
 			);
 		expect(resistance(model({ fan }), 1)).toBeCloseTo(10 / 3 + 2, 9);
 	});
+});
+
+it('what sits on the header warms the air in the case, not the chip', () => {
+	const lounge = demoWorkshop.endpoints[0]!;
+	const steady = (also: string[], box: string | null): number => {
+		const plan: Plan = {
+			...lounge.plan,
+			parts: { ...lounge.plan.parts, case: box, also: also.map((part) => ({ part, count: 1 })) }
+		};
+		const here = derive(chain, plan, contextFor(chain, demoWorkshop, lounge.id));
+		return computeHeat(plan.heat, here.context, here.claims)!.run.steadyC;
+	};
+	const [beside, resistanceOfCase] = [0.35, 3.5];
+	expect(steady(['relay-one'], null)).toBeCloseTo(steady([], null), 6);
+	expect(steady(['relay-one'], 'case-plastic') - steady([], 'case-plastic')).toBeCloseTo(beside * resistanceOfCase, 6);
 });
 
 describe('constants from one\u2019s own readings', () => {

@@ -26,6 +26,7 @@ export interface Heat {
 	readonly duty: Duty;
 	readonly model: ThermalModel;
 	readonly run: HeatRun;
+	/** In the case: chip and what is beside it. */
 	readonly watts: number;
 	/** What the readings gave, when they are used. */
 	readonly fitted: Fitted | null;
@@ -52,17 +53,21 @@ export function findHeat(
 	const besideW = claimsOn(claims, 'power')
 		.filter(({ via, part }) => (via === 'header' || via === 'board') && part !== board.id)
 		.reduce((sum, { typicalW, count }) => sum + typicalW * count, 0);
-	const duty: Duty = { idleW: board.idleW, peakW: board.peakW, share: load.share, besideW };
+	const duty: Duty = { idleW: board.idleW, peakW: board.peakW, share: load.share };
 	const watts = dutyWatts(duty);
 	const fitted = fittedOf(settings, watts);
-	const model = { ...typicalModel(settings, context, board), ...(fitted ? measured(fitted) : {}) };
+	const typical = typicalModel(settings, context, board);
+	// What sits on the header warms the air in the case, not the chip; readings have it in them already.
+	const model = fitted
+		? { ...typical, ...measured(fitted) }
+		: { ...typical, airC: typical.airC + besideW * typical.caseKPerW };
 	return {
 		board,
 		load,
 		duty,
 		model,
 		run: runHeat(model, duty, settledAfterSec(model), steps),
-		watts,
+		watts: watts + besideW,
 		fitted,
 		fan: fanOf(context)
 	};

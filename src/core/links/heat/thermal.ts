@@ -3,6 +3,7 @@
  * and heatsink hold. The chip itself is faster than this by seconds, which no playback notices.
  */
 export interface ThermalModel {
+	/** Of the room, and what else gets warm in the same case makes of it. */
 	readonly airC: number;
 	/** Chip to air inside, still; and from there to the room. */
 	readonly chipKPerW: number;
@@ -27,13 +28,11 @@ export interface Duty {
 	readonly peakW: number;
 	/** 0 to 1 and above: above it cannot keep up even when cool. */
 	readonly share: number;
-	/** What else gets warm in the same case. */
-	readonly besideW: number;
 }
 
-/** Watts that heat the box at a load of `share`, 0 to 1. */
+/** Watts of the chip at a load of `share`, 0 to 1. */
 export const dutyWatts = (duty: Duty, share = Math.min(1, duty.share)): number =>
-	duty.idleW + share * (duty.peakW - duty.idleW) + duty.besideW;
+	duty.idleW + share * (duty.peakW - duty.idleW);
 
 /** K/W from chip to room at a fan speed from 0 to 1. */
 export const resistance = (model: ThermalModel, fanSpeed: number): number =>
@@ -112,7 +111,7 @@ const stepTo = (model: ThermalModel, fromC: number, watts: number, kPerW: number
 
 /** The speed at which it would just stay at its limit. A processor's draw follows its speed. */
 function allowedSpeed(model: ThermalModel, duty: Duty, kPerW: number): number {
-	const allowedW = (model.throttleC - model.airC) / kPerW - duty.idleW - duty.besideW;
+	const allowedW = (model.throttleC - model.airC) / kPerW - duty.idleW;
 	return Math.max(0.15, Math.min(1, allowedW / Math.max(0.01, duty.peakW - duty.idleW)));
 }
 

@@ -6,7 +6,7 @@ import { lanOf } from './addresses';
 import type { NetworkSettings } from './settings';
 
 /** Time to take an address by cable or radio. Typical. */
-const JOIN_MS = { wired: 2600, radio: 5200, none: 0 } as const;
+export const JOIN_MS = { wired: 2600, radio: 5200, none: 0 } as const;
 
 const visitor = z.object({
 	from: z.string(),

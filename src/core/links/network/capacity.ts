@@ -18,8 +18,8 @@ const WIDTHS = { 20: { times: 1, db: 0 }, 40: { times: 2.077, db: 3 }, 80: { tim
 const LOWER_BAND_MBPS = 65;
 /** What headers, acknowledgements and waiting leave of the radio's rate. Typical of TCP over one hop. */
 const RADIO_EFFICIENCY = 0.55;
-/** The same for a cable. Source: 1460 of 1538 bytes on the wire, IEEE 802.3. */
-const WIRE_EFFICIENCY = 1460 / 1538;
+/** The same for a cable: 1448 of 1538 bytes on the wire, with TCP’s time stamps, which Linux sends. Source: IEEE 802.3, 3.1.1; RFC 7323, 3. */
+const WIRE_EFFICIENCY = 1448 / 1538;
 
 interface RadioPath {
 	readonly bandGhz: 2.4 | 5;
@@ -36,13 +36,23 @@ export interface Capacity {
 	readonly realBps: number;
 }
 
-/** Radio: rate from level, then what is left of the air and of the rate. Two streams want 3 dB more. */
+/**
+ * Radio: rate from level, then what is left of the air and of the rate. Two streams want 3 dB more. Both ends fall back to fewer
+ * streams and narrower channels where that gives more; they choose for each frame. Source: IEEE 802.11-2020, 10.6.
+ */
 export function computeRadio(path: RadioPath): Capacity {
-	const width = WIDTHS[path.bandGhz === 2.4 && path.widthMhz === 80 ? 40 : path.widthMhz];
-	const level = path.signalDbm - width.db - (path.streams === 2 ? 3 : 0);
-	const step = STEPS.filter(([dbm, mbps]) => level >= dbm && (path.bandGhz === 5 || mbps <= LOWER_BAND_MBPS)).at(-1);
-	const rateBps = (step?.[1] ?? 0) * width.times * path.streams * 1e6;
+	const rates = ([20, 40, 80] as const)
+		.filter((widthMhz) => widthMhz <= path.widthMhz && (widthMhz < 80 || path.bandGhz === 5))
+		.flatMap((widthMhz) => ([1, 2] as const).filter((n) => n <= path.streams).map((n) => rateAt(path, widthMhz, n)));
+	const rateBps = Math.max(...rates);
 	return { rateBps, realBps: rateBps * RADIO_EFFICIENCY * (1 - path.othersPercent / 100) };
+}
+
+function rateAt({ bandGhz, signalDbm }: RadioPath, widthMhz: 20 | 40 | 80, streams: 1 | 2): number {
+	const { times, db } = WIDTHS[widthMhz];
+	const level = signalDbm - db - (streams === 2 ? 3 : 0);
+	const step = STEPS.filter(([dbm, mbps]) => level >= dbm && (bandGhz === 5 || mbps <= LOWER_BAND_MBPS)).at(-1);
+	return (step?.[1] ?? 0) * times * streams * 1e6;
 }
 
 /** Ethernet at `mbps` Mbit/s with TCP over IPv4 in full frames. Source: IEEE 802.3, 3.1.1; RFC 9293. */

@@ -17,7 +17,7 @@ import { NETWORK_FAULTS, rehearseNetwork } from './rehearse';
 import { calmNetwork, networkSettings, type NetworkSettings } from './settings';
 import { networkSteps } from './steps';
 import { rehearseUpdates, updateClaims } from './updates';
-import { networkBench, networkBenchShape } from './bench';
+import { JOIN_MS, networkBench, networkBenchShape } from './bench';
 import { reachTrack } from './track';
 import { NETWORK_WORDS } from './words';
 import './offers';
@@ -212,6 +212,7 @@ export const network: Link<'network', NetworkSettings> = {
 	key: 'n',
 	place: { column: 'world', row: 1, wires: [{ to: 'sources', carries: 'data' }] },
 	publish: ({ way, hostName, school, address, user, login }) => ({
+		joinMs: JOIN_MS[way],
 		keeper: way === 'none' || login !== 'none' ? user : '',
 		way,
 		hostName,

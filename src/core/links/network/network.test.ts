@@ -263,7 +263,11 @@ describe('what the way carries', () => {
 		expect(computeRadio({ ...radio, signalDbm: -95 }).rateBps).toBe(0);
 		expect(computeRadio(radio).rateBps).toBe(65e6);
 		expect(computeRadio({ ...radio, bandGhz: 5, widthMhz: 80, signalDbm: -40 }).rateBps).toBeCloseTo(351e6, -6);
-		expect(computeWire(100).realBps / 1e6).toBeCloseTo(94.9, 1);
+		expect(computeWire(100).realBps / 1e6).toBeCloseTo(94.15, 2);
+		expect(computeWire(1000).realBps / 1e6).toBeCloseTo(941.5, 1);
+		// Too weak for two streams in a wide channel, it goes on in a narrow one.
+		const wide = { ...radio, bandGhz: 5, widthMhz: 80, streams: 2, signalDbm: -82 } as const;
+		expect(computeRadio(wide).rateBps).toBe(6.5e6);
 	});
 	it('needs nothing in quiet hours, and gives least in the evening', () => {
 		const plan = withNetwork({ way: 'radio', radio: { ...radio, othersPercent: 60 } });

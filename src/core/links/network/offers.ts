@@ -5,6 +5,8 @@ import type { NetworkSettings } from './settings';
 declare module '../../facts' {
 	interface Facts {
 		readonly way: NetworkSettings['way'];
+		/** From the services' beginning to being on the network, ms. */
+		readonly joinMs: number;
 		readonly hostName: string;
 		/** Who looks after it; "": nobody can log in. */
 		readonly keeper: string;

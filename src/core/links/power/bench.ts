@@ -13,7 +13,9 @@ const feed = z.object({
 	idleW: z.number().min(0),
 	playingW: z.number().min(0),
 	peakW: z.number().min(0),
-	brownOutV: z.number().positive()
+	brownOutV: z.number().positive(),
+	/** Below it the board complains and slows itself; null: it does not. */
+	warnsV: z.number().positive().nullable().default(null)
 });
 
 declare module '../../engines/machine/bench' {
@@ -37,7 +39,8 @@ export function powerBench(settings: PowerSettings, context: Context, claims: re
 			idleW: path.watts.idle,
 			playingW: path.watts.typical,
 			peakW: path.watts.peak,
-			brownOutV: board.brownOutV
+			brownOutV: board.brownOutV,
+			warnsV: board.warnsV
 		}
 	};
 }

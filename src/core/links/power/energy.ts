@@ -1,9 +1,22 @@
-/** kWh a year from watts while on and watts while off but plugged in, and what they cost. */
-export function computeEnergy(use: { onW: number; standbyW: number; onHoursPerDay: number; pricePerKwh: number }): {
+/**
+ * kWh a year, and what they cost: from watts while it plays, while it is on and quiet, and while it is off but plugged in.
+ * The quiet hours are part of those for which it is on.
+ */
+export function computeEnergy(use: {
+	onW: number;
+	quietW?: number;
+	standbyW: number;
+	onHoursPerDay: number;
+	quietHoursPerDay?: number;
+	pricePerKwh: number;
+}): {
 	kwhPerYear: number;
 	costPerYear: number;
 } {
-	const kwhPerYear = ((use.onW * use.onHoursPerDay + use.standbyW * (24 - use.onHoursPerDay)) * 365) / 1000;
+	const { onW, quietW = onW, standbyW, onHoursPerDay, quietHoursPerDay = 0 } = use;
+	const whPerDay =
+		onW * (onHoursPerDay - quietHoursPerDay) + quietW * quietHoursPerDay + standbyW * (24 - onHoursPerDay);
+	const kwhPerYear = (whPerDay * 365) / 1000;
 	return { kwhPerYear, costPerYear: kwhPerYear * use.pricePerKwh };
 }
 

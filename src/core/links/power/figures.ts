@@ -5,18 +5,19 @@ import { chosenParts } from '../../parts/chosen';
 import type { PartOf } from '../../parts/schema';
 import { computeEnergy, computeHoldUpSec } from './energy';
 import { computeFuse, fuseCharacteristic, FUSE_RATINGS_A } from './inlet';
-import { computePath, type PowerPath } from './powerPath';
+import { computePath, goodFromV, type PowerPath } from './powerPath';
 import type { PowerSettings } from './settings';
 
 /** A small supply turns nine tenths of what it takes into what it gives. Typical at half load. */
 const SUPPLY_EFFICIENCY = 0.87;
 
 /** Watts from the wall: the board's supply with its loss, and whatever has a plug of its own. */
-function wallWatts(path: PowerPath, claims: readonly Claim[]): { on: number; standby: number } {
+function wallWatts(path: PowerPath, claims: readonly Claim[]): { on: number; quiet: number; standby: number } {
 	const mains = claimsOn(claims, 'power').filter(({ via }) => via === 'mains');
 	const sum = (of: 'typicalW' | 'idleW'): number => mains.reduce((total, claim) => total + claim[of] * claim.count, 0);
 	return {
 		on: path.watts.typical / SUPPLY_EFFICIENCY + sum('typicalW'),
+		quiet: path.watts.idle / SUPPLY_EFFICIENCY + sum('idleW'),
 		standby: path.supply.noLoadW + sum('idleW')
 	};
 }
@@ -89,18 +90,23 @@ function atTheBoard(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
 					{
 						id: 'margin',
 						setting: 'parts.supply' as const,
-						label: 'Margin to the brown-out',
-						text: withUnit((peak.boardV - board.brownOutV) * 1000, 0, 'mV'),
-						value: peak.boardV - board.brownOutV,
+						label: board.warnsV === null ? 'Margin to the brown-out' : 'Margin to the warning',
+						text: withUnit((peak.boardV - goodFromV(board)) * 1000, 0, 'mV'),
+						value: peak.boardV - goodFromV(board),
 						sure: 'typical' as const,
-						from: `The board restarts below ${withUnit(board.brownOutV, 2, 'V')}.`
+						from: `${board.warnsV === null ? '' : `The board warns and slows itself below ${withUnit(board.warnsV, 2, 'V')}. `}It restarts below ${withUnit(board.brownOutV, 2, 'V')}; that differs between boards of one class.`
 					}
 				]
 			: []),
 		volts('idle', 'Waiting', 'Everything on, nothing playing.'),
 		volts('typical', 'Playing', 'What the parts claim while they do their work.'),
 		volts('peak', 'All at their busiest', 'What the parts claim at their peak, all at once.'),
-		volts('surge', 'The greatest surge', 'While it plays, the one part with the greatest surge is switched on.'),
+		volts(
+			'surge',
+			'A part switched on',
+			'While it plays, the one part with the greatest inrush current is switched on.'
+		),
+		volts('start', 'When power comes', 'The board\u2019s own inrush current, the other parts waiting.'),
 		{
 			id: 'rated',
 			setting: 'parts.supply',
@@ -149,9 +155,21 @@ function onUsb(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
 }
 
 function overTime(settings: PowerSettings, context: Context, claims: readonly Claim[], path: PowerPath): Figure[] {
-	const { on, standby } = wallWatts(path, claims);
+	const { on, quiet, standby } = wallWatts(path, claims);
+	// Hours switched off are taken to be quiet ones first.
+	const quietHoursPerDay = Math.max(
+		0,
+		settings.onHoursPerDay - (24 - (context.facts.programme ? context.facts.programme.quietHoursPerDay : 0))
+	);
 	const { pricePerKwh, currency } = context.venue;
-	const energy = computeEnergy({ onW: on, standbyW: standby, onHoursPerDay: settings.onHoursPerDay, pricePerKwh });
+	const energy = computeEnergy({
+		onW: on,
+		quietW: quiet,
+		standbyW: standby,
+		onHoursPerDay: settings.onHoursPerDay,
+		quietHoursPerDay,
+		pricePerKwh
+	});
 	const store = holdUpOf(context);
 	const seconds = store ? computeHoldUpSec(store, path.watts.typical) : null;
 	return [
@@ -162,7 +180,7 @@ function overTime(settings: PowerSettings, context: Context, claims: readonly Cl
 			text: `${withUnit(energy.kwhPerYear, 0, 'kWh')} · ${energy.costPerYear.toFixed(2)} ${currency}`,
 			value: energy.kwhPerYear,
 			sure: 'typical',
-			from: `${withUnit(on, 1, 'W')} for ${settings.onHoursPerDay}\u2009h a day, ${withUnit(standby, 1, 'W')} otherwise, at ${pricePerKwh} ${currency} a kWh. Screens and amplifiers with their own plug are in it.`
+			from: `${withUnit(on, 1, 'W')} for ${withUnit(settings.onHoursPerDay - quietHoursPerDay, 1, 'h')} a day, ${quietHoursPerDay > 0 ? `${withUnit(quiet, 1, 'W')} in ${withUnit(quietHoursPerDay, 1, 'h')} of quiet, ` : ''}${withUnit(standby, 1, 'W')} otherwise, at ${pricePerKwh} ${currency} a kWh. Screens and amplifiers with their own plug are in it.`
 		},
 		...(store
 			? [

@@ -6,7 +6,7 @@ import type { PartOf } from '../../parts/schema';
 import { computeHoldUpSec } from './energy';
 import { holdUpOf, inletFuse } from './figures';
 import { dropAtPower, loopOhm } from './lead';
-import { computePath, type PowerPath } from './powerPath';
+import { computePath, goodFromV, type PowerPath } from './powerPath';
 import type { PowerSettings } from './settings';
 
 const own = changing<PowerSettings>('power');
@@ -147,13 +147,37 @@ function assessLead(settings: PowerSettings, path: PowerPath, board: PartOf<'boa
 				fixes: fixes()
 			}
 		];
-	if (peakV - board.brownOutV < THIN_MARGIN_V)
+	const goodV = goodFromV(board);
+	if (peakV < goodV)
+		return [
+			{
+				id: 'power.warns',
+				level: 'caution',
+				title: `Only ${withUnit(peakV, 2, 'V')} reach the board: it warns and slows itself`,
+				why: `Below ${withUnit(goodV, 2, 'V')} it reports too little voltage and lowers its speed; below about ${withUnit(board.brownOutV, 2, 'V')} it restarts. A shorter or thicker lead, or a supply of 5.1\u2009V, ends that.`,
+				setting: path.supply.lead ? 'parts.supply' : 'parts.lead',
+				fixes: fixes()
+			}
+		];
+	if (peakV - goodV < THIN_MARGIN_V)
 		return [
 			{
 				id: 'power.thin-margin',
 				level: 'caution',
-				title: `Only ${withUnit((peakV - board.brownOutV) * 1000, 0, 'mV')} above the brown-out`,
-				why: `${withUnit(peakV, 2, 'V')} reach the board at its busiest; it restarts below ${withUnit(board.brownOutV, 2, 'V')}. A worn plug takes as much.`,
+				title: `Only ${withUnit((peakV - goodV) * 1000, 0, 'mV')} above ${board.warnsV === null ? 'the brown-out' : 'the board\u2019s warning'}`,
+				why: `${withUnit(peakV, 2, 'V')} reach the board at its busiest; below ${withUnit(goodV, 2, 'V')} it ${board.warnsV === null ? 'restarts' : 'reports too little voltage and slows itself'}. A worn plug takes as much.`,
+				setting: path.supply.lead ? 'parts.supply' : 'parts.lead',
+				fixes: fixes()
+			}
+		];
+	const startV = path.at.start?.boardV ?? null;
+	if (startV === null || startV < board.brownOutV)
+		return [
+			{
+				id: 'power.start',
+				level: 'caution',
+				title: 'The board\u2019s own start pulls it down',
+				why: `When power comes it takes ${withUnit(path.watts.start, 1, 'W')} for a moment, and ${startV === null ? 'the voltage collapses' : `only ${withUnit(startV, 2, 'V')} reach it`}: it may try several times. A shorter or thicker lead ends that.`,
 				setting: path.supply.lead ? 'parts.supply' : 'parts.lead',
 				fixes: fixes()
 			}
@@ -182,12 +206,11 @@ function betterLeads(
 ): PartOf<'lead'>[] {
 	const outs = path.supply.sockets.filter(({ way, male }) => way === 'out' && !male);
 	const ins = board.sockets.filter(({ way, carries }) => way === 'in' && carries.includes('power'));
-	const volts = (lead: PartOf<'lead'>): number =>
-		dropAtPower(
-			path.supply.volts,
-			loopOhm(lead.lengthM, lead.areaMm2!, settings.contactMilliohm / 1000),
-			path.watts.peak
-		)?.boardV ?? 0;
+	const voltsAt = (lead: PartOf<'lead'>, watts: number): number =>
+		dropAtPower(path.supply.volts, loopOhm(lead.lengthM, lead.areaMm2!, settings.contactMilliohm / 1000), watts)
+			?.boardV ?? 0;
+	const volts = (lead: PartOf<'lead'>): number => voltsAt(lead, path.watts.peak);
+	const starts = (lead: PartOf<'lead'>): boolean => voltsAt(lead, path.watts.start) >= board.brownOutV;
 	return context.drawer
 		.flatMap((part) => (part.kind === 'lead' && part.areaMm2 && part.carries.includes('power') ? [part] : []))
 		.filter(({ ends: [a, b] }) =>
@@ -202,7 +225,9 @@ function betterLeads(
 					ins.some(({ plug }) => plug === to!.plug)
 			)
 		)
-		.filter((lead) => lead.id !== context.facts.parts.lead && volts(lead) >= board.brownOutV + THIN_MARGIN_V)
+		.filter(
+			(lead) => lead.id !== context.facts.parts.lead && starts(lead) && volts(lead) >= goodFromV(board) + THIN_MARGIN_V
+		)
 		.sort((a, b) => volts(b) - volts(a));
 }
 

@@ -9,7 +9,8 @@ import type { Plan } from '../../plan/plan';
 import { computeEnergy, computeHoldUpSec } from './energy';
 import { computeFuse, fuseCharacteristic, FUSE_RATINGS_A } from './inlet';
 import { awgAreaMm2, dropAtCurrent, dropAtPower, loopOhm } from './lead';
-import { computePath } from './powerPath';
+import { quietHoursPerDay } from '../programme/quiet';
+import { computePath, goodFromV } from './powerPath';
 import { computeUsbLoad, placeUsb } from './usb';
 
 const lounge = demoWorkshop.endpoints[0]!;
@@ -135,6 +136,33 @@ describe('the inlet', () => {
 		expect(found.map(({ id, level }) => [id, level])).toEqual([['power.inlet-care', 'caution']]);
 		expect(found[0]!.fixes[0]!.apply(plan).power.inlet).toBeNull();
 	});
+});
+
+it('counts the inrush of a part while it plays, and that of the board only when power comes', () => {
+	const also = (part: string): Plan => ({
+		...lounge.plan,
+		parts: { ...lounge.plan.parts, also: [...lounge.plan.parts.also, { part, count: 1 }] }
+	});
+	const { watts } = pathOf(lounge.plan);
+	// The converter's own, 1.2 W against 0.6 W; the board's 10 W do not come while it runs.
+	expect(watts.surge).toBeCloseTo(watts.typical + 0.6, 6);
+	expect(watts.start).toBeCloseTo(10 + 0.4, 6);
+	expect(pathOf(also('drive-ssd-500')).watts.surge).toBeGreaterThan(watts.surge);
+});
+
+it('a board that warns before it restarts is told apart from one that is down', () => {
+	const board = { brownOutV: 4.3, warnsV: 4.63 };
+	expect([goodFromV(board), goodFromV({ ...board, warnsV: null })]).toEqual([4.63, 4.3]);
+});
+
+it('a quiet night is on, and not off', () => {
+	const use = { onW: 10, quietW: 4, standbyW: 1, onHoursPerDay: 24, quietHoursPerDay: 10, pricePerKwh: 1 };
+	expect(computeEnergy(use).kwhPerYear).toBeCloseTo(((14 * 10 + 10 * 4) * 365) / 1000, 9);
+	expect(quietHoursPerDay([])).toBe(0);
+	const every = { weekdays: [], from: '22:00', until: '07:00' };
+	expect(quietHoursPerDay([every])).toBe(9);
+	expect(quietHoursPerDay([every, { weekdays: ['Sun'], from: '21:00', until: '23:00' }])).toBeCloseTo(9 + 1 / 7, 9);
+	expect(quietHoursPerDay([{ weekdays: ['Sun'], from: '20:00', until: '06:00' }])).toBeCloseTo(10 / 7, 9);
 });
 
 it('a year of energy is hours by watts, and a hold-up gives nothing that it cannot', () => {

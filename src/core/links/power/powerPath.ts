@@ -12,9 +12,15 @@ export interface Watts {
 	readonly idle: number;
 	readonly typical: number;
 	readonly peak: number;
-	/** Typical, with the one greatest surge on top. */
+	/** Typical, with the greatest surge of a part on top: the board itself runs already. */
 	readonly surge: number;
+	/** When power comes: the board's own surge, the others waiting. */
+	readonly start: number;
 }
+
+/** What a board works at without complaint: above its warning, where it has one. */
+export const goodFromV = (board: Pick<PartOf<'board'>, 'brownOutV' | 'warnsV'>): number =>
+	board.warnsV ?? board.brownOutV;
 
 /** From the supply along its lead to the board, and on to what hangs on it. */
 export interface PowerPath {
@@ -51,7 +57,7 @@ function findPath(settings: PowerSettings, context: Context, claims: readonly Cl
 		sockets.reduce((sum, { count }) => sum + count, 0),
 		hubs
 	);
-	const watts = addUp(power, usbPlaces);
+	const watts = addUp(power, usbPlaces, board?.id ?? null);
 	const lead = leadOf(settings, context, supply);
 	const ohms = lead ? loopOhm(lead.lengthM, lead.areaMm2, settings.contactMilliohm / 1000) : 0;
 	const at = (load: number): Drop | null => dropAtPower(supply.volts, ohms, load);
@@ -61,7 +67,13 @@ function findPath(settings: PowerSettings, context: Context, claims: readonly Cl
 		watts,
 		ratedW: supply.volts * supply.amperes,
 		loopOhm: ohms,
-		at: { idle: at(watts.idle), typical: at(watts.typical), peak: at(watts.peak), surge: at(watts.surge) },
+		at: {
+			idle: at(watts.idle),
+			typical: at(watts.typical),
+			peak: at(watts.peak),
+			surge: at(watts.surge),
+			start: at(watts.start)
+		},
 		usb: computeUsbLoad(usbPlaces),
 		usbPlaces,
 		who: power
@@ -77,7 +89,7 @@ function leadOf(settings: PowerSettings, context: Context, supply: PartOf<'suppl
 }
 
 /** Everything that the board's supply feeds; what a powered hub or the mains feed does not count. */
-function addUp(power: readonly ClaimOn<'power'>[], usbPlaces: readonly UsbPlace[]): Watts {
+function addUp(power: readonly ClaimOn<'power'>[], usbPlaces: readonly UsbPlace[], boardId: string | null): Watts {
 	const fedElsewhere = new Map<string, number>();
 	for (const place of usbPlaces)
 		if (place.at === 'powered hub') fedElsewhere.set(place.what, (fedElsewhere.get(place.what) ?? 0) + 1);
@@ -87,11 +99,13 @@ function addUp(power: readonly ClaimOn<'power'>[], usbPlaces: readonly UsbPlace[
 	const sum = (pick: (claim: (typeof power)[number]) => number): number =>
 		fed.reduce((total, { claim, count }) => total + pick(claim) * count, 0);
 	const typical = sum((claim) => claim.typicalW);
+	const isBoard = ({ part }: ClaimOn<'power'>): boolean => part === boardId;
+	const beside = fed.filter(({ claim, count }) => count > 0 && !isBoard(claim));
 	return {
 		idle: sum((claim) => claim.idleW),
 		typical,
 		peak: sum((claim) => claim.peakW),
-		surge:
-			typical + Math.max(0, ...fed.filter(({ count }) => count > 0).map(({ claim }) => claim.surgeW - claim.typicalW))
+		surge: typical + Math.max(0, ...beside.map(({ claim }) => claim.surgeW - claim.typicalW)),
+		start: sum((claim) => (isBoard(claim) ? claim.surgeW : claim.idleW))
 	};
 }

@@ -7,8 +7,8 @@ import { POWER_WORDS } from './words';
 const RESTART_MS = 1500;
 /** After so many restarts in a row nobody expects the next one to go better. */
 const PATIENCE = 5;
-/** What a telephone charger on a thin lead gives, for the fault of that name. */
-const WEAK = { supplyVolts: 5, ratedW: 5, loopOhm: 0.7 };
+/** What a telephone charger on a lead of 2 m and 0.08 mm² gives, for the fault of that name. */
+const WEAK = { supplyVolts: 5, ratedW: 5, loopOhm: 0.95 };
 
 /** What can befall the feed while a rehearsal runs. */
 export const POWER_FAULTS = {
@@ -24,6 +24,7 @@ export const powerTrack: TrackKind = {
 	states: {
 		off: { words: 'no power', tone: 'off' },
 		'brown-out': { words: 'too little voltage', tone: 'bad' },
+		low: { words: 'low voltage', tone: 'rest' },
 		on: { words: 'on', tone: 'good' }
 	},
 	off: 'off',
@@ -33,7 +34,12 @@ export const powerTrack: TrackKind = {
 		const dips = spans.filter(({ state }) => state === 'brown-out');
 		const last = spans.at(-1);
 		if (last?.state === 'brown-out') return { good: false, words: `Power fails: ${say(last.why)}` };
-		if (dips.length === 0) return { good: true, words: 'Enough power throughout' };
+		const isLow = spans.some(({ state }) => state === 'low');
+		if (dips.length === 0)
+			return {
+				good: true,
+				words: isLow ? 'Power suffices, but the board complains of low voltage' : 'Enough power throughout'
+			};
 		const lostMs = dips.reduce((sum, { fromMs, toMs }) => sum + toMs - fromMs, 0);
 		return {
 			good: false,
@@ -61,8 +67,11 @@ export function rehearsePower(machine: Machine): void {
 	const check = (watts: number): void => {
 		const { power } = machine.bench;
 		const boardV = voltsAt(watts);
-		if (!power || boardV === null || boardV >= power.brownOutV || !machine.powered) return;
-		brownOut(boardV, watts);
+		if (!power || boardV === null || !machine.powered) return;
+		if (boardV < power.brownOutV) return brownOut(boardV, watts);
+		if (power.warnsV === null || boardV >= power.warnsV) return;
+		tell.event('warns', 'bad', { watts, boardV });
+		tell.state('power', 'low', 'low');
 	};
 	const brownOut = (boardV: number, watts: number): void => {
 		restarts++;
@@ -102,6 +111,7 @@ export function rehearsePower(machine: Machine): void {
 		if (name !== 'supply-weak') return;
 		tell.event(on ? 'charger-in' : 'charger-out', 'fault');
 		if (on) check(machine.bench.power?.playingW ?? 0);
+		else if (machine.powered) tell.state('power', 'on', 'enough');
 		else if (!machine.powered) {
 			restarts = 0;
 			machine.mains(true);

@@ -13,6 +13,11 @@ export const POWER_WORDS = {
 		`Too little voltage at ${withUnit(watts, 1, 'W')}: the board goes down`,
 		boardV === 0 ? 'collapses' : withUnit(boardV, 2, 'V')
 	],
+	warns: ({ watts, boardV }: { watts: number; boardV: number }) => [
+		`Low voltage at ${withUnit(watts, 1, 'W')}: the board complains and slows itself`,
+		withUnit(boardV, 2, 'V')
+	],
+	low: () => 'below what the board wants',
 	'for-ever': ({ times }: { times: number }) => `It has gone down ${times} times and will go on so`,
 	'too-little': () => 'too little voltage',
 	'too-little-for-ever': () => 'too little voltage: it restarts for ever',

@@ -6,8 +6,8 @@ import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { assessProgramme } from './findings';
 import { MAY_SOUND_PATH, playerService, programmeFiles, QUIET_BEGINS, QUIET_ENDS } from './files';
-import { quietInWords } from './quiet';
-import { rehearseProgramme } from './rehearse';
+import { quietInWords, quietHoursPerDay } from './quiet';
+import { PLAYER_START_MS, RETRY_MS, rehearseProgramme } from './rehearse';
 import { programmeSettings, type ProgrammeSettings } from './settings';
 import { PROGRAMME_WORDS } from './words';
 import './offers';
@@ -86,7 +86,17 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	key: 'q',
 	place: { column: 'content', row: 3, wires: [{ to: 'parts', carries: 'signal' }] },
-	publish: ({ startAtBoot, loop, shuffle, quiet }) => ({ programme: { startAtBoot, loop, shuffle, quiet } }),
+	publish: ({ startAtBoot, loop, shuffle, quiet }) => ({
+		programme: {
+			startAtBoot,
+			loop,
+			shuffle,
+			quiet,
+			quietHoursPerDay: quietHoursPerDay(quiet),
+			playerStartMs: PLAYER_START_MS,
+			retryMs: RETRY_MS
+		}
+	}),
 	changes: {
 		startAtBoot: () => own({ startAtBoot: true }),
 		loop: (how) => own({ loop: how })

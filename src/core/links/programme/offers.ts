@@ -10,7 +10,14 @@ interface Caused {
 declare module '../../facts' {
 	interface Facts {
 		/** When, how often and how long it plays; absent when nothing is played. */
-		readonly programme?: Pick<ProgrammeSettings, 'startAtBoot' | 'loop' | 'shuffle' | 'quiet'>;
+		readonly programme?: Pick<ProgrammeSettings, 'startAtBoot' | 'loop' | 'shuffle' | 'quiet'> & {
+			/** On average over a week. */
+			readonly quietHoursPerDay: number;
+			/** From the player's start to its first question for a file, ms. */
+			readonly playerStartMs: number;
+			/** From one try to the next, when nothing could be played, ms. */
+			readonly retryMs: number;
+		};
 	}
 }
 declare module '../../changes' {

@@ -37,6 +37,39 @@ export function isQuiet(data: string, weekday: number, hhmm: number): boolean {
 	});
 }
 
+const MINUTES = 24 * 60;
+
+/** Hours of quiet a day, on average over a week; hours that overlap count once. */
+export function quietHoursPerDay(quiet: readonly QuietHours[]): number {
+	if (quiet.length === 0) return 0;
+	const minuteOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
+	// From Monday's first minute on; what crosses the end of the week goes on at its beginning.
+	const edges = quiet
+		.flatMap((hours) =>
+			(hours.weekdays.length ? hours.weekdays : WEEKDAYS).map((day) => {
+				const from = WEEKDAYS.indexOf(day) * MINUTES + minuteOf(hours.from);
+				const length = (minuteOf(hours.until) - minuteOf(hours.from) + MINUTES) % MINUTES || MINUTES;
+				return [from, from + length] as const;
+			})
+		)
+		.flatMap(([from, until]) =>
+			until > 7 * MINUTES
+				? ([
+						[from, 7 * MINUTES],
+						[0, until - 7 * MINUTES]
+					] as const)
+				: ([[from, until]] as const)
+		)
+		.sort(([a], [b]) => a - b);
+	let reached = 0;
+	let minutes = 0;
+	for (const [from, until] of edges) {
+		minutes += Math.max(0, until - Math.max(from, reached));
+		reached = Math.max(reached, until);
+	}
+	return minutes / 60 / 7;
+}
+
 /** "Mon, Tue 22:00 to 07:00". */
 export const quietInWords = (hours: QuietHours): string =>
 	`${hours.weekdays.length ? hours.weekdays.join(', ') : 'every day'} ${hours.from} to ${hours.until}`;

@@ -6,8 +6,10 @@ import { PLAYER_UNIT } from '../../files/cardFile';
 import { PROGRAMME_WORDS } from './words';
 
 /** From its start to its first question for a file; to end after its device is lost; to notice that a stream has dried up. Typical. */
-const PLAYER_START_MS = 700;
+export const PLAYER_START_MS = 700;
 const DEVICE_LOST_MS = 300;
+/** A try that comes to nothing, the pause before the next (RestartSec=2), and its start. */
+export const RETRY_MS = 500 + 2000 + PLAYER_START_MS;
 const STREAM_DRY_MS = 10_000;
 
 interface Playing {

@@ -10,7 +10,7 @@ import { sourcesFiles } from './files';
 import { assessSources } from './findings';
 import { copySteps } from './copy';
 import { isInSet, mediaClaims } from './onCard';
-import { rehearseSources, SOURCES_FAULTS } from './rehearse';
+import { FILE_MS, rehearseSources, SOURCES_FAULTS, STREAM_MS } from './rehearse';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { SOURCES_WORDS } from './words';
 import './offers';
@@ -74,7 +74,14 @@ export const sources: Link<'sources', SourcesSettings> = {
 		carry: 'set'
 	}),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
-	publish: ({ items }) => ({ listed: items.length }),
+	publish: ({ items, waitForNetwork }) => {
+		const isStream = ({ location }: { location: string }): boolean => placeKind(location) === 'stream';
+		const stream = items[0] !== undefined && isStream(items[0]);
+		return {
+			listed: items.length,
+			beginsWith: { stream, waits: waitForNetwork && items.some(isStream), openMs: stream ? STREAM_MS : FILE_MS }
+		};
+	},
 	changes: { carryMedia: (carry) => changing<SourcesSettings>('sources')({ carry }) },
 	key: 'm',
 	place: { column: 'content', row: 1, wires: [{ to: 'programme', carries: 'data' }] },

@@ -6,6 +6,8 @@ declare module '../../facts' {
 	interface Facts {
 		/** How many entries are listed to be played; absent when no list is played. */
 		readonly listed?: number;
+		/** What is played first, how long it takes to open, and whether the player waits for the network before it. */
+		readonly beginsWith?: { readonly stream: boolean; readonly waits: boolean; readonly openMs: number };
 	}
 }
 declare module '../../changes' {

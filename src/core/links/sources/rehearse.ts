@@ -6,8 +6,8 @@ import { OTHERS_READ, tellerFor, type Fault, type Machine } from '../../engines/
 import { SOURCES_WORDS } from './words';
 
 /** To open a file; to connect to a stream and fill the first buffer; to give up on one that refuses. Typical. */
-const FILE_MS = 60;
-const STREAM_MS = 900;
+export const FILE_MS = 60;
+export const STREAM_MS = 900;
 const REFUSED_MS = 400;
 
 /** What can befall a stream while a rehearsal runs. */

@@ -22,8 +22,16 @@ const older: Timing = { firmwareSec: 3.6, kernelSec: 7.2, servicesSec: 6.5 };
 const usual: Timing = { firmwareSec: 3.1, kernelSec: 4.4, servicesSec: 3.2 };
 const fast: Timing = { firmwareSec: 2.8, kernelSec: 2.6, servicesSec: 2 };
 
-const small = { brownOutV: 4.63, hasClock: false, radio: true, usbTotalA: 1.2, usbPortA: 1.2, header3V3A: 0.5 };
-const full = { brownOutV: 4.63, hasClock: false, radio: true, wired: true, usbTotalA: 1.2, usbPortA: 1.2 };
+const small = {
+	brownOutV: 4.3,
+	warnsV: 4.63,
+	hasClock: false,
+	radio: true,
+	usbTotalA: 1.2,
+	usbPortA: 1.2,
+	header3V3A: 0.5
+};
+const full = { brownOutV: 4.3, warnsV: 4.63, hasClock: false, radio: true, wired: true, usbTotalA: 1.2, usbPortA: 1.2 };
 /** A one-lane older circuit: standard definition and full high definition, the older codecs. */
 const OLDER = [dec('h264', 1080, 30), dec('mpeg2', 1080, 30)];
 const USUAL = [dec('h264', 1080, 60), dec('h265', 2160, 60, 10)];
@@ -207,6 +215,7 @@ export const boards: readonly PartRow[] = [
 		peakW: 8.2,
 		surgeW: 12,
 		brownOutV: 10.5,
+		warnsV: null,
 		wiredMbps: 1000,
 		header3V3A: 0.6,
 		hasClock: true,
@@ -269,6 +278,7 @@ export const boards: readonly PartRow[] = [
 		peakW: 17,
 		surgeW: 26,
 		brownOutV: 10.8,
+		warnsV: null,
 		hasClock: true,
 		wiredMbps: 2500,
 		usbTotalA: 3,

@@ -25,8 +25,8 @@ export const cooling: readonly PartRow[] = [
 	).map(([id, name, price, kPerW, closed, spacersMm]) => row('case', { id, name, price, kPerW, closed, spacersMm })),
 	...(
 		[
-			['cooler-stick', 'Stick-on heatsink, 14 × 14 mm', 2, 16, 5, 10],
-			['cooler-large', 'Heatsink over the whole board', 9, 6.5, 60, 120],
+			['cooler-stick', 'Stick-on heatsink, 14 × 14 mm', 2, 80, 5, 10],
+			['cooler-large', 'Heatsink over the whole board', 9, 8, 60, 120],
 			['cooler-case', 'Block that joins chip and metal case', 5, 3.8, 160, 300],
 			['cooler-tower', 'Tall heatsink with heat pipe', 14, 4.2, 75, 260]
 		] as const

@@ -41,14 +41,18 @@
 			<svg
 				viewBox="0 0 372 190"
 				role="img"
-				aria-label={`${path.supply.volts} volts at the supply, ${path.at.peak?.boardV.toFixed(2) ?? 'nothing'} at the board when all are busiest; it browns out at ${board.brownOutV}`}
+				aria-label={`${path.supply.volts} volts at the supply, ${path.at.peak?.boardV.toFixed(2) ?? 'nothing'} at the board when all are busiest; it restarts below ${board.brownOutV}`}
 			>
 				{#each grid as volts (volts)}
 					<path class="grid" d={`M52 ${y(volts)} H366`} />
 					<text x="46" y={y(volts) + 4} class="axis">{volts.toFixed(1)} V</text>
 				{/each}
 				<path class="limit" d={`M52 ${y(board.brownOutV)} H366`} />
-				<text x="60" y={y(board.brownOutV) + 16} class="limit-text">browns out below {board.brownOutV} V</text>
+				<text x="60" y={y(board.brownOutV) + 16} class="limit-text">restarts below {board.brownOutV} V</text>
+				{#if board.warnsV !== null}
+					<path class="warns" d={`M52 ${y(board.warnsV)} H366`} />
+					<text x="60" y={y(board.warnsV) - 5} class="warns-text">warns below {board.warnsV} V</text>
+				{/if}
 				{#each LOADS as [key] (key)}
 					{@const volts = path.at[key]?.boardV ?? lowV}
 					<path class="lead" class:peak={key === 'peak'} d={`M66 ${y(path.supply.volts)} H96 L252 ${y(volts)} H300`} />
@@ -73,7 +77,8 @@
 				label={`Voltage at the board falls from ${path.supply.volts} volts with no load to ${path.at.peak?.boardV.toFixed(2) ?? 'nothing'} at ${path.watts.peak.toFixed(1)} watts`}
 				curves={[{ name: 'at the board', colour: 'power', points: chart.points }]}
 				limits={[
-					{ name: 'browns out', along: 'y', at: board.brownOutV },
+					{ name: 'restarts', along: 'y', at: board.brownOutV },
+					...(board.warnsV === null ? [] : [{ name: 'warns', along: 'y' as const, at: board.warnsV }]),
 					{ name: 'supply ends', along: 'x', at: path.ratedW }
 				]}
 				spots={chart.spots}
@@ -129,6 +134,13 @@
 	}
 	.grid {
 		stroke: var(--rule);
+	}
+	.warns {
+		stroke: var(--amber);
+		stroke-dasharray: 2 5;
+	}
+	.warns-text {
+		fill: var(--amber-ink, var(--ink));
 	}
 	.limit {
 		stroke: var(--brick);

@@ -1,4 +1,5 @@
 import { readAptConf } from '../../../formats/aptConf';
+import { packageBytes } from '../../../files/packageRoom';
 import { unpack } from '../image';
 import type { Machine } from '../machine';
 import { ASKED_PACKAGES, IMAGE_PACKAGES } from '../packageTable';
@@ -99,6 +100,7 @@ const aptGet: Program = (process, machine) => {
 		process.err(`E: Could not read ${configured}\n`);
 		return process.after(TAKES_MS, () => process.exit(100));
 	}
+	if (verb === 'clean') return process.after(TAKES_MS, () => process.exit(0));
 	if (verb !== 'update' && verb !== 'install') {
 		machine.unknown(`apt-get ${verb}`);
 		return process.after(TAKES_MS, () => process.exit(0));
@@ -147,9 +149,6 @@ function update(process: Process, machine: Machine, options: readonly string[]):
 	});
 }
 
-/** One package of those that card sets ask for takes about so much. Measured: 0.53 GB in nine. */
-const PACKAGE_BYTES = 60e6;
-
 function install(process: Process, machine: Machine, names: readonly string[], options: readonly string[]): void {
 	// An image brings no lists: before they are fetched, apt knows of no package.
 	const hasLists = machine.disk.get(LISTS) !== undefined;
@@ -161,7 +160,8 @@ function install(process: Process, machine: Machine, names: readonly string[], o
 	if (unheard !== undefined) return fail(`E: Unable to locate package ${unheard}`, TAKES_MS);
 	if (!machine.online || machine.activeFaults.has('archive-absent'))
 		return fail('E: Failed to fetch packages', GIVES_UP_MS);
-	if (machine.disk.freeBytes < names.length * PACKAGE_BYTES)
+	const bytes = names.reduce((sum, name) => sum + packageBytes(name), 0);
+	if (machine.disk.freeBytes < bytes)
 		return fail("E: You don't have enough free space in /var/cache/apt/archives/.", TAKES_MS);
 	// Nobody answers at a first start: unless told which to keep, dpkg asks about each file that stands where its own should.
 	const settles = options.some((option) => /--force-conf(?:old|new|def)/.test(option));
@@ -171,7 +171,7 @@ function install(process: Process, machine: Machine, names: readonly string[], o
 			const contents = ASKED_PACKAGES[name] ?? IMAGE_PACKAGES[name]!;
 			const disputed = contents.conffiles.find((path) => machine.disk.get(path) && !machine.disk.get(path)!.stub);
 			unpack(machine.disk, name, contents);
-			machine.disk.freeBytes -= PACKAGE_BYTES;
+			machine.disk.freeBytes -= packageBytes(name);
 			if (disputed === undefined || settles) continue;
 			process.err(`dpkg: error processing package ${name}: end of file on stdin at conffile prompt for ${disputed}\n`);
 			machine.disk.packages.set(name, 'half-configured');
