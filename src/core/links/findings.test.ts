@@ -125,6 +125,25 @@ const CASES: readonly Case[] = [
 		context: withBoard({ peakW: 3, surgeW: 4, brownOutV: 4.7, warnsV: null })
 	},
 	{
+		id: 'network.no-five',
+		level: 'stop',
+		change: {
+			parts: { board: 'board-small-512', supply: 'supply-5-2a5', also: [] },
+			network: { way: 'radio', ssid: 'x', countryCode: 'FO', radio: RADIO }
+		}
+	},
+	{
+		id: 'network.radio-less',
+		level: 'note',
+		change: { network: { way: 'radio', ssid: 'x', countryCode: 'FO', radio: { ...RADIO, streams: 2 } } }
+	},
+	{
+		id: 'network.updates-off',
+		level: 'caution',
+		change: { network: { updates: { nightly: true, at: '03:00' } }, power: { onHoursPerDay: 12 } }
+	},
+	{ id: 'sound.no-overlay', level: 'caution', change: { parts: { converter: 'conv-header-small' } }, fixes: 'none' },
+	{
 		id: 'power.start',
 		level: 'caution',
 		change: { parts: { supply: 'supply-5-3-open' } },

@@ -1,4 +1,5 @@
 import type { Context } from '../link';
+import { chosenParts } from './chosen';
 import type { Draw, Part, PartOf } from './schema';
 
 /** Gain and clipping point from an amplifier's rating: so many watts into so many ohms for its input sensitivity. */
@@ -64,4 +65,13 @@ export function loadOf(
 		leastOhm: (speakers.leastOhm ?? 0.8 * speakers.ohm) * factor,
 		inSeries: wiring === 'series' ? onOneChannel : 1
 	};
+}
+
+/** What the converter gives at full scale, behind whatever stands between it and the amplifier, V RMS. */
+export function outputVrms({ fullScaleVrms }: PartOf<'converter'>, context: Context): number {
+	const lossDb = chosenParts(context).reduce(
+		(sum, { part, count }) => sum + (part.kind === 'sound-accessory' ? part.lossDb * count : 0),
+		0
+	);
+	return fullScaleVrms * 10 ** (-lossDb / 20);
 }

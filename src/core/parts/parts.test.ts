@@ -32,6 +32,40 @@ describe('the catalogue', () => {
 		const systems = new Set(catalogue.flatMap((part) => (part.kind === 'tuner' ? part.systems : [])));
 		expect([...systems].sort()).toEqual(['ATSC', 'C', 'S', 'S2', 'T', 'T2']);
 	});
+	it('contradicts itself nowhere: pins carry what a part draws, kits are cheaper than what is in them, heatsinks give off what their surface can', () => {
+		const price = new Map(catalogue.map((part) => [part.id, part.price ?? 0]));
+		const wrong: string[] = [];
+		for (const part of catalogue) {
+			const { header, draw } = part;
+			if (header && draw?.via === 'header') {
+				const pinsW = (5 * header.milliamperes5V + 3.3 * header.milliamperes3V3) / 1000;
+				if (Math.abs(pinsW - draw.peakW) > Math.max(0.03, 0.16 * draw.peakW) && !('wattHours' in part))
+					wrong.push(`${part.id}: ${draw.peakW} W, but ${pinsW.toFixed(2)} W through its pins`);
+			}
+			if (part.kind === 'kit') {
+				const apart = part.contains.reduce((sum, item) => sum + item.count * price.get(item.part)!, 0);
+				if (part.price! >= apart) wrong.push(`${part.id}: ${part.price} for ${apart} worth of parts`);
+			}
+			// Still air and radiation take 8 to 16 W from a square metre for each kelvin. Source: VDI Heat Atlas, F2 and K1.
+			if (part.kind === 'cooler') {
+				const wattsPerM2K = 1 / (part.kPerW * (part.areaCm2 / 1e4));
+				if (wattsPerM2K < 8 || wattsPerM2K > 16) wrong.push(`${part.id}: ${wattsPerM2K.toFixed(1)} W/(m² K)`);
+			}
+			if (part.kind === 'converter' && part.joint === 'header' && !part.header?.i2s)
+				wrong.push(`${part.id}: on the header without its sound lines`);
+			if (
+				draw?.via === 'usb' &&
+				!part.sockets.some(({ way, plug }) => way === 'in' && plug.startsWith('usb')) &&
+				part.kind !== 'kit'
+			)
+				wrong.push(`${part.id}: fed by USB without a plug for it`);
+			if (part.kind === 'board' && part.wired !== part.sockets.some(({ plug }) => plug === 'network'))
+				wrong.push(`${part.id}: a network socket, or none`);
+			if (part.kind === 'speakers' && part.leastOhm !== null && part.leastOhm > part.ohm)
+				wrong.push(`${part.id}: impedance`);
+		}
+		expect(wrong).toEqual([]);
+	});
 	it('has kits whose contents are in it, and for every board a supply with a way to it', () => {
 		const ids = new Set(catalogue.map(({ id }) => id));
 		for (const part of catalogue)

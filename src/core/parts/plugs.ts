@@ -18,6 +18,7 @@ export const PLUGS = {
 	'jack-3': { words: '3.5 mm stereo jack', source: 'IEC 60603-11' },
 	'jack-4': { words: '3.5 mm four-pole jack', source: 'by custom; its poles differ between makers' },
 	'rca-pair': { words: 'red and white sound sockets', source: 'IEC 60574-4' },
+	xlr: { words: 'balanced three-pole (XLR)', source: 'IEC 61076-2-103' },
 	coax: { words: 'coaxial digital', source: 'IEC 60958-3' },
 	optical: { words: 'optical digital', source: 'IEC 60874-17' },
 	'speaker-wire': { words: 'speaker terminals', source: 'by custom' },

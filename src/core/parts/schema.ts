@@ -120,6 +120,14 @@ export const videoShapeSchema = z.object({
 /** Codec, size, rate and depth of a film. */
 export type VideoShape = z.infer<typeof videoShapeSchema>;
 
+/** The most that one end of a Wi-Fi path can do. */
+const radioShape = {
+	/** Besides 2.4 GHz, the upper band too. */
+	fiveGhz: z.boolean().default(true),
+	radioWidthMhz: z.union([z.literal(20), z.literal(40), z.literal(80)]).default(80),
+	radioStreams: z.union([z.literal(1), z.literal(2)]).default(1)
+};
+
 const board = z
 	.object({
 		...base,
@@ -138,6 +146,8 @@ const board = z
 		servicesSec: z.number().min(0).max(120),
 		hasClock: z.boolean(),
 		radio: z.boolean(),
+		/** What its own Wi-Fi can do at most. */
+		...radioShape,
 		wired: z.boolean(),
 		wiredMbps: z.number().positive().nullable().default(null),
 		/** What all USB sockets together, and each, may give. */
@@ -291,7 +301,9 @@ const speakers = z.object({
 	kind: z.literal('speakers'),
 	ohm: z.number().min(1).max(600),
 	/** dB at 1 m for 2.83 V. */
-	sensitivityDb: z.number().min(60).max(120),
+	sensitivityDb: z.number().min(60).max(140),
+	/** Headphones: what they make of a voltage is heard at once, in whatever room. `sensitivityDb` is then at the ear. */
+	atEar: z.boolean().default(false),
 	/** The least of its impedance at any frequency; null: 80 % of the rated one. Source: IEC 60268-5, 16.1. */
 	leastOhm: z.number().min(0.5).max(600).nullable().default(null),
 	/** What each takes for long; null: its plate does not say. Source: IEC 60268-5, 18. */
@@ -324,6 +336,22 @@ const holdUp = z.object({
 	/** Part of the charge that reaches the board. */
 	efficiency: z.number().min(0.1).max(1),
 	maxW: z.number().min(1).max(2000)
+});
+const networkAdapter = z.object({
+	...base,
+	kind: z.literal('network-adapter'),
+	/** It brings a socket of so many Mbit/s; null: none. */
+	wiredMbps: z.number().positive().nullable(),
+	/** It brings Wi-Fi. */
+	radio: z.boolean(),
+	...radioShape
+});
+const soundAccessory = z.object({
+	...base,
+	kind: z.literal('sound-accessory'),
+	does: lineText(160),
+	/** Of what goes through it, dB. */
+	lossDb: z.number().min(0).max(40).default(0)
 });
 const fileServer = z.object({ ...base, kind: z.literal('file-server'), mbps: z.number().min(1).max(100_000) });
 const addOn = z.object({
@@ -359,6 +387,8 @@ export const partSchema = z.discriminatedUnion('kind', [
 	splitter,
 	hub,
 	holdUp,
+	networkAdapter,
+	soundAccessory,
 	fileServer,
 	addOn,
 	kit
@@ -388,6 +418,8 @@ export const KINDS: Readonly<Record<PartKind, string>> = {
 	case: 'Cases',
 	cooler: 'Coolers',
 	fan: 'Fans',
+	'sound-accessory': 'Sound accessories',
+	'network-adapter': 'Network adapters',
 	hub: 'USB hubs',
 	'hold-up': 'Batteries and hold-up',
 	'add-on': 'Header add-ons',

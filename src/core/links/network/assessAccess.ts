@@ -1,4 +1,5 @@
 /** Who gets in: to log in, to knock, to its pages; and who brings the updates that keep others out. */
+import { withUnit } from '../../basics/format';
 import { hostRange, isPrivate, readCidr } from '../../formats/ip/cidr';
 import { readPublicKey } from '../../formats/ssh/publicKey';
 import type { Context, Finding, Fix } from '../../link';
@@ -120,7 +121,11 @@ export function assessGuard(network: NetworkSettings): Finding[] {
 	];
 }
 
-/** Updates that are forgotten, and those that nobody brings. */
+/** Whether a time of day lies within hours that may cross midnight, whatever the weekday. */
+const isWithin = ({ from, until }: { from: string; until: string }, at: string): boolean =>
+	from < until ? at >= from && at < until : at >= from || at < until;
+
+/** Updates that are forgotten, that come while it is off, and those that nobody brings. */
 export function assessUpdates(settings: NetworkSettings, context: Context): Finding[] {
 	const { guard, updates } = settings;
 	const put = (label: string, nightly: boolean): Fix => patch(label, { updates: { ...updates, nightly } });
@@ -138,6 +143,26 @@ export function assessUpdates(settings: NetworkSettings, context: Context): Find
 				]
 			}
 		];
+	const { onHoursPerDay, programme } = context.facts;
+	if (updates.nightly && onHoursPerDay < 24) {
+		const quiet = programme?.quiet ?? [];
+		const isOff = (at: string): boolean => quiet.length === 0 || quiet.some((hours) => isWithin(hours, at));
+		const day = ['12:00', '15:00', '09:00', '18:00'].find((at) => !isOff(at));
+		if (isOff(updates.at))
+			return [
+				{
+					id: 'network.updates-off',
+					level: 'caution',
+					title: `At ${updates.at} it may be switched off`,
+					why: `It is on for ${withUnit(onHoursPerDay, 0, 'h')} a day. A night that was missed is made up for at the next start, beside the first music; choose an hour at which it is surely on, or update by hand.`,
+					setting: 'network.updates',
+					fixes: [
+						...(day ? [patch(`Update at ${day}`, { updates: { ...updates, at: day } })] : []),
+						put('Update by hand', false)
+					]
+				}
+			];
+	}
 	if (!updates.nightly && guard.exposed && context.facts.root === 'writable')
 		return [
 			{

@@ -3,6 +3,7 @@ import { claimsOn, type Claim } from '../../claims';
 import { formatBps, withUnit } from '../../basics/format';
 import type { Context, Finding, Fix } from '../../link';
 import { computeNeed, latencyMs, pathOf } from './need';
+import { networkWays } from '../../parts/networkOf';
 import { patch } from './patch';
 import type { NetworkSettings } from './settings';
 
@@ -20,7 +21,7 @@ export function assessLatency(settings: NetworkSettings, context: Context): Find
 			title: `A second screen that answers after up to ${withUnit(worst, 0, 'ms')}`,
 			why: `More than ${FELT_MS}\u2009ms are felt when a pointer moves. A cable answers within one.`,
 			setting: 'network.way',
-			fixes: context.part('board', context.facts.parts.board)?.wired ? [patch('Use Ethernet', { way: 'wired' })] : []
+			fixes: networkWays(context)?.wiredMbps != null ? [patch('Use Ethernet', { way: 'wired' })] : []
 		}
 	];
 }
@@ -33,7 +34,7 @@ export function assessCapacity(settings: NetworkSettings, context: Context, clai
 	const shares = claimsOn(claims, 'path').filter((claim) => claim.writes);
 	const radio = settings.way === 'radio';
 	const toWire: Fix[] =
-		radio && context.part('board', context.facts.parts.board)?.wired ? [patch('Use Ethernet', { way: 'wired' })] : [];
+		radio && networkWays(context)?.wiredMbps != null ? [patch('Use Ethernet', { way: 'wired' })] : [];
 	const findings: Finding[] = [];
 	if (need.busiestBps > path.realBps)
 		findings.push({

@@ -2,6 +2,8 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context, Finding, Fix } from '../../link';
 import { freeAddress, judgeAddress } from './addresses';
+import { networkWays, type NetworkWays } from '../../parts/networkOf';
+import type { PartOf } from '../../parts/schema';
 import { patch } from './patch';
 import type { NetworkSettings } from './settings';
 
@@ -9,6 +11,7 @@ import type { NetworkSettings } from './settings';
 export function assessWay(network: NetworkSettings, context: Context, claims: readonly Claim[]): Finding[] {
 	const findings: Finding[] = [];
 	const board = context.part('board', context.facts.parts.board);
+	const ways = networkWays(context);
 	const streams = claimsOn(claims, 'path');
 	const go = (way: 'wired' | 'radio'): Fix => patch(way === 'wired' ? 'Use Ethernet' : 'Use Wi-Fi', { way });
 	if (network.way === 'none' && streams.length)
@@ -21,26 +24,27 @@ export function assessWay(network: NetworkSettings, context: Context, claims: re
 				.slice(0, 3)
 				.join(', ')} cannot be fetched. Join a network, or play only what is on the card.`,
 			setting: 'network.way',
-			fixes: [go('wired'), ...(board?.radio ? [go('radio')] : [])]
+			fixes: [...(ways?.wiredMbps === null ? [] : [go('wired')]), ...(ways?.radio ? [go('radio')] : [])]
 		});
-	if (network.way === 'radio' && board && !board.radio)
+	if (network.way === 'radio' && board && !ways?.radio)
 		findings.push({
 			id: 'network.no-radio',
 			level: 'stop',
-			title: 'This board has no radio',
-			why: `${board.name} joins by cable only. Use the cable, or choose a board with radio.`,
+			title: 'This board has no Wi-Fi',
+			why: `${board.name} joins by Ethernet only. Use that, add a Wi-Fi adapter, or choose a board with Wi-Fi.`,
 			setting: 'network.way',
-			fixes: [go('wired')]
+			fixes: [...(ways?.wiredMbps === null ? [] : [go('wired')]), ...addAdapter(context, (part) => part.radio)]
 		});
-	if (network.way === 'wired' && board && !board.wired)
+	if (network.way === 'wired' && board && ways?.wiredMbps === null)
 		findings.push({
 			id: 'network.no-socket',
 			level: 'stop',
 			title: 'This board has no network socket',
-			why: `${board.name} joins by Wi-Fi only.`,
+			why: `${board.name} joins by Wi-Fi only. A network adapter on USB brings a socket.`,
 			setting: 'network.way',
-			fixes: board.radio ? [go('radio')] : []
+			fixes: [...(ways.radio ? [go('radio')] : []), ...addAdapter(context, (part) => part.wiredMbps !== null)]
 		});
+	findings.push(...assessRadio(network, ways?.radio ?? null));
 	if (network.way === 'radio' && network.ssid === '')
 		findings.push({
 			id: 'network.no-ssid',
@@ -62,11 +66,48 @@ export function assessWay(network: NetworkSettings, context: Context, claims: re
 	return findings;
 }
 
+/** Adapters of the drawer that bring what is missing, the cheapest first. */
+const addAdapter = (context: Context, suits: (part: PartOf<'network-adapter'>) => boolean): Fix[] =>
+	context.drawer
+		.flatMap((part) => (part.kind === 'network-adapter' && suits(part) ? [part] : []))
+		.sort((a, b) => (a.price ?? 0) - (b.price ?? 0))
+		.slice(0, 1)
+		.map((part) => ({ label: `Add ${part.name}`, apply: context.change.addPart(part.id) }));
+
+/** Small boards have one antenna, and some of them one band. */
+function assessRadio({ way, radio }: NetworkSettings, own: NetworkWays['radio']): Finding[] {
+	if (way !== 'radio' || !own) return [];
+	if (radio.bandGhz === 5 && !own.fiveGhz)
+		return [
+			{
+				id: 'network.no-five',
+				level: 'stop',
+				title: 'Its Wi-Fi knows 2.4\u2009GHz only',
+				why: 'It never sees a network in the upper band. Most access points have a second name, or the same one, at 2.4\u2009GHz.',
+				setting: 'network.radio',
+				fixes: [patch('Use 2.4\u2009GHz', { radio: { ...radio, bandGhz: 2.4, widthMhz: 20 } })]
+			}
+		];
+	const widthMhz = Math.min(radio.widthMhz, own.radioWidthMhz) as typeof radio.widthMhz;
+	const streams = Math.min(radio.streams, own.radioStreams) as typeof radio.streams;
+	if (widthMhz === radio.widthMhz && streams === radio.streams) return [];
+	return [
+		{
+			id: 'network.radio-less',
+			level: 'note',
+			title: `Its own Wi-Fi does ${streams} stream${streams > 1 ? 's' : ''} in ${widthMhz}\u2009MHz`,
+			why: 'What the access point can do beyond that stays unused; the figures here reckon with the lesser of the two.',
+			setting: 'network.radio',
+			fixes: [patch('Reckon with that', { radio: { ...radio, widthMhz, streams } })]
+		}
+	];
+}
+
 /** The network that some images open for their set-up: it takes such an image, and a radio. */
 export function assessSchool(network: NetworkSettings, context: Context): Finding[] {
 	if (network.school !== 'hotspot') return [];
 	const board = context.part('board', context.facts.parts.board);
-	const withoutRadio = board !== null && !board.radio;
+	const withoutRadio = board !== null && !networkWays(context)?.radio;
 	if (context.facts.system !== 'plain' && !withoutRadio) return [];
 	return [
 		{

@@ -1,16 +1,29 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context } from '../../link';
 import { computeRadio, computeWire, type Capacity } from './capacity';
+import { networkWays } from '../../parts/networkOf';
 import type { NetworkSettings } from './settings';
 
 /** A socket whose speed nobody has said. Typical of older boards. */
 const USUAL_MBPS = 100;
 
+/** The air as planned, as far as the endpoint's own Wi-Fi can follow. */
+function radioOf({ radio }: NetworkSettings, context: Context): NetworkSettings['radio'] {
+	const own = networkWays(context)?.radio;
+	if (!own) return radio;
+	return {
+		...radio,
+		bandGhz: own.fiveGhz ? radio.bandGhz : 2.4,
+		widthMhz: Math.min(radio.widthMhz, own.radioWidthMhz) as typeof radio.widthMhz,
+		streams: Math.min(radio.streams, own.radioStreams) as typeof radio.streams
+	};
+}
+
 /** What the way to the network gives; null without one. */
 export function pathOf(settings: NetworkSettings, context: Context): Capacity | null {
 	if (settings.way === 'none') return null;
-	if (settings.way === 'radio') return computeRadio(settings.radio);
-	return computeWire(context.part('board', context.facts.parts.board)?.wiredMbps ?? USUAL_MBPS);
+	if (settings.way === 'radio') return computeRadio(radioOf(settings, context));
+	return computeWire(networkWays(context)?.wiredMbps || USUAL_MBPS);
 }
 
 /** From a press to its answer over one hop: as a rule, and the worst of a hundred. Milliseconds, typical. */
@@ -70,7 +83,8 @@ export function pathOverDay(
 	const path = pathOf(settings, context);
 	if (!path) return null;
 	const claimed = claimsOn(claims, 'path');
-	const { radio, way } = settings;
+	const { way } = settings;
+	const radio = radioOf(settings, context);
 	return OTHERS_BY_HOUR.map((share, hour) => ({
 		hour,
 		givesBps:

@@ -251,6 +251,23 @@ describe('the rehearsed network', () => {
 	});
 });
 
+describe('an adapter on USB', () => {
+	it('brings the socket or the Wi-Fi that the board has not', () => {
+		const small = (also: string[], way: 'wired' | 'radio') => {
+			const plan: Plan = {
+				...lounge.plan,
+				parts: { ...lounge.plan.parts, board: 'board-small-512', also: also.map((part) => ({ part, count: 1 })) },
+				network: { ...lounge.plan.network, way, ssid: 'x', radio: { ...lounge.plan.network.radio, bandGhz: 5 } }
+			};
+			return assess(chain, plan, contextFor(chain, demoWorkshop, lounge.id)).findings.map(({ id }) => id);
+		};
+		expect(small([], 'wired')).toContain('network.no-socket');
+		expect(small(['net-usb-100'], 'wired')).not.toContain('network.no-socket');
+		expect(small([], 'radio')).toContain('network.no-five');
+		expect(small(['net-usb-wifi'], 'radio')).not.toContain('network.no-five');
+	});
+});
+
 describe('what the way carries', () => {
 	const radio = { bandGhz: 2.4 as const, widthMhz: 20 as const, streams: 1 as const, signalDbm: -60, othersPercent: 0 };
 	it('never gains from less level, and is nothing where nothing arrives', () => {

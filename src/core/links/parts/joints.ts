@@ -107,7 +107,7 @@ class FreeSockets {
 }
 
 /** Parts that the board, or a hub on it, must reach to exchange data. */
-const DATA_KINDS: readonly Part['kind'][] = ['drive', 'tuner', 'video-adapter'];
+const DATA_KINDS: readonly Part['kind'][] = ['drive', 'tuner', 'video-adapter', 'network-adapter'];
 
 /** Who must be joined to whom: power, the board's devices, sound, picture, touch, aerial. `from` lists all who may give. */
 function neededJoints(chosen: readonly Chosen[]): { from: Part[]; to: Part; cargo: Cargo }[] {
@@ -141,13 +141,21 @@ function neededJoints(chosen: readonly Chosen[]): { from: Part[]; to: Part; carg
 	for (const device of every(DATA_KINDS)) join([board, ...hubs], device, 'data');
 	for (const part of [amplifier, screen])
 		if (part?.draw?.via === 'usb' && !isFedByTouchLead(part)) join([board, ...hubs], part, 'power');
-	if (amplifier && !(converter?.joint === 'display' && screen))
-		join([ownSound ? board : converter], amplifier, 'sound');
+	// What is put into the way of the sound, one after the other.
+	const between = every(['sound-accessory']);
+	const extractor = between.find(({ sockets }) => sockets.some(({ carries }) => carries.includes('picture'))) ?? null;
+	let giver: Part | null = ownSound ? board : converter;
+	for (const accessory of between) {
+		join([giver], accessory, 'sound');
+		if (accessory.sockets.some(({ way, carries }) => way === 'out' && carries.includes('sound'))) giver = accessory;
+		if (accessory.draw?.via === 'usb') join([board, ...hubs], accessory, 'power');
+	}
+	if (amplifier && (extractor || !(converter?.joint === 'display' && screen))) join([giver], amplifier, 'sound');
 	const driver = amplifier ?? (converter?.amplifier ? converter : null);
 	if (!amplifier?.builtIn) join([driver], one('speakers'), 'sound');
 	const [, ...furtherSupplies] = every(['supply']);
 	for (const part of [converter, amplifier]) if (part && feedOf(part)) join(furtherSupplies, part, 'power');
-	join([one('video-adapter') ?? board], screen, 'picture');
+	join([one('video-adapter') ?? extractor ?? board], screen, 'picture');
 	if (screen?.touch && !isTouchedThroughPicture(screen)) join([board, ...hubs], screen, 'touch');
 	const splitter = one('splitter');
 	join([one('antenna')], splitter, 'aerial');

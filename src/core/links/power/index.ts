@@ -25,6 +25,7 @@ export const power: Link<'power', PowerSettings> = {
 	faults: POWER_FAULTS,
 	tracks: [powerTrack],
 	words: POWER_WORDS,
+	publish: ({ onHoursPerDay }) => ({ onHoursPerDay }),
 	figures: powerFigures,
 	assess: assessPower,
 	steps: powerSteps,

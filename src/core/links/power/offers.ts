@@ -1,6 +1,12 @@
 import type { Said } from '../../engines/machine';
 import type { Draw } from '../../parts/schema';
 
+declare module '../../facts' {
+	interface Facts {
+		/** Hours a day for which it is switched on. */
+		readonly onHoursPerDay: number;
+	}
+}
 declare module '../../claims' {
 	interface ClaimTypes {
 		/** Watts, and the way they come: the board itself, its own sockets, its header, or USB. `part` is the part's id. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
 import type { Context } from '../../link';
-import { amplifierFigures, driverOf, loadOf } from '../../parts/amplifier';
+import { amplifierFigures, driverOf, loadOf, outputVrms } from '../../parts/amplifier';
 import { playbackSchema } from '../../parts/schema';
 import { fieldOf } from './room';
 import { isUnnamed, waysListed, waysOfClass } from './route';
@@ -69,11 +69,11 @@ export function soundBench(settings: SoundSettings, context: Context): Partial<B
 					name: speakersPart.name,
 					sensitivityDb: speakersPart.sensitivityDb,
 					ohm: speakersPart.ohm,
-					count: speakersPart.count,
+					count: speakersPart.atEar ? 1 : speakersPart.count,
 					inSeries: loadOf(speakersPart, driver?.channels ?? 2, settings.wiring).inSeries
 				}
 			: null,
-		fieldDb: fieldOf(settings).most
+		fieldDb: fieldOf(settings, speakersPart?.atEar).most
 	};
 }
 
@@ -82,7 +82,7 @@ function soundCards(settings: SoundSettings, context: Context): BenchSoundCard[]
 	const part = context.part('converter', context.facts.parts.converter);
 	const ready = {
 		readyMs: (part?.readySec ?? 1) * 1000,
-		fullScaleVrms: part?.fullScaleVrms ?? 1,
+		fullScaleVrms: part ? outputVrms(part, context) : 1,
 		overlay: isUnnamed(context) ? settings.overlay : null
 	};
 	const devices = context.probe?.soundDevices ?? [];

@@ -1,5 +1,5 @@
 import type { Context } from '../../link';
-import { amplifierFigures, driverOf, loadOf } from '../../parts/amplifier';
+import { amplifierFigures, driverOf, loadOf, outputVrms } from '../../parts/amplifier';
 import { computeGainChain, type GainChain } from './gainChain';
 import { fieldOf } from './room';
 import type { SoundSettings } from './settings';
@@ -41,11 +41,11 @@ export function computeLevels(settings: SoundSettings, context: Context): Levels
 	const speakers = context.part('speakers', context.facts.parts.speakers);
 	if (!converter || !driver || !speakers) return null;
 	const { gainDb, clipVrms: limitVrms } = amplifierFigures(driver);
-	const field = fieldOf(settings);
+	const field = fieldOf(settings, speakers.atEar);
 	const { inSeries } = loadOf(speakers, driver.channels, settings.wiring);
 	const at = (signalDbfs: number): GainChain =>
 		computeGainChain({
-			dacFullScaleVrms: converter.fullScaleVrms,
+			dacFullScaleVrms: outputVrms(converter, context),
 			signalDbfs,
 			digitalVolumeDb: volumeDb(settings),
 			ampGainDb: gainDb,
@@ -55,7 +55,7 @@ export function computeLevels(settings: SoundSettings, context: Context): Levels
 			sensitivityUnit: 'dB/2.83V/1m',
 			fieldDb: field.most,
 			inSeries,
-			speakers: speakers.count,
+			speakers: speakers.atEar ? 1 : speakers.count,
 			summing: 'power'
 		});
 	const peak = at(0);

@@ -40,10 +40,12 @@ export interface FieldDb {
 	readonly most: number;
 }
 
-/** What is known of the room decides how far the two are apart: an unknown one may be a field or a bathroom. */
+/** What is known of the room decides how far the two are apart: an unknown one may be a field or a bathroom. Headphones need none. */
 export function fieldOf(
-	settings: Pick<SoundSettings, 'distanceM' | 'place' | 'roomM3' | 'furnishing' | 'reverbSec'>
+	settings: Pick<SoundSettings, 'distanceM' | 'place' | 'roomM3' | 'furnishing' | 'reverbSec'>,
+	atEar = false
 ): FieldDb {
+	if (atEar) return { least: 0, most: 0 };
 	const { distanceM, place } = settings;
 	const free = fieldDb(distanceM, 1, Infinity);
 	switch (place) {

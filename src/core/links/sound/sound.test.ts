@@ -11,6 +11,8 @@ import { amplifierFigures, loadOf } from '../../parts/amplifier';
 import { computeDigitalVolume, computeGainChain } from './gainChain';
 import { minutesADay, shareInWords } from './dose';
 import { absorptionM2, fieldDb, fieldOf } from './room';
+import { computeJoints } from '../parts/joints';
+import { computeLevels } from './levels';
 import { calmSound } from './settings';
 import { computeMeetings } from './meetings';
 import { treat, type Route } from './treatment';
@@ -28,6 +30,33 @@ const route: Route = {
 	forcedRateHz: null,
 	gainDb: 0
 };
+
+describe('what is put between converter and ear', () => {
+	const { id, plan } = demoWorkshop.endpoints[0]!;
+	const at = (parts: Partial<Plan['parts']>, sound: Partial<Plan['sound']> = {}) => {
+		const tried = { ...plan, parts: { ...plan.parts, ...parts }, sound: { ...plan.sound, ...sound } };
+		const here = derive(chain, tried, contextFor(chain, demoWorkshop, id));
+		return { levels: computeLevels(tried.sound, here.context)!, joints: computeJoints(tried.parts, here.context) };
+	};
+	const also = (...parts: string[]) => parts.map((part) => ({ part, count: 1 }));
+	it('an isolator takes what it loses, and is joined in the way', () => {
+		const [without, withIt] = [at({ also: [] }), at({ also: also('isolator-line') })];
+		expect(without.levels.average.splDb - withIt.levels.average.splDb).toBeCloseTo(1, 6);
+		const sound = withIt.joints.filter(({ cargo }) => cargo === 'sound').map(({ from, to }) => [from.id, to.id]);
+		expect(sound.slice(0, 2)).toEqual([
+			[plan.parts.converter, 'isolator-line'],
+			['isolator-line', plan.parts.amplifier]
+		]);
+	});
+	it('headphones are as loud in any room, and reckoned by their own rating', () => {
+		const phones = { amplifier: 'amp-phones', speakers: 'phones-32' };
+		const [bath, field] = [at(phones, { place: 'unknown' }), at(phones, { place: 'outdoors', distanceM: 20 })];
+		expect(bath.levels.average.splDb).toBe(field.levels.average.splDb);
+		expect(bath.levels.uncertainDb).toBe(0);
+		// Full scale clips at 0.1 W into 32 ohms: 20 dB above 1 mW, so 100 + 20 dB.
+		expect(at(phones, { volumeAt: 'fixed' }).levels.peak.splDb).toBeCloseTo(120, 0);
+	});
+});
 
 describe('what a source meets', () => {
 	it.each([

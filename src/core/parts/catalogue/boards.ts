@@ -22,7 +22,10 @@ const older: Timing = { firmwareSec: 3.6, kernelSec: 7.2, servicesSec: 6.5 };
 const usual: Timing = { firmwareSec: 3.1, kernelSec: 4.4, servicesSec: 3.2 };
 const fast: Timing = { firmwareSec: 2.8, kernelSec: 2.6, servicesSec: 2 };
 
+/** One antenna, the lower band. */
+const SMALL_RADIO = { fiveGhz: false, radioWidthMhz: 20, radioStreams: 1 } as const;
 const small = {
+	...SMALL_RADIO,
 	brownOutV: 4.3,
 	warnsV: 4.63,
 	hasClock: false,
@@ -89,6 +92,7 @@ export const boards: readonly PartRow[] = [
 	}),
 	row('board', {
 		...full,
+		...SMALL_RADIO,
 		...older,
 		id: 'board-full-1',
 		name: 'Older full-size board, 1 GB, one display port',

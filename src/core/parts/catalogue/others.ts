@@ -4,10 +4,11 @@ const hubSockets = (count: number) => [
 	socket('in', 'usb-a', ['data', 'power'], 1, true),
 	socket('out', 'usb-a', ['data', 'power', 'touch'], count)
 ];
+const usbIn = [socket('in', 'usb-a', ['data', 'power'], 1, true)];
 const kit = (id: string, name: string, price: number, contains: Record<string, number>): PartRow =>
 	row('kit', { id, name, price, contains: Object.entries(contains).map(([part, count]) => ({ part, count })) });
 
-/** Hubs, header add-ons, and kits that hold several parts at one price. */
+/** Network adapters, hubs, header add-ons, and kits that hold several parts at one price. */
 export const others: readonly PartRow[] = [
 	row('hub', {
 		id: 'hub-plain-4',
@@ -95,7 +96,7 @@ export const others: readonly PartRow[] = [
 		name: 'Satellite clock receiver, by serial line',
 		price: 17,
 		does: 'Takes exact time from the sky.',
-		draw: draw('header', 0.1, 0.15, 0.2),
+		draw: draw('header', 0.1, 0.15, 0.17),
 		header: headerUse({ uart: true, gpio: [4], milliamperes3V3: 50, passesThrough: true })
 	}),
 	row('add-on', {
@@ -111,14 +112,75 @@ export const others: readonly PartRow[] = [
 			passesThrough: true
 		})
 	}),
-	kit('kit-small', 'Kit: small board, supply, card, adapters', 39, {
+	row('network-adapter', {
+		id: 'net-usb-1000',
+		name: 'USB Ethernet adapter, 1000 Mbit/s',
+		price: 14,
+		wiredMbps: 1000,
+		radio: false,
+		draw: draw('usb', 0.5, 0.9, 1.3),
+		sockets: usbIn
+	}),
+	row('network-adapter', {
+		id: 'net-usb-100',
+		name: 'USB Ethernet adapter, 100 Mbit/s',
+		price: 9,
+		wiredMbps: 100,
+		radio: false,
+		draw: draw('usb', 0.3, 0.5, 0.8),
+		sockets: usbIn
+	}),
+	row('network-adapter', {
+		id: 'net-usb-wifi',
+		name: 'USB Wi-Fi adapter, both bands, two antennas',
+		price: 22,
+		wiredMbps: null,
+		radio: true,
+		radioStreams: 2,
+		source: 'Typical of the class. Whether the image has its driver and firmware, the probe report says.',
+		draw: draw('usb', 0.5, 1.4, 2.3),
+		sockets: usbIn
+	}),
+	row('add-on', {
+		id: 'bluetooth-usb',
+		name: 'Bluetooth adapter on USB',
+		price: 9,
+		does: 'Lets a telephone or a remote control pair with it. Nothing here sets that up yet: pair it by hand.',
+		draw: draw('usb', 0.1, 0.25, 0.4),
+		sockets: usbIn
+	}),
+	row('add-on', {
+		id: 'knob-rotary',
+		name: 'Rotary knob with a push, on three wires',
+		price: 3,
+		does: 'Turns and pushes are three lines of the header. Nothing here acts on them yet.',
+		header: headerUse({
+			movable: [
+				{ what: 'knob, one way', suggested: 5, pwm: false },
+				{ what: 'knob, other way', suggested: 6, pwm: false },
+				{ what: 'knob, pushed', suggested: 13, pwm: false }
+			],
+			passesThrough: true
+		})
+	}),
+	row('add-on', {
+		id: 'buttons-four',
+		name: 'Four push buttons on a small board',
+		price: 4,
+		does: 'Four lines of the header. Nothing here acts on them yet.',
+		header: headerUse({
+			movable: [16, 19, 20, 26].map((suggested, n) => ({ what: `button ${n + 1}`, suggested, pwm: false })),
+			passesThrough: true
+		})
+	}),
+	kit('kit-small', 'Kit: small board, supply, card, adapters', 35, {
 		'board-small-512': 1,
 		'supply-5-2a5': 1,
 		'card-16': 1,
 		'adapter-mini-display': 1,
 		'adapter-otg': 1
 	}),
-	kit('kit-full-4', 'Kit: full-size board 4 GB, supply, card, case, cooler, lead', 99, {
+	kit('kit-full-4', 'Kit: full-size board 4 GB, supply, card, case, cooler, lead', 89, {
 		'board-full-4': 1,
 		'supply-5-3': 1,
 		'card-32': 1,
@@ -126,7 +188,7 @@ export const others: readonly PartRow[] = [
 		'cooler-stick': 1,
 		'lead-micro-display-2': 1
 	}),
-	kit('kit-fast-8', 'Development kit: fast board 8 GB, supply, card, case, cooler, fan, leads', 169, {
+	kit('kit-fast-8', 'Development kit: fast board 8 GB, supply, card, case, cooler, fan, leads', 155, {
 		'board-fast-8': 1,
 		'supply-5-5': 1,
 		'card-64': 1,

@@ -156,7 +156,7 @@ export const screens: readonly PartRow[] = [
 		bitsPerColour: 6,
 		maxPixelClockMhz: 75,
 		header: headerUse({ displayBits: 18, milliamperes3V3: 60 }),
-		draw: draw('header', 0.1, 0.2, 0.25),
+		draw: draw('header', 0.1, 0.15, 0.2),
 		sockets: [socket('in', 'header', ['picture', 'power', 'data', 'sound']), socket('out', 'vga', ['picture'])]
 	}),
 	row('video-adapter', {

@@ -68,6 +68,18 @@ export const sound: readonly PartRow[] = [
 		sockets: usb
 	}),
 	row('converter', {
+		id: 'conv-usb-balanced',
+		name: 'USB converter with balanced outputs, 24 bit, to 192 kHz',
+		price: 118,
+		joint: 'usb',
+		playback: takes(TO_192, ['S16_LE', 'S32_LE']),
+		fullScaleVrms: 4.1,
+		readySec: 1.4,
+		volume: null,
+		draw: draw('usb', 0.9, 1.6, 2.2, 2.4),
+		sockets: [socket('in', 'usb-b', ['data', 'power']), socket('out', 'xlr', ['sound'], 2, true)]
+	}),
+	row('converter', {
 		id: 'conv-header-192',
 		name: 'Header converter, 32 bit, to 192 kHz',
 		price: 34,
@@ -76,7 +88,7 @@ export const sound: readonly PartRow[] = [
 		fullScaleVrms: 2.1,
 		readySec: 0.4,
 		volume: { name: 'Digital', lowestDb: -103, startDb: 0 },
-		draw: draw('header', 0.15, 0.25, 0.35),
+		draw: draw('header', 0.15, 0.3, 0.44),
 		header: i2s(0x4d, 60),
 		sockets: [onHeader, socket('out', 'rca-pair', ['sound'])]
 	}),
@@ -125,7 +137,7 @@ export const sound: readonly PartRow[] = [
 		fullScaleVrms: 2,
 		readySec: 0.3,
 		volume: null,
-		draw: draw('header', 0.2, 0.25, 0.3),
+		draw: draw('header', 0.2, 0.35, 0.44),
 		header: i2s(0x3b, 60),
 		figures: {
 			playback: {
@@ -266,6 +278,83 @@ export const sound: readonly PartRow[] = [
 			socket('out', 'speaker-wire', ['sound'], 2)
 		]
 	}),
+	row('amplifier', {
+		id: 'amp-phones',
+		name: 'Headphone amplifier, 2 × 0.1 W into 32 Ω',
+		price: 26,
+		sensitivityVrms: 1,
+		ratedW: 0.1,
+		ratedOhm: 32,
+		leastOhm: 16,
+		draw: draw('usb', 0.3, 0.6, 1),
+		sockets: [
+			socket('in', 'rca-pair', ['sound']),
+			socket('in', 'jack-3', ['sound']),
+			socket('in', 'usb-a', ['power'], 1, true),
+			socket('out', 'jack-3', ['sound'])
+		]
+	}),
+	row('amplifier', {
+		id: 'amp-monitor',
+		builtIn: true,
+		name: 'Inside monitor speakers with balanced inputs, 2 × 40 W',
+		price: 0,
+		sensitivityVrms: 1.23,
+		ratedW: 40,
+		ratedOhm: 6,
+		draw: draw('mains', 4, 12, 110, 160),
+		sockets: [
+			socket('in', 'xlr', ['sound'], 2),
+			socket('in', 'rca-pair', ['sound']),
+			socket('out', 'speaker-wire', ['sound'], 2)
+		]
+	}),
+	row('speakers', {
+		id: 'phones-32',
+		name: 'Headphones, 32 Ω, 100 dB at 1 mW',
+		price: 29,
+		ohm: 32,
+		leastOhm: 28,
+		// 1 mW into 32 Ω is 0.179 V: 24 dB below 2.83 V.
+		sensitivityDb: 124,
+		atEar: true,
+		ratedW: 0.1,
+		count: 2,
+		figures: {
+			sensitivityDb: { sure: 'typical', source: 'As makers print it, for 1 mW (IEC 60268-7, 8.6), turned to 2.83 V.' }
+		},
+		sockets: [socket('in', 'jack-3', ['sound'], 1, true)]
+	}),
+	row('sound-accessory', {
+		id: 'isolator-line',
+		name: 'Ground-loop isolator for red and white sockets',
+		price: 11,
+		does: 'Parts the grounds of two devices by a pair of transformers, which ends a hum between them.',
+		lossDb: 1,
+		sockets: [socket('in', 'rca-pair', ['sound']), socket('out', 'rca-pair', ['sound'])]
+	}),
+	row('sound-accessory', {
+		id: 'sub-powered',
+		name: 'Powered subwoofer, 80 W, line in and through',
+		price: 140,
+		does: 'Plays the lowest notes from the same line, and hands the line on. Its own level is set by its knob.',
+		draw: draw('mains', 0.5, 12, 110, 160),
+		sockets: [socket('in', 'rca-pair', ['sound']), socket('out', 'rca-pair', ['sound'])]
+	}),
+	row('sound-accessory', {
+		id: 'extractor-display',
+		name: 'Sound extractor for a display lead',
+		price: 24,
+		does: 'Takes the sound out of a display lead, and hands the picture on.',
+		draw: draw('usb', 0.4, 0.8, 1.2),
+		sockets: [
+			socket('in', 'display', ['sound', 'picture']),
+			socket('in', 'usb-a', ['power'], 1, true),
+			socket('out', 'display', ['picture']),
+			socket('out', 'rca-pair', ['sound']),
+			socket('out', 'optical', ['sound'])
+		]
+	}),
 	...(
 		[
 			['sp-shelf', 'Shelf pair, 8 Ω, 86 dB', 0, 8, 86, 2, 60],
@@ -274,7 +363,8 @@ export const sound: readonly PartRow[] = [
 			['sp-horn', 'Outdoor horn, 8 Ω, 104 dB', 44, 8, 104, 1, 25],
 			['sp-desk', 'Small desk pair, 4 Ω, 82 dB', 18, 4, 82, 2, 5],
 			['sp-set', 'In a television set, 8 Ω, 84 dB', 0, 8, 84, 2, 10],
-			['sp-powered', 'Powered pair, 6 Ω, 87 dB', 120, 6, 87, 2, 30]
+			['sp-powered', 'Powered pair, 6 Ω, 87 dB', 120, 6, 87, 2, 30],
+			['sp-monitor', 'Monitor pair, 6 Ω, 88 dB', 240, 6, 88, 2, 50]
 		] as const
 	).map(([id, name, price, ohm, sensitivityDb, count, ratedW]) =>
 		row('speakers', {

@@ -16,7 +16,8 @@ export const stores: readonly PartRow[] = [
 			['card-64', 'Card 64 GB, A1 class', 11, 64, 10, null],
 			['card-128', 'Card 128 GB, A2 class', 17, 128, 10, null],
 			['card-32-hard', 'Card 32 GB, high endurance', 14, 32, 20, 23],
-			['card-64-hard', 'Card 64 GB, high endurance', 19, 64, 20, 46]
+			['card-64-hard', 'Card 64 GB, high endurance', 19, 64, 20, 46],
+			['emmc-32', 'eMMC module 32 GB, in an adapter for the card slot', 21, 32, 60, 40]
 		] as const
 	).map(([id, name, price, capacityGb, writeMBps, enduranceTb]) =>
 		row('card', { id, name, price, capacityGb, writeMBps, enduranceTb, figures: { ...CAPACITY, ...CLASS } })
@@ -37,6 +38,15 @@ export const stores: readonly PartRow[] = [
 		capacityGb: 500,
 		figures: CAPACITY,
 		draw: draw('usb', 0.6, 2, 4, 4.5),
+		sockets: usbPlug
+	}),
+	row('drive', {
+		id: 'drive-nvme-256',
+		name: 'NVMe drive 256 GB in a USB case',
+		price: 46,
+		capacityGb: 256,
+		figures: CAPACITY,
+		draw: draw('usb', 0.8, 2.6, 4.3, 5),
 		sockets: usbPlug
 	}),
 	row('drive', {

@@ -74,6 +74,33 @@ export const supplies: readonly PartRow[] = [
 	}),
 	row('supply', {
 		...LABEL,
+		lead: { lengthM: 0.2, areaMm2: 0.52 },
+		sockets: [
+			socket('in', 'network', ['power', 'data']),
+			socket('out', 'usb-c', ['power'], 1, true),
+			socket('out', 'network', ['data'], 1, true)
+		],
+		id: 'supply-poe-usb-c',
+		name: 'Splitter for power over Ethernet, 5.1 V, 2.4 A, USB-C plug',
+		price: 17,
+		volts: 5.1,
+		amperes: 2.4,
+		noLoadW: 0.5,
+		source:
+			'A powered device of class 3 may take 12.95 W: IEEE 802.3, 33.2.6. The switch, or an injector, must give it.'
+	}),
+	row('supply', {
+		...LABEL,
+		...fixed('barrel', 1.5, 0.75),
+		id: 'supply-19-3',
+		name: 'Supply 19 V, 3.4 A, fixed round plug',
+		price: 19,
+		volts: 19,
+		amperes: 3.4,
+		noLoadW: 0.15
+	}),
+	row('supply', {
+		...LABEL,
 		...fixed('barrel', 1.2, 0.75),
 		id: 'supply-12-2',
 		name: 'Supply 12 V, 2 A, fixed round plug',
