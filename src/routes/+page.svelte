@@ -5,6 +5,7 @@
 	import { assess } from '$core/engines/assess';
 	import { contextFor } from '$core/engines/context';
 	import { quietNow } from '$core/links/programme/quiet';
+	import { NOT_YET } from '$core/links/brief/notYet';
 	import type { Wish } from '$core/link';
 	import { emptyPlan } from '$core/plan/plan';
 	import type { Endpoint } from '$core/plan/workshop';
@@ -75,6 +76,7 @@
 		</Select>
 		<Button on:click={add}>New endpoint</Button>
 	</div>
+	{#if NOT_YET[kind]}<p class="not-yet small" role="status"><Mark level="stop" size={15} /> {NOT_YET[kind]}</p>{/if}
 </header>
 {#if isDemoVenue(store.workshop!)}
 	<aside class="demo">
@@ -150,6 +152,10 @@
 		align-items: center;
 		padding: 9px 20px;
 		border-bottom: 1px solid var(--rule);
+	}
+	.not-yet {
+		flex-basis: 100%;
+		text-align: right;
 	}
 	.new {
 		display: flex;

@@ -8,7 +8,7 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import NumberField from '$lib/fields/NumberField.svelte';
 
-	let { disk }: { disk: HostDisk | null } = $props();
+	let { disk, unfit }: { disk: HostDisk | null; unfit: string } = $props();
 	const view = useEndpoint();
 	const image = $derived(view.plan.card.image);
 	let folder = $state('');
@@ -39,7 +39,7 @@
 		{#each commands as { what, command, note }, n (n)}
 			<li>
 				<b>{what}</b>{note ? ` — ${note}` : ''}
-				<div class="line"><code>{command}</code><CopyButton text={command} /></div>
+				{#if command}<div class="line"><code>{command}</code><CopyButton text={command} /></div>{/if}
 			</li>
 		{/each}
 	</ol>
@@ -47,13 +47,15 @@
 
 <section class="sheet" aria-label="The commands">
 	<h2>3. Write, read back, eject</h2>
-	{#if !image || !disk}
+	{#if unfit}
+		<p class="care stop" role="alert"><b>Not this image.</b> {unfit}</p>
+	{:else if !image || !disk}
 		<p class="soft">
 			{!image ? 'Choose the image first.' : 'Choose the right disk first: the commands carry its name.'}
 		</p>
 	{:else}
 		<label class="small soft"
-			>The folder in which {image.name} lies; empty: where you type the commands<input
+			>The folder in which {image.name} lies; empty: where you type the commands. ~ is your own folder<input
 				class="mono"
 				bind:value={folder}
 			/></label
@@ -114,6 +116,10 @@
 		background: var(--amber-wash);
 		border-left: 4px solid var(--amber);
 		padding: 7px 11px;
+	}
+	.care.stop {
+		background: var(--brick-wash);
+		border-color: var(--brick);
 	}
 	summary {
 		cursor: pointer;

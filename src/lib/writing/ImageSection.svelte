@@ -9,6 +9,11 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 
+	interface Props {
+		/** Why what was dropped must not be written; "": nothing speaks against it. */
+		unfit: string;
+	}
+	let { unfit = $bindable() }: Props = $props();
 	const view = useEndpoint();
 	const kept = $derived(view.plan.card.image);
 	let file = $state.raw<File | null>(null);
@@ -70,6 +75,15 @@
 	/** A digest of another kind was pasted after the image had been read: once more, for that one. */
 	$effect(() => {
 		if (wanted && file && result && !reading && result.digests[wanted.kind] === undefined) void read(file);
+	});
+
+	$effect(() => {
+		unfit =
+			compared === false
+				? `${file?.name ?? 'It'} differs from what its publisher made. Fetch it again, or paste the right digest.`
+				: result?.torn
+					? `${file?.name ?? 'It'} is cut off or damaged. Fetch it again.`
+					: '';
 	});
 
 	/** The plan keeps what was found; a digest that differs keeps nothing. */

@@ -1,6 +1,6 @@
 import { shellQuote } from '../../formats/shell/quote';
 import type { HostDisk } from '../disk';
-import { sameNoise, unpacked, upTo, WIPES, type DiskCommand, type ImageFile } from './command';
+import { sameNoise, shellPath, unpacked, upTo, WIPES, type DiskCommand, type ImageFile } from './command';
 
 const flush = (device: string): DiskCommand => ({
 	what: 'Flush, and forget what was cached',
@@ -27,13 +27,13 @@ export function writeOnLinux(disk: HostDisk, image: ImageFile): DiskCommand[] {
 		...letGo(disk),
 		{
 			what: 'Write, past the cache, with progress',
-			command: `${unpacked(image)}sudo dd ${raw ? `if=${shellQuote(image.path)} ` : 'iflag=fullblock '}of=${device} bs=4M oflag=direct conv=fsync status=progress`,
+			command: `${unpacked(image)}sudo dd ${raw ? `if=${shellPath(image.path)} ` : 'iflag=fullblock '}of=${device} bs=4M oflag=direct conv=fsync status=progress`,
 			note: WIPES
 		},
 		flush(device),
 		{
 			what: 'Read back and compare',
-			command: `${unpacked(image)}sudo cmp ${upTo(image.rawBytes)}${raw ? shellQuote(image.path) : '-'} ${device} && echo the same`,
+			command: `${unpacked(image)}sudo cmp ${upTo(image.rawBytes)}${raw ? shellPath(image.path) : '-'} ${device} && echo the same`,
 			...(image.rawBytes === null
 				? { note: 'It ends with "EOF" once the whole image was the same: that is good.' }
 				: {})

@@ -1,5 +1,5 @@
 import type { HostDisk } from '../disk';
-import { WIPES, type DiskCommand, type ImageFile } from './command';
+import { unpackByHand, WIPES, withoutEnding, type DiskCommand, type ImageFile } from './command';
 
 /** Source: about_Quoting_Rules: a single-quoted text is taken as it is; each kind of single quote in it is doubled. */
 export const powerShellQuote = (text: string): string => `'${text.replace(/['\u2018\u2019\u201a\u201b]/g, '$&$&')}'`;
@@ -19,24 +19,40 @@ const hashDisk = (bytes: string): string =>
 	`$hash = ${NEW_HASH}; $disk.Position = 0; for ($left = ${bytes}; $left -gt 0; $left -= $n) { $n = [Math]::Min($disk.Read($block, 0, $block.Length), $left); if ($n -eq 0) { break }; [void]$hash.TransformBlock($block, 0, $n, $null, 0) }; ${FINISH}`;
 const hex = (bytes: string): string => `[BitConverter]::ToString(${bytes})`;
 
-function unpack({ path, form }: ImageFile): DiskCommand[] {
+/** A path as .NET takes it: whole, with "~" as one's own folder; .NET knows nothing of where PowerShell stands. Source: Convert-Path. */
+const wholePath = (path: string): string => `(Convert-Path -LiteralPath ${powerShellQuote(path)})`;
+
+/** Everything is typed there, one after the other: variables of one line are used in the next. Source: Start-Process, -Verb RunAs. */
+const asAdministrator: DiskCommand = {
+	what: 'Open an administrator\u2019s PowerShell, and type all that follows there, in that one window',
+	command: 'Start-Process powershell -Verb RunAs',
+	note: 'Windows asks whether it may. In another window the disk cannot be opened.'
+};
+
+function unpack(image: ImageFile): DiskCommand[] {
+	const { path, form } = image;
 	if (form === 'raw') return [];
+	if (form === 'xz' || form === 'zstd') return [unpackByHand(image)];
+	const to = powerShellQuote(withoutEnding(path));
 	return [
-		{
-			what: 'Unpack the image first',
-			command:
-				form === 'zip'
-					? `Expand-Archive -LiteralPath ${powerShellQuote(path)} -DestinationPath .`
-					: `tar -xf ${powerShellQuote(path)}`,
-			note: 'When this computer cannot unpack it, fetch the image in another form.'
-		}
+		form === 'zip'
+			? {
+					what: 'Unpack the image first',
+					command: `Expand-Archive -LiteralPath ${powerShellQuote(path)} -DestinationPath (Split-Path ${wholePath(path)})`,
+					note: 'If what was in it has another name, type that one in the lines below.'
+				}
+			: {
+					what: 'Unpack the image first',
+					command: `$from = [IO.Compression.GZipStream]::new([IO.File]::OpenRead(${wholePath(path)}), 'Decompress'); Set-Content -LiteralPath ${to} -Value $null; $to = [IO.File]::Create(${wholePath(withoutEnding(path))}); $from.CopyTo($to); $to.Close(); $from.Close()`
+				}
 	];
 }
 
 /** Take away letters, write, compare by digest. For an administrator's PowerShell. Source: Clear-Disk, Get-FileHash. */
 export function writeOnWindows(disk: HostDisk, image: ImageFile): DiskCommand[] {
-	const path = powerShellQuote(image.path.replace(/\.(?:gz|xz|zst|zip)$/i, ''));
+	const path = wholePath(withoutEnding(image.path));
 	return [
+		asAdministrator,
 		...unpack(image),
 		clear(disk),
 		{
@@ -54,6 +70,7 @@ export function writeOnWindows(disk: HostDisk, image: ImageFile): DiskCommand[] 
 
 /** Each block is filled with noise that its own number brings forth, so that nothing but the card has to remember it. */
 export const proveOnWindows = (disk: HostDisk, bytes: number): DiskCommand[] => [
+	asAdministrator,
 	clear(disk),
 	{
 		what: 'Fill it to its last byte',

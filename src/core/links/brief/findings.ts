@@ -1,6 +1,7 @@
 import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
 import type { Context, Finding } from '../../link';
+import { NOT_YET } from './notYet';
 import type { BriefSettings } from './settings';
 
 const own = changing<BriefSettings>('brief');
@@ -24,6 +25,16 @@ export function soundAtBestSec(context: Context): number | null {
 /** What the wish itself asks of the other links. */
 export function assessBrief(brief: BriefSettings, context: Context): Finding[] {
 	const findings: Finding[] = [];
+	const missing = NOT_YET[brief.kind];
+	if (missing)
+		findings.push({
+			id: 'brief.not-yet',
+			level: 'stop',
+			title: 'This kind of endpoint cannot be finished here yet',
+			why: `${missing} A card set would not do what you want, so none is written.`,
+			setting: 'brief.kind',
+			fixes: [{ label: 'Plan it for music', apply: own({ kind: 'music' }) }]
+		});
 	if (brief.comesBackAlone && context.facts.programme && !context.facts.programme.startAtBoot)
 		findings.push({
 			id: 'brief.stays-silent',

@@ -7,6 +7,7 @@
 
 	const view = useEndpoint();
 	let disk = $state.raw<HostDisk | null>(null);
+	let unfit = $state('');
 </script>
 
 <svelte:head><title>Write the memory card · {view.plan.brief.name}</title></svelte:head>
@@ -17,10 +18,10 @@
 		>
 	</p>
 	<div class="columns">
-		<ImageSection />
+		<ImageSection bind:unfit />
 		<DiskSection bind:chosen={disk} />
 	</div>
-	<CommandSection {disk} />
+	<CommandSection {disk} {unfit} />
 </div>
 
 <style>
