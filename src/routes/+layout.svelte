@@ -2,6 +2,7 @@
 	import 'carbon-components-svelte/css/all.css';
 	import '$lib/app.css';
 	import { onMount, type Snippet } from 'svelte';
+	import { afterNavigate } from '$app/navigation';
 	import { page } from '$app/state';
 	import { commandsFor } from '$lib/shell/commands';
 	import Guarded from '$lib/shell/Guarded.svelte';
@@ -29,13 +30,19 @@
 		shelfOpen = false;
 	});
 
+	/** A new page is read from its beginning, by eye, keyboard and screen reader alike; a field that is asked for has it instead. */
+	afterNavigate(({ from, to }) => {
+		if (from && from.url.pathname !== to?.url.pathname && !to?.url.hash)
+			document.getElementById('main')?.focus({ preventScroll: true });
+	});
+
 	const isTyping = (target: EventTarget | null): boolean =>
 		target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 	/** What failed outside the drawing of a page, such as in a button: said, and the page goes on. */
 	function broke(event: Event | string): void {
 		const words = typeof event === 'string' ? event : event instanceof ErrorEvent ? event.message : 'an error';
-		store.problem = `Something of Yphos failed (${words.slice(0, 200)}). Your workshop is untouched; go on, or load the page again.`;
+		store.problem = `Something of Yphos failed (${words.slice(0, 200)}). Your workshop is unchanged; go on, or load the page again.`;
 	}
 
 	function key(event: KeyboardEvent): void {
@@ -61,8 +68,8 @@
 </script>
 
 <svelte:window onkeydown={key} onerror={broke} onunhandledrejection={(event) => broke(String(event.reason))} />
-<svelte:head><title>Yphos</title></svelte:head>
 
+<a class="skip" href="#main">Skip to the page</a>
 <div class="frame">
 	<header class="narrow">
 		<button type="button" onclick={() => (shelfOpen = !shelfOpen)} aria-expanded={shelfOpen}
@@ -73,7 +80,7 @@
 	<div class="aside" class:open={shelfOpen}>
 		<Guarded what="The shelf"><Shelf onpalette={() => (palette = 'find')} /></Guarded>
 	</div>
-	<main>
+	<main id="main" tabindex="-1">
 		<Notices />
 		{#if store.lock}
 			<LockPanel lock={store.lock} />
@@ -85,12 +92,33 @@
 		<p class="visually-hidden" aria-live="polite">{store.said}</p>
 	</main>
 </div>
-{#if store.said}
-	{#key store.said}<p class="said">{store.said}</p>{/key}
+{#if store.message}
+	{#key store.message.n}
+		<div class="said" class:stays={store.message.undo}>
+			<span>{store.message.text}</span>
+			{#if store.message.undo}<button type="button" onclick={() => store.undo()}>Undo</button>{/if}
+		</div>
+	{/key}
 {/if}
 {#if palette}<Palette {commands} mode={palette} onclose={() => (palette = null)} />{/if}
 
 <style>
+	.skip {
+		position: absolute;
+		left: 8px;
+		top: -60px;
+		z-index: 10;
+		background: var(--ink);
+		color: var(--paper);
+		padding: 8px 14px;
+		border-radius: var(--radius);
+	}
+	.skip:focus {
+		top: 8px;
+	}
+	main:focus {
+		outline: none;
+	}
 	.frame {
 		display: grid;
 		grid-template-columns: 208px minmax(0, 1fr);
@@ -116,8 +144,30 @@
 		color: var(--paper);
 		padding: 8px 14px;
 		border-radius: var(--radius);
+		display: flex;
+		gap: 14px;
+		align-items: center;
+		max-width: calc(100vw - 32px);
+		box-sizing: border-box;
 		animation: fade 4s forwards;
-		pointer-events: none;
+		z-index: 5;
+	}
+	.said.stays {
+		animation-duration: 12s;
+	}
+	.said:hover,
+	.said:focus-within {
+		animation-play-state: paused;
+	}
+	.said button {
+		border: 1px solid var(--paper);
+		border-radius: var(--radius);
+		background: none;
+		color: inherit;
+		min-height: 32px;
+		padding: 0 12px;
+		cursor: pointer;
+		font-weight: 600;
 	}
 	@keyframes fade {
 		0%,
@@ -126,6 +176,7 @@
 		}
 		100% {
 			opacity: 0;
+			visibility: hidden;
 		}
 	}
 	@media (max-width: 760px) {

@@ -1,15 +1,14 @@
 <script lang="ts">
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
-	import { goto } from '$app/navigation';
 	import { chain } from '$core/chain';
 	import { assess } from '$core/engines/assess';
 	import { contextFor } from '$core/engines/context';
 	import { quietNow } from '$core/links/programme/quiet';
 	import { NOT_YET } from '$core/links/brief/notYet';
 	import type { Wish } from '$core/link';
-	import { emptyPlan } from '$core/plan/plan';
 	import type { Endpoint } from '$core/plan/workshop';
 	import { homeOf } from '$lib/endpoint/home';
+	import { newEndpoint } from '$lib/endpoint/newEndpoint';
 	import { WISH_WORDS } from '$lib/endpoint/wishes';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { isDemoVenue, store } from '$lib/store/workshop.svelte';
@@ -44,29 +43,18 @@
 
 	let starting = $state(false);
 	let kind = $state<Wish>('music');
-	function add(): void {
-		const hostNames = new Set(store.workshop!.endpoints.map(({ plan }) => plan.network.hostName));
-		let number = store.workshop!.endpoints.length + 1;
-		while (hostNames.has(`endpoint-${number}`)) number++;
-		const id = crypto.randomUUID();
-		store.change('new endpoint', (workshop) => ({
-			...workshop,
-			endpoints: [
-				...workshop.endpoints,
-				{ id, plan: emptyPlan(`Endpoint ${number}`, `endpoint-${number}`, kind), probe: null, written: null, done: {} }
-			]
-		}));
-		void goto(`/endpoint/${id}/plan/brief`);
-	}
+	const add = (): void => newEndpoint(kind);
 
 	function remove(id: string, name: string): void {
 		store.change(`remove ${name}`, (workshop) => ({
 			...workshop,
 			endpoints: workshop.endpoints.filter((endpoint) => endpoint.id !== id)
 		}));
-		store.said = `${name} removed. Ctrl Z brings it back.`;
+		store.offerUndo(`${name} removed.`);
 	}
 </script>
+
+<svelte:head><title>Shelf · Yphos</title></svelte:head>
 
 <header>
 	<h1>Shelf</h1>

@@ -7,6 +7,9 @@
 
 	const view = useEndpoint();
 	let writing = $state(false);
+	$effect(() => {
+		if (page.url.hash === '#download') writing = true;
+	});
 	const counts = $derived.by(() => {
 		const { findings } = view.assessment;
 		const count = (level: string): number => findings.filter((finding) => finding.level === level).length;

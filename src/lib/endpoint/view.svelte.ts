@@ -62,7 +62,7 @@ export class EndpointView {
 
 	apply(fix: Fix): void {
 		if (store.changePlan(this.#id(), fix.label, fix.apply) !== null) return;
-		store.said = `Done: ${fix.label}. Ctrl Z takes it back.`;
+		store.offerUndo(`Done: ${fix.label}.`);
 	}
 }
 

@@ -36,7 +36,7 @@
 			// What somebody has measured and owns goes along; what the demo made up does not.
 			...(isDemo ? {} : { parts: current.parts, owned: current.owned })
 		}));
-		store.said = `${venue.data.name} begins. What was there comes back with Ctrl Z.`;
+		store.offerUndo(`${venue.data.name} begins.`);
 		onclose();
 	}
 </script>
@@ -52,7 +52,7 @@
 	on:submit={begin}
 >
 	<p>
-		It takes the place of what is open now, which Ctrl Z brings back. {isDemoVenue(store.workshop!)
+		It takes the place of what is open now, which Undo brings back. {isDemoVenue(store.workshop!)
 			? 'The demo stays at hand under Venue.'
 			: 'Your own parts and what you own go along; export the workshop first to keep its endpoints.'}
 	</p>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Command } from './commands';
+	import { found } from './found';
 
 	interface Props {
 		commands: readonly Command[];
@@ -8,14 +9,13 @@
 		onclose: () => void;
 	}
 	let { commands, mode, onclose }: Props = $props();
+	/** As many as one looks through. */
+	const MOST = 40;
 	let wanted = $state('');
 	let at = $state(0);
 	let dialog: HTMLDialogElement;
-	const words = $derived(wanted.toLowerCase().split(/\s+/).filter(Boolean));
 	const shown = $derived(
-		mode === 'keys'
-			? commands.filter((command) => command.keys)
-			: commands.filter((command) => words.every((word) => command.title.toLowerCase().includes(word)))
+		mode === 'keys' ? commands.filter((command) => command.keys) : found(commands, wanted).slice(0, MOST)
 	);
 
 	$effect(() => dialog.showModal());
@@ -67,7 +67,7 @@
 				>
 			</li>
 		{:else}
-			<li class="soft">Nothing is called that. Try the name of a link or an endpoint.</li>
+			<li class="soft">Nothing is called that. Try the name of a link, a setting or an endpoint.</li>
 		{/each}
 	</ul>
 </dialog>

@@ -38,8 +38,8 @@ class WorkshopStore {
 	remarks = $state.raw<readonly string[]>([]);
 	/** The person works without keeping anything. */
 	unsaved = $state(false);
-	/** A short word on what just happened, for the status line. */
-	said = $state('');
+	/** A short word on what just happened, for the status line; with a number, so that the same word can be said again. */
+	message = $state.raw<{ readonly text: string; readonly undo: boolean; readonly n: number } | null>(null);
 
 	#tab = crypto.randomUUID();
 	#revision: number | null = null;
@@ -51,6 +51,17 @@ class WorkshopStore {
 	#tail = new Tail(this.#tab);
 
 	readonly zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+	get said(): string {
+		return this.message?.text ?? '';
+	}
+	set said(text: string) {
+		this.message = text ? { text, undo: false, n: (this.message?.n ?? 0) + 1 } : null;
+	}
+	/** Says what was done, with a button that takes it back. */
+	offerUndo(text: string): void {
+		this.message = { text, undo: true, n: (this.message?.n ?? 0) + 1 };
+	}
 
 	get save(): 'saved' | 'saving' | 'failed' | 'conflict' | 'unsaved' {
 		return this.unsaved ? 'unsaved' : this.conflict ? 'conflict' : this.#saver.state;

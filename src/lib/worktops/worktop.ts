@@ -7,6 +7,8 @@ export interface Worktop {
 	readonly drawing?: Component;
 	/** Beside the findings, in place of the figures, which then stand below. */
 	readonly beside?: Component;
+	/** The drawing is a list that may be long: what is wrong stands above it. */
+	readonly list?: true;
 	/** It needs more than half of the width. */
 	readonly wide?: true;
 	/** Below: beside the figures where these stand there, else across. */

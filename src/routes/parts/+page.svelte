@@ -76,9 +76,7 @@
 			...current,
 			parts: current.parts.filter((known) => known.id !== part.id)
 		}));
-		store.said = shippedIds.has(part.id)
-			? `${part.name} is as it was shipped. Ctrl Z brings yours back.`
-			: `${part.name} removed. Ctrl Z brings it back.`;
+		store.offerUndo(shippedIds.has(part.id) ? `${part.name} is as it was shipped.` : `${part.name} removed.`);
 		editing = null;
 	}
 	async function take(files: readonly File[]): Promise<void> {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { Button, FileUploaderButton, ProgressBar, TextInput } from 'carbon-components-svelte';
+	import { Button, FileUploaderButton, Modal, ProgressBar, TextInput } from 'carbon-components-svelte';
 	import { venueSchema, type Venue } from '$core/plan/venue';
 	import { canonicalTimeZone, TIME_ZONES } from '$core/standards/timeZones';
 	import KeptAsideList from '$lib/shell/KeptAsideList.svelte';
@@ -21,6 +21,7 @@
 	let starting = $state(false);
 	/** What was just done can be taken back by one press. */
 	let undoable = $state(false);
+	let replacing = $state.raw<{ name: string; opened: Opened } | null>(null);
 	const packer = new Packer();
 	const FIELDS: { key: Exclude<keyof Venue, 'lan'>; label: string; hint: string }[] = [
 		{ key: 'name', label: 'Name of the venue', hint: '' },
@@ -58,19 +59,27 @@
 			`${JSON.stringify(workshop, null, '\t')}\n`,
 			'application/json'
 		);
-	function openDemo(): void {
-		store.change('open the demo workshop', () => demoWorkshop);
-		answer = 'The demo is open.';
-		undoable = true;
-	}
+	const openDemo = (): void => {
+		replacing = { name: 'The demo', opened: { workshop: demoWorkshop, damaged: [], remarks: [] } };
+	};
+	const counted = ({ endpoints, parts }: Workshop): string =>
+		`${endpoints.length} endpoint${endpoints.length === 1 ? '' : 's'}, ${parts.length} own part${parts.length === 1 ? '' : 's'}`;
 	async function open(files: readonly File[]): Promise<void> {
 		if (!files[0]) return;
 		const file = files[0];
 		const isArchive = /\.zip$/i.test(file.name);
 		const read = isArchive ? await openArchive(file) : await readInWorker('workshop', file, store.zone);
 		if (!read) return;
-		answer = (read.ok ? await store.importOpened(read.value) : sentence(read.faults)) ?? `${file.name} is open.`;
-		undoable = read.ok;
+		if (!read.ok) answer = sentence(read.faults);
+		else replacing = { name: file.name, opened: read.value };
+	}
+	/** Nothing takes the place of what is open before the person has seen what goes and what comes. */
+	async function replace(): Promise<void> {
+		if (!replacing) return;
+		const { name, opened } = replacing;
+		replacing = null;
+		answer = (await store.importOpened(opened)) ?? `${name} is open.`;
+		undoable = true;
 	}
 	async function openArchive(file: File): Promise<Result<Opened> | null> {
 		try {
@@ -94,6 +103,7 @@
 	}
 </script>
 
+<svelte:head><title>Venue and workshop file · Yphos</title></svelte:head>
 <div class="page">
 	<h1>Venue and workshop file</h1>
 	<section class="sheet">
@@ -153,6 +163,27 @@
 			</p>{/if}
 	</section>
 	<KeptAsideList />
+	{#if replacing}
+		<Modal
+			open
+			size="sm"
+			modalHeading={`Open ${replacing.opened.workshop.venue.name}?`}
+			primaryButtonText="Open it"
+			secondaryButtonText="Not now"
+			on:click:button--secondary={() => (replacing = null)}
+			on:close={() => (replacing = null)}
+			on:submit={replace}
+		>
+			<p>
+				It takes the place of <b>{workshop.venue.name}</b> ({counted(workshop)}). {replacing.name} holds {counted(
+					replacing.opened.workshop
+				)}{replacing.opened.damaged.length
+					? `, and ${replacing.opened.damaged.length} part${replacing.opened.damaged.length === 1 ? '' : 's'} that cannot be understood: they are kept aside`
+					: ''}.
+			</p>
+			<p>Undo brings back what is open now, with all its steps. Export it first to keep a file of it.</p>
+		</Modal>
+	{/if}
 	{#if starting}<OwnWorkshop onclose={() => (starting = false)} />{/if}
 </div>
 

@@ -20,7 +20,7 @@
 			store.changeEndpoint(view.endpoint!.id, 'take in a probe report', (endpoint) => ({ ...endpoint, probe: facts }))
 		)
 			return;
-		store.said = 'Probe report taken in';
+		store.offerUndo('Probe report taken in.');
 		onclose();
 	}
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { tick } from 'svelte';
 	import { diffLines } from 'diff';
 	import { goto } from '$app/navigation';
 	import type { CardLine } from '$core/link';
@@ -25,6 +26,7 @@
 	let chosen = $state<string | null>(null);
 	let at = $state<number | null>(null);
 	let comparing = $state(false);
+	let pane = $state<HTMLElement>();
 	const file = $derived(
 		view.files.find((known) => known.path === (chosen ?? 'boot/yphos/root/etc/mpv/mpv.conf')) ?? view.files[0]!
 	);
@@ -35,6 +37,8 @@
 	function choose(path: string): void {
 		chosen = path;
 		at = null;
+		// On a narrow screen the list stands above: the file comes into view.
+		void tick().then(() => pane?.scrollIntoView({ block: 'nearest' }));
 	}
 	/** Where a file stands: on the endpoint for what apply.sh places, on the card for the rest. */
 	const folder = (path: string): string =>
@@ -53,6 +57,7 @@
 	const open = (picked: CardLine): void => void goto(hrefOf(view.id(), picked.setting));
 </script>
 
+<svelte:head><title>Card files · {view.plan.brief.name}</title></svelte:head>
 <div class="files">
 	<nav aria-label="Files of the card set">
 		<p class="soft small">
@@ -69,7 +74,7 @@
 		{/each}
 		{#each gone as path (path)}<p class="soft small mono">{path} <em>gone</em></p>{/each}
 	</nav>
-	<section aria-label={file.path}>
+	<section aria-label={file.path} bind:this={pane}>
 		<div class="head">
 			<div>
 				<h2 class="mono">{file.path.replace(/^boot\/yphos\/root/, '')}</h2>

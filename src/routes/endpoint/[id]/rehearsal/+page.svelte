@@ -114,6 +114,8 @@
 			: new Date(wallClockMs(zone, startUtcMs + ms)).toISOString().slice(5, 19).replace('T', ' ');
 </script>
 
+<svelte:head><title>Rehearsal · {view.plan.brief.name}</title></svelte:head>
+
 <div class="bar">
 	<Button on:click={play}>{timer ? 'Pause' : 'Play'}</Button>
 	<span class="mono clock">{formatSeconds(nowMs)}</span>

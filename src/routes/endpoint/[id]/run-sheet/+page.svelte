@@ -38,6 +38,7 @@
 	}
 </script>
 
+<svelte:head><title>Run sheet · {view.plan.brief.name}</title></svelte:head>
 <div class="sheetpage">
 	<div class="head">
 		<p class="soft">{steps.filter((step) => done[step.key]).length} of {steps.length} done</p>
@@ -62,7 +63,7 @@
 							>Note {step.reading}:
 							<input
 								value={done[step.key]?.reading ?? ''}
-								onchange={(event) => note(step, event.currentTarget.value)}
+								oninput={(event) => note(step, event.currentTarget.value)}
 							/></label
 						>
 					{/if}

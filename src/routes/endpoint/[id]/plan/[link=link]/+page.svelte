@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Component } from 'svelte';
 	import { tick } from 'svelte';
+	import { afterNavigate } from '$app/navigation';
 	import { page } from '$app/state';
 	import { Button } from 'carbon-components-svelte';
 	import { chain } from '$core/chain';
@@ -30,12 +31,32 @@
 	const Beside: Component | undefined = $derived(worktops[id].beside);
 	const Below: Component | undefined = $derived(worktops[id].below);
 
+	/** On a phone the chain stands above all: a tapped tile brings its form into view. */
+	afterNavigate(({ from, to }) => {
+		if (from?.route.id === to?.route.id && !to?.url.hash && matchMedia('(max-width: 980px)').matches)
+			document.querySelector('.worktop')?.scrollIntoView({ block: 'start' });
+	});
+
 	/** Coming from a line of a card file or from a finding: the field behind it is ready to be changed. */
 	$effect(() => {
 		const setting = page.url.hash.slice('#setting-'.length);
 		if (setting) void tick().then(() => goToField(setting));
 	});
 </script>
+
+<svelte:head><title>{link.title} · {view.plan.brief.name}</title></svelte:head>
+{#snippet findings()}
+	{#each link.findings as finding, n (`${finding.id} ${n}`)}
+		<FindingCard
+			{finding}
+			href={finding.setting && hrefOf(view.id(), finding.setting)}
+			cures={(known) => view.cures(known)}
+			onfix={(fix) => view.apply(fix)}
+		/>
+	{:else}
+		{#if link.used}<p class="soft">No problems found.</p>{/if}
+	{/each}
+{/snippet}
 
 {#snippet below()}
 	{#if Below && link.used}{#key id}<Guarded what="What stands below"><Below /></Guarded>{/key}{/if}
@@ -56,6 +77,7 @@
 		{/if}
 	</section>
 	<section class="follows" aria-label={`${link.title}: what follows`}>
+		{#if worktops[id].list && link.findings.length}<div class="findings">{@render findings()}</div>{/if}
 		{#if Drawing && link.used}{#key id}<Guarded what="The drawing"><Drawing /></Guarded>{/key}{/if}
 		<div class="pair" class:wide={worktops[id].wide}>
 			{#if Beside && link.used}{#key id}<Guarded what="What stands beside it"><Beside /></Guarded
@@ -64,16 +86,7 @@
 					hrefOf={(setting) => hrefOf(view.id(), setting)}
 				/>{/if}
 			<div class="findings">
-				{#each link.findings as finding, n (`${finding.id} ${n}`)}
-					<FindingCard
-						{finding}
-						href={finding.setting && hrefOf(view.id(), finding.setting)}
-						cures={(known) => view.cures(known)}
-						onfix={(fix) => view.apply(fix)}
-					/>
-				{:else}
-					{#if link.used}<p class="soft">No problems found.</p>{/if}
-				{/each}
+				{#if !worktops[id].list || link.findings.length === 0}{@render findings()}{/if}
 				{#if elsewhere.length}
 					<p class="soft small">
 						Elsewhere in the chain:
