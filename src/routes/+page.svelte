@@ -11,6 +11,7 @@
 	import { newEndpoint } from '$lib/endpoint/newEndpoint';
 	import { WISH_WORDS } from '$lib/endpoint/wishes';
 	import Mark from '$lib/shell/Mark.svelte';
+	import { timeOfDay } from '$lib/shell/times';
 	import { isDemoVenue, store } from '$lib/store/workshop.svelte';
 	import MiniChain from '$lib/shell/MiniChain.svelte';
 
@@ -26,10 +27,7 @@
 		if (!plan.programme.startAtBoot) return 'Nothing starts it by itself';
 		const zone = store.workshop!.venue.timeZone;
 		const { isQuiet, changesUtcMs } = quietNow(plan.programme.quiet, zone, nowMs);
-		const time =
-			changesUtcMs === null
-				? ''
-				: new Date(changesUtcMs).toLocaleTimeString('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' });
+		const time = changesUtcMs === null ? '' : timeOfDay(new Date(changesUtcMs), zone);
 		if (isQuiet) return `Quiet now; sound again at ${time}`;
 		return time ? `May sound now; quiet from ${time}` : 'May sound at any hour';
 	}

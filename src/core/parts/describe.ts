@@ -89,6 +89,43 @@ const FIELDS: Readonly<Record<string, readonly [label: string, unit: string]>> =
 	does: ['What it does', '']
 };
 
+/** Fields within what is made of several figures. */
+const NESTED: Readonly<Record<string, readonly [label: string, unit: string]>> = {
+	way: ['In or out', ''],
+	plug: ['Plug or socket', ''],
+	male: ['Goes in (plug)', ''],
+	via: ['Fed by', ''],
+	typicalW: ['In use', 'W'],
+	ratesHz: ['Sample rates', 'Hz'],
+	formats: ['Sample formats', ''],
+	lowestDb: ['Lowest', 'dB'],
+	startDb: ['When power comes', 'dB'],
+	lowestV: ['From', 'V'],
+	highestV: ['to', 'V'],
+	i2s: ['Takes the sound lines (I²S)', ''],
+	spi: ['SPI', ''],
+	bus: ['Bus', ''],
+	select: ['Select line', ''],
+	i2c: ['I²C', ''],
+	address: ['Address', ''],
+	uart: ['Takes the serial lines', ''],
+	displayBits: ['Bits of a parallel display', ''],
+	gpio: ['GPIO lines that may not be moved', ''],
+	movable: ['Lines that may be moved', ''],
+	what: ['What for', ''],
+	suggested: ['Suggested GPIO', ''],
+	pwm: ['Needs PWM', ''],
+	milliamperes5V: ['From 5 V', 'mA'],
+	milliamperes3V3: ['From 3.3 V', 'mA'],
+	idMemory: ['Carries its own memory', ''],
+	passesThrough: ['Passes its pins through', ''],
+	codec: ['Codec', ''],
+	framesPerSec: ['Frames a second', ''],
+	bitDepth: ['Bit depth', ''],
+	part: ['Part (its id)', ''],
+	name: ['Name', '']
+};
+
 /** What is made of several figures. */
 const GROUPS: Readonly<Record<string, string>> = {
 	sockets: 'Plugs and sockets',
@@ -108,7 +145,7 @@ const GROUPS: Readonly<Record<string, string>> = {
 
 /** A field of a part in words, and its unit. */
 export const fieldWords = (field: string): { label: string; unit: string } => {
-	const [label, unit] = FIELDS[field] ?? [GROUPS[field] ?? field, ''];
+	const [label, unit] = FIELDS[field] ?? NESTED[field] ?? [GROUPS[field] ?? field, ''];
 	return { label, unit };
 };
 

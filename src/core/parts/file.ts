@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { readJson } from '../formats/json/json';
 import { fault, ok, type Result } from '../basics/result';
-import { partSchema, type Part, type PartKind } from './schema';
+import { partSchema, type Part } from './schema';
 
 const PARTS_FILE_VERSION = 1;
 
@@ -71,13 +71,6 @@ const nameOf = (raw: unknown): string | null => {
 	const { name, id } = (raw ?? {}) as { name?: unknown; id?: unknown };
 	return typeof name === 'string' && name ? name.slice(0, 80) : typeof id === 'string' && id ? id.slice(0, 80) : null;
 };
-
-/** The words that a field of this kind of part may hold; null where anything may stand. */
-export function choicesOf(kind: PartKind, field: string): readonly string[] | null {
-	const schema = partSchema.options.find((option) => option.shape.kind.value === kind);
-	const type: unknown = (schema?.shape as Record<string, unknown> | undefined)?.[field];
-	return type instanceof z.ZodEnum ? (type.options as string[]) : null;
-}
 
 /** One part, judged by its schema. Fault: `bad-part`, which names the figure. */
 export function readPart(raw: unknown): Result<Part> {

@@ -4,11 +4,12 @@ import { describe, expect, it } from 'vitest';
 import { noFacts } from '../probe/facts';
 import { catalogue } from './catalogue';
 import { describePart, fieldWords, tellingOf } from './describe';
-import { choicesOf, partsJsonSchema, readPartsFile, writePartsFile } from './file';
+import { partsJsonSchema, readPart, readPartsFile, writePartsFile } from './file';
 import { measuredBoard } from './measured';
 import { meets } from './plugs';
 import { playLoad } from './playLoad';
-import { KINDS, partSchema, type PartOf } from './schema';
+import { KINDS, partSchema, type Part, type PartKind, type PartOf } from './schema';
+import { blankOf, blankPart, measuredWhereChanged, shapeOf, type Shape } from './shape';
 
 const board = (id: string) => catalogue.find((part) => part.id === id) as PartOf<'board'>;
 
@@ -106,10 +107,6 @@ describe('a file of parts', () => {
 			{ name: 'Full-size board, 4 GB, two micro display ports', why: expect.stringMatching(why) as string }
 		]);
 	});
-	it('offers the words that a field takes', () => {
-		expect(choicesOf('fan', 'control')).toEqual(['always', 'switched', 'pwm']);
-		expect(choicesOf('board', 'memoryMb')).toBeNull();
-	});
 	it('is refused when it is something else', () => {
 		expect(readPartsFile('{')).toMatchObject({ ok: false, faults: [{ code: 'not-json' }] });
 		expect(readPartsFile('{"yphos":"plan"}')).toMatchObject({ ok: false, faults: [{ code: 'not-parts' }] });
@@ -119,6 +116,64 @@ describe('a file of parts', () => {
 		expect(JSON.parse(published), 'make it anew: npx yphos schema > docs/parts.schema.json').toEqual(
 			JSON.parse(JSON.stringify(partsJsonSchema()))
 		);
+	});
+});
+
+describe('a form for a part', () => {
+	const fits = (shape: Shape, value: unknown): boolean => {
+		switch (shape.is) {
+			case 'maybe':
+				return value === null || fits(shape.of, value);
+			case 'list':
+				return Array.isArray(value) && value.every((one) => fits(shape.of, one));
+			case 'row':
+				return Array.isArray(value) && shape.items.every((item, n) => fits(item, value[n]));
+			case 'group':
+				return shape.fields.every(([name, field]) => fits(field, (value as Record<string, unknown>)[name]));
+			case 'choice':
+				return shape.options.includes(value as string);
+			default:
+				return typeof value === { text: 'string', number: 'number', 'yes-no': 'boolean' }[shape.is];
+		}
+	};
+	it('has a field for all that is known of any part, nested or not, each with its words', () => {
+		for (const part of catalogue) {
+			const shape = shapeOf(part.kind);
+			expect(fits(shape, part), part.id).toBe(true);
+			const names = shape.fields.map(([name]) => name);
+			expect(
+				Object.keys(part).filter((key) => !names.includes(key) && !['id', 'kind', 'figures'].includes(key))
+			).toEqual([]);
+		}
+		const bare: string[] = [];
+		const look = (shape: Shape): void => {
+			if (shape.is === 'group')
+				for (const [name, field] of shape.fields) {
+					if (fieldWords(name).label === name && !['name', 'source', 'sure', 'price'].includes(name)) bare.push(name);
+					look(field);
+				}
+			else if (shape.is === 'maybe' || shape.is === 'list') look(shape.of);
+			else if (shape.is === 'row') shape.items.forEach(look);
+		};
+		for (const kind of Object.keys(KINDS) as PartKind[]) look(shapeOf(kind));
+		expect([...new Set(bare)]).toEqual([]);
+	});
+	it('begins with nothing, says what is missing, and takes what is filled in', () => {
+		for (const kind of Object.keys(KINDS) as PartKind[]) {
+			expect(fits(shapeOf(kind), blankOf(shapeOf(kind))), kind).toBe(true);
+			expect(readPart(blankPart(kind, 'own-1')), kind).toMatchObject({
+				ok: false,
+				faults: [{ message: expect.stringMatching(/name/) }]
+			});
+		}
+		const fan = { ...blankPart('fan', 'own-1'), name: 'Mine', airFactor: 2, volts: 5 };
+		expect(readPart(fan)).toMatchObject({ ok: true, value: { name: 'Mine', control: 'always', sure: 'typical' } });
+	});
+	it('of a copy counts as measured what was changed, and nothing else', () => {
+		const from = board('board-full-4') as Part;
+		const copy = measuredWhereChanged({ ...from, name: 'Mine', idleW: 3.1 } as Part, from);
+		expect([copy.sure, Object.keys(copy.figures)]).toEqual([from.sure, [...Object.keys(from.figures), 'idleW']]);
+		expect(describePart(copy).find(({ field }) => field === 'idleW')).toMatchObject({ sure: 'measured' });
 	});
 });
 

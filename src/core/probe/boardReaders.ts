@@ -194,7 +194,12 @@ function takeJson(value: unknown, { facts, understood }: Parameters<Reader>[1]):
 	for (const net of nets.data)
 		for (const info of net.addr_info ?? [])
 			if (info.local && net.ifname !== 'lo')
-				facts.addresses.push({ name: net.ifname, address: info.local, up: net.operstate === 'UP' });
+				facts.addresses.push({
+					name: net.ifname,
+					address: info.local,
+					up: net.operstate === 'UP',
+					prefixLength: info.prefixlen ?? null
+				});
 	understood.add('addresses');
 	return true;
 }

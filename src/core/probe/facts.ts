@@ -62,7 +62,15 @@ export const probeFactsSchema = z.object({
 			removable: z.boolean()
 		})
 	),
-	addresses: z.array(z.object({ name: word, address: word, up: z.boolean() })),
+	addresses: z.array(
+		z.object({
+			name: word,
+			address: word,
+			up: z.boolean(),
+			/** Bits of its range; null: not said. */
+			prefixLength: z.number().int().min(0).max(128).nullable().default(null)
+		})
+	),
 	linkMbps: z.array(z.object({ name: word, mbps: z.number() })),
 	temperaturesC: z.array(z.object({ name: word, celsius: z.number() })),
 	/** True when a supply alarm stood, or the board had too little voltage since its start; null when nothing told. */

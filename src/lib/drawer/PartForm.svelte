@@ -1,55 +1,44 @@
 <script lang="ts">
 	import { Button, Modal } from 'carbon-components-svelte';
-	import { fieldWords } from '$core/parts/describe';
-	import { choicesOf, readPart } from '$core/parts/file';
-	import { SURENESS, type Part } from '$core/parts/schema';
+	import { readPart } from '$core/parts/file';
+	import { KINDS, SURENESS, type Part, type PartKind } from '$core/parts/schema';
+	import { measuredWhereChanged, shapeOf } from '$core/parts/shape';
+	import PartFields from './PartFields.svelte';
 
 	interface Props {
 		/** As it was, or as it is proposed; what is saved has the same id. */
-		part: Part;
-		isNew: boolean;
+		part: Readonly<Record<string, unknown>>;
+		/** From nothing, a copy of another, or one's own as it is. */
+		how: 'new' | 'copy' | 'change';
 		onsave: (part: Part) => void;
 		onremove: () => void;
 		onclose: () => void;
 	}
-	let { part, isNew, onsave, onremove, onclose }: Props = $props();
-	type Values = Record<string, unknown>;
-	const HIDDEN = new Set(['id', 'kind', 'figures', 'name', 'source', 'sure', 'price']);
+	let { part, how, onsave, onremove, onclose }: Props = $props();
 	// The form starts from the part once; what is typed is kept until it is saved or closed.
 	// svelte-ignore state_referenced_locally
-	const start = part as unknown as Values;
-	let values = $state<Values>({ ...start });
-	/** Lists and nested things are written as JSON. */
-	const isNested = (key: string): boolean => typeof start[key] === 'object' || NESTABLE.has(key);
-	const NESTABLE = new Set(['draw', 'header', 'lead', 'volume']);
-	const keys = Object.keys(start).filter((key) => !HIDDEN.has(key));
-	let nested = $state<Record<string, string>>(
-		Object.fromEntries(keys.filter(isNested).map((key) => [key, JSON.stringify(start[key], null, 1)]))
-	);
+	let values = $state.raw<Record<string, unknown>>({ ...part });
+	const kind = $derived(part.kind as PartKind);
+	const APART = new Set(['name', 'source', 'sure', 'price']);
+	const fields = $derived(shapeOf(kind).fields.filter(([name]) => !APART.has(name)));
 	let error = $state('');
+	const HEADINGS = { new: 'New', copy: 'A copy of your own', change: 'Change this part' } as const;
 
-	function numberOf(text: string): unknown {
+	const put = (name: string, value: unknown): void => void (values = { ...values, [name]: value });
+	function priceOf(text: string): unknown {
 		const trimmed = text.trim().replace(',', '.');
 		return trimmed === '' ? null : Number.isNaN(Number(trimmed)) ? text : Number(trimmed);
 	}
 	function save(): void {
-		const raw: Values = { ...values };
-		for (const [key, text] of Object.entries(nested))
-			try {
-				raw[key] = JSON.parse(text);
-			} catch (reason) {
-				error = `${fieldWords(key).label}: not readable as JSON (${(reason as Error).message}).`;
-				return;
-			}
-		const read = readPart(raw);
-		if (read.ok) onsave(read.value);
-		else error = read.faults[0]!.message;
+		const read = readPart(values);
+		if (!read.ok) error = read.faults[0]!.message;
+		else onsave(how === 'copy' ? measuredWhereChanged(read.value, part as unknown as Part) : read.value);
 	}
 </script>
 
 <Modal
 	open
-	modalHeading={isNew ? 'A copy of your own' : 'Change this part'}
+	modalHeading={how === 'new' ? `New: ${KINDS[kind].toLowerCase()}` : HEADINGS[how]}
 	primaryButtonText="Save"
 	secondaryButtonText="Cancel"
 	on:close={onclose}
@@ -57,54 +46,46 @@
 	on:submit={save}
 >
 	<div class="form">
-		<label class="wide">Name<input bind:value={values.name as string} /></label>
+		<label class="wide"
+			>Name<input
+				value={String(values.name ?? '')}
+				oninput={(event) => put('name', event.currentTarget.value)}
+			/></label
+		>
 		<label
 			>Price<input
 				class="mono"
 				inputmode="decimal"
-				value={values.price ?? ''}
-				oninput={(event) => (values.price = numberOf(event.currentTarget.value))}
+				value={String(values.price ?? '')}
+				oninput={(event) => put('price', priceOf(event.currentTarget.value))}
 			/></label
 		>
 		<label
-			>How sure are its figures<select bind:value={values.sure as string}>
+			>How sure are its figures<select
+				value={String(values.sure)}
+				onchange={(event) => put('sure', event.currentTarget.value)}
+			>
 				{#each SURENESS as sure (sure)}<option value={sure}>{sure}</option>{/each}
 			</select></label
 		>
-		<label class="wide">Where they come from<input bind:value={values.source as string} /></label>
-		{#each keys.filter((key) => !isNested(key)) as key (key)}
-			{@const { label, unit } = fieldWords(key)}
-			{@const choices = choicesOf(part.kind, key)}
-			{#if choices}
-				<label
-					>{label}<select bind:value={values[key] as string}>
-						{#each choices as choice (choice)}<option value={choice}>{choice}</option>{/each}
-					</select></label
-				>
-			{:else if typeof start[key] === 'boolean'}
-				<label class="tick"><input type="checkbox" bind:checked={values[key] as boolean} /> {label}</label>
-			{:else}
-				<label
-					>{label}{unit ? ` (${unit})` : ''}<input
-						class="mono"
-						value={String(values[key] ?? '')}
-						oninput={(event) =>
-							(values[key] =
-								typeof start[key] === 'string' ? event.currentTarget.value : numberOf(event.currentTarget.value))}
-					/></label
-				>
-			{/if}
-		{/each}
+		<label class="wide"
+			>Where they come from<input
+				value={String(values.source ?? '')}
+				oninput={(event) => put('source', event.currentTarget.value)}
+			/></label
+		>
+		{#if how === 'copy'}<p class="soft small wide">
+				What you change counts as measured; the rest stays as sure as it was.
+			</p>{/if}
 	</div>
-	<details>
-		<summary>Plugs, power and all that is made of several figures</summary>
-		<p class="soft small">Written as JSON, as in the file of parts; null where there is none.</p>
-		{#each keys.filter(isNested) as key (key)}
-			<label>{fieldWords(key).label}<textarea rows="4" class="mono" bind:value={nested[key]}></textarea></label>
-		{/each}
-	</details>
+	<PartFields
+		shape={{ is: 'group', fields }}
+		value={values}
+		label="Its figures"
+		onchange={(next) => (values = next as Record<string, unknown>)}
+	/>
 	{#if error}<p class="bad" role="alert">Not saved. {error}</p>{/if}
-	{#if !isNew}<p><Button kind="ghost" on:click={onremove}>Remove from the drawer</Button></p>{/if}
+	{#if how === 'change'}<p><Button kind="ghost" on:click={onremove}>Remove from the drawer</Button></p>{/if}
 </Modal>
 
 <style>
@@ -112,6 +93,7 @@
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
 		gap: 10px 14px;
+		margin-bottom: 10px;
 	}
 	label {
 		display: grid;
@@ -120,25 +102,11 @@
 		color: var(--ink-soft);
 		align-content: start;
 	}
-	details {
-		margin-top: 14px;
-	}
-	details label {
-		margin-top: 8px;
-	}
 	.wide {
 		grid-column: 1 / -1;
 	}
-	.tick {
-		display: flex;
-		align-items: center;
-		gap: 8px;
-		color: var(--ink);
-		font-size: var(--size-text);
-	}
-	input:not([type='checkbox']),
-	select,
-	textarea {
+	input,
+	select {
 		width: 100%;
 		font-size: var(--size-text);
 	}

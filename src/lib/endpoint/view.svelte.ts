@@ -10,8 +10,12 @@ import { write } from '$core/engines/write';
 import type { Finding, Fix, SettingPath } from '$core/link';
 import { planSchema, type LinkId, type Plan } from '$core/plan/plan';
 import { loadMediaBytes } from '$lib/store/media';
+import { SETTING_WORDS } from '$lib/shell/settingWords';
 import { store } from '$lib/store/workshop.svelte';
 
+/** What a field is called on the page. */
+const labelOf = (path: SettingPath): string =>
+	(SETTING_WORDS.find(([known]) => known === path)?.[1] ?? path.split('.')[1] ?? path).toLowerCase();
 const titleOf = (id: LinkId): string => chain.find((link) => link.id === id)!.title;
 
 /** One endpoint and all that follows from its plan; recomputed as the plan changes. */
@@ -48,7 +52,10 @@ export class EndpointView {
 		const next = { ...this.plan, [link]: { ...this.plan[link], [key]: value } };
 		const parsed = planSchema.shape[link].safeParse(next[link]);
 		if (!parsed.success) return parsed.error.issues[0]!.message;
-		return store.changePlan(this.#id(), `${titleOf(link)}: ${key}`, (plan) => ({ ...plan, [link]: parsed.data }));
+		return store.changePlan(this.#id(), `${titleOf(link)}: ${labelOf(path)}`, (plan) => ({
+			...plan,
+			[link]: parsed.data
+		}));
 	}
 
 	/** Gives a sentence, and changes nothing, when the plan would not be one. */

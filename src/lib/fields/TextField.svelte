@@ -10,10 +10,12 @@
 		hint?: string;
 		placeholder?: string;
 		mono?: boolean;
+		/** What may stand there, each with its name: a list to search in. */
+		choices?: readonly (readonly [value: string, name: string])[];
 		/** Where the text is not the setting itself. */
 		put?: (text: string) => string | null;
 	}
-	let { path, label, value, hint = '', placeholder = '', mono = false, put }: Props = $props();
+	let { path, label, value, hint = '', placeholder = '', mono = false, choices, put }: Props = $props();
 	const view = useEndpoint();
 
 	/** What stands in the field while it is not allowed: it is never thrown away. */
@@ -36,8 +38,12 @@
 		invalidText={error}
 		autocomplete="off"
 		spellcheck="false"
+		list={choices ? `choices-${path}` : undefined}
 		on:input={(event) => typed(String(event.detail ?? ''))}
 	/>
+	{#if choices}<datalist id={`choices-${path}`}
+			>{#each choices as [choice, name] (choice)}<option value={choice}>{name}</option>{/each}</datalist
+		>{/if}
 </div>
 
 <style>

@@ -1,9 +1,8 @@
 <script lang="ts">
+	import { timeOfDay } from './times';
 	import { store } from '$lib/store/workshop.svelte';
 
-	const time = $derived(
-		store.savedUtc ? new Date(store.savedUtc).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) : null
-	);
+	const time = $derived(store.savedUtc ? timeOfDay(new Date(store.savedUtc)) : null);
 	const words = $derived(
 		{
 			saved: time ? `Saved ${time}` : 'Nothing changed yet',

@@ -5,6 +5,7 @@
 	import { catalogue } from '$core/parts/catalogue';
 	import { tellingOf } from '$core/parts/describe';
 	import { partsJsonSchema, writePartsFile } from '$core/parts/file';
+	import { blankPart } from '$core/parts/shape';
 	import { KINDS, type Part, type PartKind } from '$core/parts/schema';
 	import { sentence } from '$core/basics/result';
 	import CompareBar from '$lib/drawer/CompareBar.svelte';
@@ -23,7 +24,8 @@
 	let filter = $state<Filter>(asked !== null && asked in KINDS ? (asked as PartKind) : 'all');
 	let wanted = $state('');
 	let compared = $state.raw<readonly string[]>([]);
-	let editing = $state.raw<{ part: Part; isNew: boolean } | null>(null);
+	let editing = $state.raw<{ part: Readonly<Record<string, unknown>>; how: 'new' | 'copy' | 'change' } | null>(null);
+	let kindOfNew = $state<PartKind>('board');
 	let answer = $state('');
 
 	const words = $derived(wanted.toLowerCase().split(/\s+/).filter(Boolean));
@@ -52,17 +54,10 @@
 		compared = compared.includes(id) ? compared.filter((known) => known !== id) : [...compared.slice(-3), id];
 	};
 	const copy = (part: Part): void => {
-		editing = {
-			part: {
-				...structuredClone(part),
-				id: `own-${crypto.randomUUID().slice(0, 8)}`,
-				name: `${part.name}, mine`,
-				sure: 'measured',
-				source: 'Yours.'
-			},
-			isNew: true
-		};
+		editing = { part: { ...structuredClone(part), id: newId(), name: `${part.name}, mine`.slice(0, 80) }, how: 'copy' };
 	};
+	const newId = (): string => `own-${crypto.randomUUID().slice(0, 8)}`;
+	const begin = (): void => void (editing = { part: blankPart(kindOfNew, newId()), how: 'new' });
 	function save(part: Part): void {
 		store.change(`part ${part.name}`, (current) => ({
 			...current,
@@ -112,6 +107,12 @@
 			</p>
 		</div>
 		<div class="row">
+			<label class="new"
+				><span class="visually-hidden">Kind of the new part</span><select bind:value={kindOfNew}>
+					{#each kinds as kind (kind)}<option value={kind}>{KINDS[kind]}</option>{/each}
+				</select></label
+			>
+			<Button on:click={begin}>New part</Button>
 			<Button
 				kind="tertiary"
 				on:click={() => json('my-parts.json', writePartsFile(workshop.parts))}
@@ -167,7 +168,7 @@
 									own={ownIds.has(part.id)}
 									marked={compared.includes(part.id)}
 									onmark={() => mark(part.id)}
-									onchange={() => (editing = { part, isNew: false })}
+									onchange={() => (editing = { part: { ...part }, how: 'change' })}
 									oncopy={() => copy(part)}
 								/>
 							{/each}
@@ -176,7 +177,8 @@
 				</section>
 			{:else}
 				<p class="soft">
-					Nothing in the drawer is called that. Search for fewer words, or copy the nearest part and change it.
+					Nothing in the drawer is called that. Search for fewer words, copy the nearest part and change it, or begin a
+					new one.
 				</p>
 			{/each}
 		</div>
@@ -190,8 +192,14 @@
 	/>
 {/if}
 {#if editing}
-	{@const { part, isNew } = editing}
-	<PartForm {part} {isNew} onsave={save} onremove={() => remove(part)} onclose={() => (editing = null)} />
+	{@const { part, how } = editing}
+	<PartForm
+		{part}
+		{how}
+		onsave={save}
+		onremove={() => remove(part as unknown as Part)}
+		onclose={() => (editing = null)}
+	/>
 {/if}
 
 <style>

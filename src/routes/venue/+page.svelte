@@ -50,7 +50,10 @@
 			// What is half typed, such as "0.", stays as it stands.
 			if (String(meant) !== value) drafts = { ...drafts, [key]: value as never };
 			else delete drafts[key];
-			store.change(`venue: ${key}`, (current) => ({ ...current, venue: { ...current.venue, [key]: meant } }));
+			store.change(`venue: ${FIELDS.find((field) => field.key === key)!.label.toLowerCase()}`, (current) => ({
+				...current,
+				venue: { ...current.venue, [key]: meant }
+			}));
 		} else drafts = { ...drafts, [key]: value as never };
 	}
 	const save = (): void =>

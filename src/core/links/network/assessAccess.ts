@@ -1,8 +1,10 @@
 /** Who gets in: to log in, to knock, to its pages; and who brings the updates that keep others out. */
 import { withUnit } from '../../basics/format';
-import { hostRange, isPrivate, readCidr } from '../../formats/ip/cidr';
+import { formatAddress, hostRange, isPrivate, readCidr } from '../../formats/ip/cidr';
 import { readPublicKey } from '../../formats/ssh/publicKey';
 import type { Context, Finding, Fix } from '../../link';
+import { outsideOf, rangeOf } from '../../probe/fill';
+import { allowedRanges } from './addresses';
 import { patch } from './patch';
 import type { NetworkSettings } from './settings';
 
@@ -118,6 +120,32 @@ export function assessGuard(network: NetworkSettings): Finding[] {
 					}
 				]
 			: [])
+	];
+}
+
+/** The board has been seen in a network that the firewall would not let in. */
+export function assessSeen(settings: NetworkSettings, context: Context): Finding[] {
+	const { guard } = settings;
+	if (!guard.limited || !context.probe) return [];
+	const outside = outsideOf(context.probe, allowedRanges(settings, context));
+	const range = rangeOf(context.probe);
+	if (outside.length === 0) return [];
+	const cidr = range ? `${formatAddress(range)}/${range.prefixLength}` : null;
+	return [
+		{
+			id: 'network.seen-outside',
+			level: 'caution',
+			title: `The board was at ${outside[0]!}, which the firewall does not let in`,
+			why: `${context.venue.lan ? `The venue has ${context.venue.lan.cidr}` : 'Only private ranges are allowed'}: from where the board stood when it was probed, nobody would reach it. If that is its place, correct the range under Venue, or allow that one as well.`,
+			setting: 'network.guard',
+			fixes: cidr
+				? [
+						patch(`Allow ${cidr} as well`, {
+							guard: { ...guard, ranges: [...allowedRanges(settings, context), cidr] }
+						})
+					]
+				: []
+		}
 	];
 }
 

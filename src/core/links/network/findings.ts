@@ -1,6 +1,6 @@
 import type { Claim } from '../../claims';
 import type { Context, Finding } from '../../link';
-import { assessGuard, assessKeeper, assessLogin, assessUpdates } from './assessAccess';
+import { assessGuard, assessKeeper, assessLogin, assessSeen, assessUpdates } from './assessAccess';
 import { assessCapacity, assessLatency } from './assessPath';
 import { assessAddress, assessName, assessSchool, assessWay } from './assessReach';
 import type { NetworkSettings } from './settings';
@@ -16,6 +16,7 @@ export const assessNetwork = (settings: NetworkSettings, context: Context, claim
 				...assessAddress(settings, context),
 				...assessLogin(settings),
 				...assessGuard(settings),
+				...assessSeen(settings, context),
 				...assessUpdates(settings, context),
 				...assessCapacity(settings, context, claims),
 				...assessLatency(settings, context)

@@ -1,9 +1,16 @@
 <script lang="ts">
+	import { COUNTRY_CODES } from '$core/standards/countries';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, GroupField, TextField } from '$lib/fields';
 	import GuardSettings from './GuardSettings.svelte';
 	import LoginSettings from './LoginSettings.svelte';
 
+	const names = new Intl.DisplayNames([navigator.language, 'en'], { type: 'region' });
+	const COUNTRIES = COUNTRY_CODES.map((code) => [code, names.of(code) ?? code] as const);
+	/** A name typed in full, or letters as they are. */
+	const codeOf = (text: string): string =>
+		COUNTRIES.find(([, name]) => name.toLowerCase() === text.trim().toLowerCase())?.[0] ??
+		(text.trim().length === 2 ? text.trim().toUpperCase() : text);
 	const view = useEndpoint();
 	const network = $derived(view.plan.network);
 	const radio = $derived(network.radio);
@@ -40,7 +47,9 @@
 		value={network.countryCode}
 		mono
 		placeholder="NO"
-		hint="Two letters; the radio follows that country's rules."
+		choices={COUNTRIES}
+		put={(text) => view.set('network.countryCode', codeOf(text))}
+		hint="Type its name or its two letters; the radio follows that country's rules."
 	/>
 	<div class="two">
 		<ChoiceField

@@ -1,14 +1,41 @@
 <script lang="ts">
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { fillingsOf, fillLan } from '$core/probe/fill';
+	import { store } from '$lib/store/workshop.svelte';
 	import { change } from './deviceChoice';
 
 	const view = useEndpoint();
 	const probe = $derived(view.context.probe);
+	const fillings = $derived(probe ? fillingsOf(view.plan, probe, view.context.drawer) : []);
+	const lan = $derived(probe ? fillLan(view.context.venue, probe) : null);
+	/** All at once, as one step. */
+	function fill(): void {
+		const refused = store.change('fill in what the board said', (workshop) => ({
+			...workshop,
+			venue: lan ? { ...workshop.venue, lan } : workshop.venue,
+			endpoints: workshop.endpoints.map((endpoint) =>
+				endpoint.id === view.id()
+					? { ...endpoint, plan: fillings.reduce((plan, filling) => filling.apply(plan), endpoint.plan) }
+					: endpoint
+			)
+		}));
+		if (refused === null) store.offerUndo('Filled in.');
+	}
 </script>
 
 <div class="sheet">
 	{#if probe}
 		<h3>The board says of itself</h3>
+		{#if fillings.length || lan}
+			<div class="fill">
+				<p>The plan can have from it:</p>
+				<ul>
+					{#each fillings as { what }, n (n)}<li>{what}</li>{/each}
+					{#if lan}<li>The venue’s network: {lan.cidr}, its router taken to be {lan.gateway}</li>{/if}
+				</ul>
+				<button type="button" onclick={fill}>Fill it in</button>
+			</div>
+		{/if}
 		<dl class="facts">
 			<dt>Board</dt>
 			<dd>{probe.model ?? 'not said'}{probe.memoryMb ? `, ${probe.memoryMb} MB` : ''}</dd>
@@ -60,6 +87,19 @@
 		font-size: var(--size-small);
 		padding: 1px 8px;
 		cursor: pointer;
+	}
+	.fill {
+		background: var(--bottle-wash);
+		border-radius: var(--radius);
+		padding: 8px 12px;
+		margin: 6px 0 10px;
+		display: grid;
+		gap: 6px;
+		justify-items: start;
+	}
+	.fill ul {
+		margin: 0;
+		padding-left: 18px;
 	}
 	p {
 		margin-top: 6px;

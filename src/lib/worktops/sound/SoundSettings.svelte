@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { cardInLine } from '$core/formats/alsa/cardLine';
 	import { driverOf, loadOf } from '$core/parts/amplifier';
 	import { isUnnamed } from '$core/links/sound/route';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
@@ -15,6 +16,16 @@
 		const driver = driverOf(view.context);
 		return driver && speakers && loadOf(speakers, driver.channels, 'parallel').onOneChannel > 1;
 	});
+	/** A whole line of aplay -l says name and device. */
+	function putCard(text: string): string | null {
+		const found = /[\s:[]/.test(text.trim()) ? cardInLine(text) : null;
+		if (!found) return view.set('sound.cardId', text);
+		const { cardId, deviceNumber } = found;
+		return view.edit('Sound: card name', (plan) => ({
+			...plan,
+			sound: { ...plan.sound, cardId, deviceNumber: deviceNumber ?? plan.sound.deviceNumber }
+		}));
+	}
 	const travelHint = $derived(
 		{
 			follow: 'The purest, and only one program may sound at a time.',
@@ -27,7 +38,7 @@
 
 <ChoiceField path="parts.converter" label="Output" value={view.plan.parts.converter ?? ''} options={of('converter')} />
 <div class="two">
-	<TextField path="sound.cardId" label="Card name" value={sound.cardId} mono placeholder="Field24" />
+	<TextField path="sound.cardId" label="Card name" value={sound.cardId} mono placeholder="Field24" put={putCard} />
 	<NumberField path="sound.deviceNumber" label="Device" unit="no." value={sound.deviceNumber} />
 </div>
 {#if isUnnamed(view.context)}

@@ -9,6 +9,7 @@
 	import { hrefOf } from '$lib/endpoint/field';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
+	import { dayAndTime } from '$lib/shell/times';
 	import { formatBytes } from '$core/basics/format';
 
 	const view = useEndpoint();
@@ -61,7 +62,7 @@
 <div class="files">
 	<nav aria-label="Files of the card set">
 		<p class="soft small">
-			{written ? `Compared with the set written ${new Date(written.atUtc).toLocaleString()}` : 'Never written yet'}
+			{written ? `Compared with the set written ${dayAndTime(new Date(written.atUtc))}` : 'Never written yet'}
 		</p>
 		{#each listed as known, n (known.path)}
 			{#if n === 0 || folder(known.path) !== folder(listed[n - 1]!.path)}<p class="folder mono">
