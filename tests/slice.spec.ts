@@ -20,8 +20,8 @@ test('from a board\u2019s own listing and a playlist to a proven card set', asyn
 	const chain = page.getByRole('navigation', { name: 'The chain' });
 	await chain.getByText('Parts', { exact: true }).click();
 	for (const fix of [
-		'Use Full-size board, 2 GB, two micro display ports',
-		'Use Supply 5.1 V, 3 A, fixed USB-C lead',
+		'Use Full-size board, 2 GB, two micro HDMI ports',
+		'Use Supply 5.1 V, 3 A, fixed USB-C cable',
 		'Use Card 16 GB, class 10',
 		'Use USB converter, 16 bit, 48 kHz only'
 	])

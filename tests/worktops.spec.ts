@@ -67,13 +67,13 @@ test('power: a thinner lead shows at once where the volts go, and the fix brings
 	await expect(drawing).toHaveAccessibleName(/3\.49 at the board/);
 	await expect(page.locator('canvas')).toBeVisible();
 	await expect(page.getByRole('heading', { name: /Only 3\.49\sV reach the board/ })).toBeVisible();
-	await page.getByRole('button', { name: 'Use Thick USB-A to Micro-USB lead, 0.5 m, 20 AWG' }).click();
+	await page.getByRole('button', { name: 'Use Thick USB-A to Micro-USB cable, 0.5 m, 20 AWG' }).click();
 	await expect(drawing).toHaveAccessibleName(/4\.\d+ at the board/);
 	const contacts = page.getByLabel('Contacts of the plugs, together (mΩ)');
 	await contacts.focus();
 	await page.keyboard.press('ArrowUp');
 	await expect(contacts).toHaveValue('45');
-	await page.getByRole('button', { name: 'Use Supply 5.1 V, 2.5 A, fixed Micro-USB lead' }).first().click();
+	await page.getByRole('button', { name: 'Use Supply 5.1 V, 2.5 A, fixed Micro-USB cable' }).first().click();
 	await expect(page.getByText('No problems found.')).toBeVisible();
 	await page.getByRole('button', { name: 'Plan one all the same' }).click();
 	await expect(page.getByRole('heading', { name: 'The mains inlet is not safe' })).toBeVisible();
@@ -92,9 +92,9 @@ test('brief, parts, header and heat: from a crowded box to one that stays cool',
 
 	const chain = page.getByRole('navigation', { name: 'The chain' });
 	await chain.getByText('Parts', { exact: true }).click();
-	await page.getByRole('button', { name: 'Add USB-A to USB-B lead, 1.5 m' }).click();
-	await page.getByLabel('Add to the list').selectOption({ label: 'Network lead, 2 m' });
-	await page.getByRole('button', { name: 'One more: Network lead, 2 m' }).click();
+	await page.getByRole('button', { name: 'Add USB-A to USB-B cable, 1.5 m' }).click();
+	await page.getByLabel('Add to the list').selectOption({ label: 'Ethernet cable, 2 m' });
+	await page.getByRole('button', { name: 'One more: Ethernet cable, 2 m' }).click();
 	await expect(page.getByText('No problems found.')).toBeVisible();
 
 	await chain.getByText('Heat', { exact: true }).click();
@@ -114,7 +114,7 @@ test('brief, parts, header and heat: from a crowded box to one that stays cool',
 	await chain.getByText('Brief', { exact: true }).click();
 	await page.getByLabel('Hardest film it must show smoothly').selectOption('H.265, 2160 lines, 60 a second, 10 bit');
 	await expect(page.getByText(/processors are \d+\.\d times too slow/).first()).toBeVisible();
-	await page.getByRole('button', { name: 'Use Full-size board, 2 GB, two micro display ports' }).click();
+	await page.getByRole('button', { name: 'Use Full-size board, 2 GB, two micro HDMI ports' }).click();
 	await expect(page.getByRole('row', { name: /Full-size board, 2 GB/ })).toContainText('in use');
 });
 

@@ -102,7 +102,7 @@
 					{#if assessment.findings.length > 1}<span class="soft small">and {assessment.findings.length - 1} more</span
 						>{/if}
 				{:else}
-					<span>All is well</span>
+					<span>No problems found</span>
 				{/if}
 			</p>
 		</article>

@@ -33,7 +33,7 @@ const FIELDS: Readonly<Record<string, readonly [label: string, unit: string]>> =
 	readySec: ['Ready after', 's'],
 	idleW: ['Waiting', 'W'],
 	peakW: ['Busiest', 'W'],
-	surgeW: ['Surge', 'W'],
+	surgeW: ['Inrush', 'W'],
 	brownOutV: ['Restarts below', 'V'],
 	warnsV: ['Warns and slows itself below', 'V'],
 	firmwareSec: ['Firmware takes', 's'],

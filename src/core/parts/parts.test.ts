@@ -104,7 +104,7 @@ describe('a file of parts', () => {
 		if (!read.ok) throw new Error('not read');
 		expect(read.value.parts.map(({ id }) => id)).toEqual(['board-full-1']);
 		expect(read.value.refused).toEqual([
-			{ name: 'Full-size board, 4 GB, two micro display ports', why: expect.stringMatching(why) as string }
+			{ name: 'Full-size board, 4 GB, two micro HDMI ports', why: expect.stringMatching(why) as string }
 		]);
 	});
 	it('is refused when it is something else', () => {

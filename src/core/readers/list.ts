@@ -69,7 +69,8 @@ function readIntoPlan(bytes: Uint8Array): void {
 		listTitle: read.value.title ?? '',
 		header: read.value.header,
 		items,
-		waitForNetwork: true
+		waitForNetwork: true,
+		carry: 'set' as const
 	});
 	promised(
 		fits.success,

@@ -40,7 +40,7 @@
 	{#snippet failed(error, reset)}
 		<section class="sheet failed" role="alert" aria-label={`${what} failed`}>
 			<h3><Mark level="stop" /> {what} could not be shown</h3>
-			<p>This is a fault of Yphos, not of yours. Your workshop is untouched; the rest of the page works.</p>
+			<p>This is a fault of Yphos, not of yours. Your workshop is unchanged; the rest of the page works.</p>
 			<p class="mono small">{String(error).slice(0, 300)}</p>
 			<p class="row">
 				<button type="button" class="plain" onclick={reset}>Try again</button>

@@ -30,7 +30,7 @@
 
 <h3>Its network</h3>
 <p class="soft small">
-	So that fixed addresses are checked, and only who is near may knock. Nothing of it is sent anywhere.
+	So that fixed addresses are checked, and the firewall lets in only what is near. Nothing of it is sent anywhere.
 </p>
 <div class="two">
 	{#each FIELDS as { key, label, hint } (key)}

@@ -16,7 +16,7 @@ export const assessKeeper = ({ user, way }: NetworkSettings): Finding[] =>
 				{
 					id: 'network.no-user',
 					level: 'caution',
-					title: way === 'none' ? 'Nobody can log in at its screen' : 'Nobody can look after it from afar',
+					title: way === 'none' ? 'Nobody can log in at its screen' : 'Nobody can log in to look after it',
 					why: `No user is made. ${way === 'none' ? 'What the run sheet types needs one, unless the image brings its own.' : 'What goes wrong later can only be mended with a screen and a keyboard, or by writing the card anew.'}`,
 					setting: 'network.user',
 					fixes: [patch('Make a user keeper', { user: 'keeper' })]

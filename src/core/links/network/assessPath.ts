@@ -40,8 +40,8 @@ export function assessCapacity(settings: NetworkSettings, context: Context, clai
 		findings.push({
 			id: 'network.too-slow',
 			level: 'stop',
-			title: `The ${radio ? 'radio' : 'cable'} gives ${formatBps(path.realBps)}, ${formatBps(need.busiestBps)} are needed`,
-			why: `${need.who} would stutter. ${radio ? 'Move the endpoint or the radio, use the upper band, or lay a cable.' : 'A faster socket is needed.'}`,
+			title: `The ${radio ? 'Wi-Fi' : 'cable'} gives ${formatBps(path.realBps)}, ${formatBps(need.busiestBps)} are needed`,
+			why: `${need.who} would stutter. ${radio ? 'Move the endpoint or the access point, use the upper band, or lay a cable.' : 'A faster socket is needed.'}`,
 			setting: radio ? 'network.radio' : 'network.way',
 			fixes: toWire
 		});

@@ -58,8 +58,8 @@ export function assessWay(network: NetworkSettings, context: Context, claims: re
 		findings.push({
 			id: 'network.no-country',
 			level: 'caution',
-			title: 'The radio does not know its country',
-			why: 'Some boards keep their radio off until the country is set, and others may use channels that are not allowed where you are.',
+			title: 'The Wi-Fi does not know its country',
+			why: 'Some boards keep their Wi-Fi off until the country is set, and others may use channels that are not allowed where you are.',
 			setting: 'network.countryCode',
 			fixes: []
 		});

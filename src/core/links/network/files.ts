@@ -206,7 +206,7 @@ const radioCountry = (network: NetworkSettings): CardFile =>
 
 /** Source: sshd_config(5). The first value found counts, and drop-ins are read first. */
 const sshdDropIn = (settings: NetworkSettings): CardFile =>
-	textFile(rootPath(SSHD_DROP_IN), 'Who may log in from afar, and how.', [
+	textFile(rootPath(SSHD_DROP_IN), 'Who may log in over the network, and how.', [
 		...lines('network.user', `AllowUsers ${settings.user}`, 'PermitRootLogin no'),
 		...lines(
 			'network.login',

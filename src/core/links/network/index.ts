@@ -107,7 +107,9 @@ function onCard(network: NetworkSettings): Claim[] {
 		...language,
 		...(managed ? [pack('network-manager', 'network profile', 'network.way')] : []),
 		pack('avahi-daemon', 'its name', 'network.hostName'),
-		...(network.user && network.login !== 'none' ? [pack('openssh-server', 'login from afar', 'network.login')] : []),
+		...(network.user && network.login !== 'none'
+			? [pack('openssh-server', 'sign-in over the network', 'network.login')]
+			: []),
 		...(network.guard.limited
 			? ([
 					pack('nftables', 'who may knock', 'network.guard'),

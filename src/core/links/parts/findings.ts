@@ -160,7 +160,7 @@ function assessJoint(joint: Joint, settings: PartsSettings, context: Context): F
 			...at,
 			level: 'stop',
 			title: `${from.name} cannot be joined to ${to.name}`,
-			why: `From ${ends} there is no lead or adapter in the drawer that carries the ${CARGO_WORDS[cargo]}. Choose another part at one of the ends, or add a lead of your own to the drawer.`,
+			why: `From ${ends} there is no cable or adapter in the drawer that carries the ${CARGO_WORDS[cargo]}. Choose another part at one of the ends, or add a cable of your own to the drawer.`,
 			fixes: otherEnds(joint, settings, context)
 		}
 	];
@@ -265,7 +265,7 @@ function assessNetworkLead(settings: PartsSettings, context: Context): Finding[]
 		{
 			id: 'parts.no-network-lead',
 			level: 'note',
-			title: 'The network lead is not on the list',
+			title: 'The Ethernet cable is not on the list',
 			why: 'The endpoint is wired to the network. Measure the way to the router, then choose a length.',
 			setting: 'parts.also',
 			fixes: context.drawer

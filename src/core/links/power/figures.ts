@@ -119,7 +119,7 @@ function atTheBoard(path: PowerPath, board: PartOf<'board'> | null): Figure[] {
 		{
 			id: 'lead',
 			setting: 'parts.lead',
-			label: 'Lead and plugs',
+			label: 'Cable and plugs',
 			text: withUnit(path.loopOhm * 1000, 0, 'mΩ'),
 			value: path.loopOhm,
 			sure: 'typical',
@@ -191,7 +191,7 @@ function overTime(settings: PowerSettings, context: Context, claims: readonly Cl
 						text: seconds === null ? 'not at all' : formatSeconds(seconds * 1000),
 						value: seconds,
 						sure: 'typical' as const,
-						from: `${store.name}: ${store.wattHours}\u2009Wh, of which ${Math.round(store.efficiency * 100)}\u2009% arrive; a clean stop takes ${settings.shutdownSec}\u2009s.`
+						from: `${store.name}: ${store.wattHours}\u2009Wh, of which ${Math.round(store.efficiency * 100)}\u2009% arrive; a shutdown takes ${settings.shutdownSec}\u2009s.`
 					}
 				]
 			: [])

@@ -141,8 +141,8 @@ function assessLead(settings: PowerSettings, path: PowerPath, board: PartOf<'boa
 			{
 				id: 'power.lead-sags',
 				level: 'stop',
-				title: peakV === null ? 'The lead cannot carry the load' : `Only ${withUnit(peakV, 2, 'V')} reach the board`,
-				why: `It browns out at ${withUnit(board.brownOutV, 2, 'V')}. ${path.lead?.name ?? 'The lead'} loses the rest: a shorter or thicker one is needed.`,
+				title: peakV === null ? 'The cable cannot carry the load' : `Only ${withUnit(peakV, 2, 'V')} reach the board`,
+				why: `It restarts below ${withUnit(board.brownOutV, 2, 'V')}. ${path.lead?.name ?? 'The cable'} loses the rest: a shorter or thicker one is needed.`,
 				setting: path.supply.lead ? 'parts.supply' : 'parts.lead',
 				fixes: fixes()
 			}
@@ -154,7 +154,7 @@ function assessLead(settings: PowerSettings, path: PowerPath, board: PartOf<'boa
 				id: 'power.warns',
 				level: 'caution',
 				title: `Only ${withUnit(peakV, 2, 'V')} reach the board: it warns and slows itself`,
-				why: `Below ${withUnit(goodV, 2, 'V')} it reports too little voltage and lowers its speed; below about ${withUnit(board.brownOutV, 2, 'V')} it restarts. A shorter or thicker lead, or a supply of 5.1\u2009V, ends that.`,
+				why: `Below ${withUnit(goodV, 2, 'V')} it reports too little voltage and lowers its speed; below about ${withUnit(board.brownOutV, 2, 'V')} it restarts. A shorter or thicker cable, or a supply of 5.1\u2009V, ends that.`,
 				setting: path.supply.lead ? 'parts.supply' : 'parts.lead',
 				fixes: fixes()
 			}
@@ -177,7 +177,7 @@ function assessLead(settings: PowerSettings, path: PowerPath, board: PartOf<'boa
 				id: 'power.start',
 				level: 'caution',
 				title: 'The board\u2019s own start pulls it down',
-				why: `When power comes it takes ${withUnit(path.watts.start, 1, 'W')} for a moment, and ${startV === null ? 'the voltage collapses' : `only ${withUnit(startV, 2, 'V')} reach it`}: it may try several times. A shorter or thicker lead ends that.`,
+				why: `When power comes it takes ${withUnit(path.watts.start, 1, 'W')} for a moment, and ${startV === null ? 'the voltage collapses' : `only ${withUnit(startV, 2, 'V')} reach it`}: it may try several times. A shorter or thicker cable ends that.`,
 				setting: path.supply.lead ? 'parts.supply' : 'parts.lead',
 				fixes: fixes()
 			}
@@ -188,7 +188,7 @@ function assessLead(settings: PowerSettings, path: PowerPath, board: PartOf<'boa
 			{
 				id: 'power.surge',
 				level: 'caution',
-				title: 'The surge of a part pulls the board down',
+				title: 'The inrush of a part pulls the board down',
 				why: `When it is plugged in or spins up while the board plays, ${surgeV === null ? 'the voltage collapses' : `${withUnit(surgeV, 2, 'V')} are left`}: the board restarts. Plug it in before power comes, or feed it from a hub with its own supply.`,
 				setting: 'parts.also',
 				fixes: addHub(context)
@@ -280,7 +280,7 @@ function assessHoldUp(settings: PowerSettings, path: PowerPath, context: Context
 			title:
 				seconds === null
 					? `${store.name} cannot carry ${withUnit(path.watts.typical, 1, 'W')}`
-					: `The charge lasts ${formatSeconds(seconds * 1000)}, a clean stop takes ${settings.shutdownSec}\u2009s`,
+					: `The charge lasts ${formatSeconds(seconds * 1000)}, a shutdown takes ${settings.shutdownSec}\u2009s`,
 			why:
 				seconds === null
 					? `It gives ${withUnit(store.maxW, 0, 'W')} at most. It is no help in a power cut.`
@@ -313,7 +313,7 @@ function assessInlet(settings: PowerSettings, context: Context): Finding[] {
 	if (!inlet) return [];
 	const missing = [
 		...(inlet.earthed ? [] : ['protective earth on every metal part that can be touched']),
-		...(inlet.strainRelief ? [] : ['relief of strain on the lead']),
+		...(inlet.strainRelief ? [] : ['relief of strain on the cable']),
 		...(inlet.touchSafe ? [] : ['covers over everything that is live, which only a tool opens'])
 	];
 	const fuse = inletFuse(settings, context)!;
@@ -360,7 +360,7 @@ function assessAlarm(path: PowerPath, board: PartOf<'board'>, context: Context):
 			id: 'power.alarm-seen',
 			level: 'caution',
 			title: 'The board itself has reported too little voltage',
-			why: 'The probe report carries a supply alarm. Whatever the figures say, try a stronger supply or a shorter lead, then probe again.',
+			why: 'The probe report carries a supply alarm. Whatever the figures say, try a stronger supply or a shorter cable, then probe again.',
 			setting: 'parts.supply',
 			fixes: useSupply(stronger(path, board, context)[0], context)
 		}

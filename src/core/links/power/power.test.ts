@@ -50,7 +50,7 @@ describe('the lead', () => {
 describe('the path', () => {
 	it('falls as the load rises, and a supply with its own lead needs no other', () => {
 		const { at, watts, lead } = pathOf(lounge.plan);
-		expect(lead?.name).toBe('its own lead');
+		expect(lead?.name).toBe('its own cable');
 		expect(watts.idle).toBeLessThan(watts.typical);
 		expect(watts.typical).toBeLessThan(watts.peak);
 		expect(at.idle!.boardV).toBeGreaterThan(at.peak!.boardV);

@@ -37,7 +37,7 @@ export interface PowerPath {
 }
 
 /** A lead that nobody chose, behind a supply that brings none. Typical of what lies in a drawer. */
-const UNKNOWN_LEAD = { name: 'a lead nobody has chosen', lengthM: 1, areaMm2: 0.205 };
+const UNKNOWN_LEAD = { name: 'a cable nobody has chosen', lengthM: 1, areaMm2: 0.205 };
 
 /** Null until a supply is chosen. */
 export const computePath = onceFor(findPath);
@@ -83,7 +83,7 @@ function findPath(settings: PowerSettings, context: Context, claims: readonly Cl
 }
 
 function leadOf(settings: PowerSettings, context: Context, supply: PartOf<'supply'>): PowerPath['lead'] {
-	if (supply.lead) return { name: 'its own lead', ...supply.lead };
+	if (supply.lead) return { name: 'its own cable', ...supply.lead };
 	const chosen = context.part('lead', context.facts.parts.lead);
 	return chosen?.areaMm2 ? { name: chosen.name, lengthM: chosen.lengthM, areaMm2: chosen.areaMm2 } : UNKNOWN_LEAD;
 }

@@ -64,7 +64,7 @@ const measureStep = ({ sockets, volts }: PartOf<'supply'>): Step =>
 				phase: 'assemble',
 				needs: ['mains tested'],
 				makes: ['supply measured'],
-				do: 'Before the board is joined, measure the supply alone at the end of its lead: volts, and which side is plus. Then pull it out again.',
+				do: 'Before the board is joined, measure the supply alone at the end of its cable: volts, and which side is plus. Then pull it out again.',
 				expect: `${withUnit(volts, 1, 'V')}, a little more without load; plus where the board wants it.`
 			};
 

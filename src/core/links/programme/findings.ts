@@ -20,7 +20,7 @@ const assessEnds = ({ facts, change }: Context): Finding[] => [
 					id: 'programme.no-list',
 					level: 'stop' as const,
 					title: 'Nothing is listed to be played',
-					why: 'The player starts and ends at once, over and over: this endpoint does without sources.',
+					why: 'The player starts and ends at once, again and again: this endpoint does without sources.',
 					setting: 'programme' as const,
 					fixes: [
 						{ label: 'Add sources', apply: change.use('sources') },

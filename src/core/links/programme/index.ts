@@ -73,7 +73,7 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 	return out;
 }
 
-const LOOPS = { list: 'list over and over', one: 'first entry over and over', once: 'list once' } as const;
+const LOOPS = { list: 'list again and again', one: 'first entry again and again', once: 'list once' } as const;
 
 /** The link that says when the list plays. */
 export const programme: Link<'programme', ProgrammeSettings> = {

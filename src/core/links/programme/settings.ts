@@ -19,7 +19,7 @@ export const programmeSettings = z.object({
 	/** Off: nothing is played by itself. */
 	used: z.boolean(),
 	startAtBoot: z.boolean(),
-	/** list: the whole list over and over. one: the first entry over and over. once: to the end, then silence. */
+	/** list: the whole list again and again. one: the first entry again and again. once: to the end, then silence. */
 	loop: z.enum(['list', 'one', 'once']),
 	shuffle: z.boolean(),
 	quiet: z.array(quietHours).max(20)

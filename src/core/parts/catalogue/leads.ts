@@ -39,15 +39,15 @@ const power = (
 
 /** Leads by what they carry, how long and how thick, and the small adapters that are always missing. */
 export const leads: readonly PartRow[] = [
-	power('lead-a-micro-thin-2', 'Thin USB-A to Micro-USB lead, 2 m, 28 AWG', 3, 'usb-a', 'micro-usb', 2, 0.081),
-	power('lead-a-micro-1', 'USB-A to Micro-USB lead, 1 m, 24 AWG', 5, 'usb-a', 'micro-usb', 1, 0.205),
-	power('lead-a-micro-thick', 'Thick USB-A to Micro-USB lead, 0.5 m, 20 AWG', 6, 'usb-a', 'micro-usb', 0.5, 0.519),
-	power('lead-a-c-thin-2', 'Thin USB-A to USB-C lead, 2 m, 28 AWG', 4, 'usb-a', 'usb-c', 2, 0.081),
-	power('lead-a-c-1', 'USB-A to USB-C lead, 1 m, 22 AWG', 6, 'usb-a', 'usb-c', 1, 0.326),
-	power('lead-a-c-thick', 'Thick USB-A to USB-C lead, 0.5 m, 20 AWG', 7, 'usb-a', 'usb-c', 0.5, 0.519),
-	power('lead-c-c-2', 'USB-C to USB-C lead, 2 m, 22 AWG', 9, 'usb-c', 'usb-c', 2, 0.326),
-	power('lead-c-c-1', 'USB-C to USB-C lead, 1 m, 20 AWG', 9, 'usb-c', 'usb-c', 1, 0.519),
-	power('lead-c-micro-1', 'USB-C to Micro-USB lead, 1 m, 22 AWG', 7, 'usb-c', 'micro-usb', 1, 0.326),
+	power('lead-a-micro-thin-2', 'Thin USB-A to Micro-USB cable, 2 m, 28 AWG', 3, 'usb-a', 'micro-usb', 2, 0.081),
+	power('lead-a-micro-1', 'USB-A to Micro-USB cable, 1 m, 24 AWG', 5, 'usb-a', 'micro-usb', 1, 0.205),
+	power('lead-a-micro-thick', 'Thick USB-A to Micro-USB cable, 0.5 m, 20 AWG', 6, 'usb-a', 'micro-usb', 0.5, 0.519),
+	power('lead-a-c-thin-2', 'Thin USB-A to USB-C cable, 2 m, 28 AWG', 4, 'usb-a', 'usb-c', 2, 0.081),
+	power('lead-a-c-1', 'USB-A to USB-C cable, 1 m, 22 AWG', 6, 'usb-a', 'usb-c', 1, 0.326),
+	power('lead-a-c-thick', 'Thick USB-A to USB-C cable, 0.5 m, 20 AWG', 7, 'usb-a', 'usb-c', 0.5, 0.519),
+	power('lead-c-c-2', 'USB-C to USB-C cable, 2 m, 22 AWG', 9, 'usb-c', 'usb-c', 2, 0.326),
+	power('lead-c-c-1', 'USB-C to USB-C cable, 1 m, 20 AWG', 9, 'usb-c', 'usb-c', 1, 0.519),
+	power('lead-c-micro-1', 'USB-C to Micro-USB cable, 1 m, 22 AWG', 7, 'usb-c', 'micro-usb', 1, 0.326),
 	lead({
 		id: 'adapter-micro-c',
 		name: 'Adapter, Micro-USB socket to USB-C plug',
@@ -87,7 +87,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-usb-b',
-		name: 'USB-A to USB-B lead, 1.5 m',
+		name: 'USB-A to USB-B cable, 1.5 m',
 		price: 5,
 		a: ['usb-a'],
 		b: ['usb-b'],
@@ -107,7 +107,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-display-2',
-		name: 'Display lead, full size both ends, 2 m',
+		name: 'HDMI cable, 2 m',
 		price: 7,
 		a: ['display'],
 		b: ['display'],
@@ -116,7 +116,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-display-10',
-		name: 'Display lead, full size both ends, 10 m',
+		name: 'HDMI cable, 10 m',
 		price: 24,
 		a: ['display'],
 		b: ['display'],
@@ -125,7 +125,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-micro-display-2',
-		name: 'Micro to full-size display lead, 2 m',
+		name: 'Micro HDMI to HDMI cable, 2 m',
 		price: 8,
 		a: ['display-micro'],
 		b: ['display'],
@@ -134,7 +134,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-mini-display-2',
-		name: 'Mini to full-size display lead, 2 m',
+		name: 'Mini HDMI to HDMI cable, 2 m',
 		price: 7,
 		a: ['display-mini'],
 		b: ['display'],
@@ -143,7 +143,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'adapter-micro-display',
-		name: 'Adapter, micro display plug to full-size socket',
+		name: 'Adapter, micro HDMI plug to HDMI socket',
 		price: 4,
 		a: ['display-micro'],
 		b: ['display', false],
@@ -151,7 +151,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'adapter-mini-display',
-		name: 'Adapter, mini display plug to full-size socket',
+		name: 'Adapter, mini HDMI plug to HDMI socket',
 		price: 4,
 		a: ['display-mini'],
 		b: ['display', false],
@@ -159,7 +159,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-display-dvi',
-		name: 'Display to DVI lead, 2 m',
+		name: 'HDMI to DVI cable, 2 m',
 		price: 8,
 		a: ['display'],
 		b: ['dvi'],
@@ -168,7 +168,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'adapter-display-vga',
-		name: 'Active adapter, display plug to analogue video socket',
+		name: 'Active adapter, HDMI plug to VGA socket',
 		price: 12,
 		a: ['display'],
 		b: ['vga', false],
@@ -176,7 +176,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-vga-2',
-		name: 'Analogue video lead, 15 poles, 2 m',
+		name: 'VGA cable, 2 m',
 		price: 6,
 		a: ['vga'],
 		b: ['vga'],
@@ -229,7 +229,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-rca-2',
-		name: 'Red and white sound lead, 2 m',
+		name: 'Red and white audio cable, 2 m',
 		price: 6,
 		a: ['rca-pair'],
 		b: ['rca-pair'],
@@ -238,7 +238,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-optical-3',
-		name: 'Optical sound lead, 3 m',
+		name: 'Optical audio cable, 3 m',
 		price: 7,
 		a: ['optical'],
 		b: ['optical'],
@@ -247,7 +247,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-coax-2',
-		name: 'Coaxial digital sound lead, 2 m',
+		name: 'Coaxial digital audio cable, 2 m',
 		price: 7,
 		a: ['coax'],
 		b: ['coax'],
@@ -266,7 +266,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-net-2',
-		name: 'Network lead, 2 m',
+		name: 'Ethernet cable, 2 m',
 		price: 3,
 		a: ['network'],
 		b: ['network'],
@@ -275,7 +275,7 @@ export const leads: readonly PartRow[] = [
 	}),
 	lead({
 		id: 'lead-net-15',
-		name: 'Network lead, 15 m',
+		name: 'Ethernet cable, 15 m',
 		price: 9,
 		a: ['network'],
 		b: ['network'],

@@ -175,7 +175,7 @@ export const sound: readonly PartRow[] = [
 	}),
 	row('converter', {
 		id: 'conv-display',
-		name: 'The sound of the display lead',
+		name: 'The sound of the HDMI port',
 		price: 0,
 		joint: 'display',
 		playback: takes([32000, ...TO_192], ['IEC958_SUBFRAME_LE'], [2, 8]),
@@ -343,9 +343,9 @@ export const sound: readonly PartRow[] = [
 	}),
 	row('sound-accessory', {
 		id: 'extractor-display',
-		name: 'Sound extractor for a display lead',
+		name: 'Audio extractor for HDMI',
 		price: 24,
-		does: 'Takes the sound out of a display lead, and hands the picture on.',
+		does: 'Takes the sound out of an HDMI cable, and hands the picture on.',
 		draw: draw('usb', 0.4, 0.8, 1.2),
 		sockets: [
 			socket('in', 'display', ['sound', 'picture']),

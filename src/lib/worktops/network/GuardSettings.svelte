@@ -39,7 +39,7 @@
 <section class="group" id="setting-network.guard">
 	<h3>Firewall: allowed addresses</h3>
 	<Checkbox
-		labelText="Only who is near, by rules on the endpoint"
+		labelText="Let in only these addresses"
 		checked={guard.limited}
 		on:check={(event) => event.detail !== guard.limited && put({ limited: event.detail })}
 	/>

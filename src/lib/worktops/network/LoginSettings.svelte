@@ -39,7 +39,7 @@
 		? 'Nothing to borrow, the same every time. What is wrong in the files shows only by silence.'
 		: network.school === 'hotspot'
 			? 'Easy for guests; only some images have it, and it stands open until you are done.'
-			: 'You see what happens. It costs a screen, a keyboard and the right lead.'}
+			: 'You see what happens. It costs a screen, a keyboard and the right cable.'}
 />
 <TextField
 	path="network.user"

@@ -49,7 +49,7 @@
 		placeholder="NO"
 		choices={COUNTRIES}
 		put={(text) => view.set('network.countryCode', codeOf(text))}
-		hint="Type its name or its two letters; the radio follows that country's rules."
+		hint="Type its name or its two letters; Wi-Fi follows that country's rules."
 	/>
 	<div class="two">
 		<ChoiceField

@@ -23,7 +23,7 @@
 	] as const;
 	const GUARDS = [
 		['earthed', 'Every metal part that can be touched is earthed'],
-		['strainRelief', 'The lead is relieved of strain'],
+		['strainRelief', 'The cable is relieved of strain'],
 		['touchSafe', 'Nothing live can be touched without a tool']
 	] as const;
 	let errors = $state<Partial<Record<keyof Inlet, string>>>({});

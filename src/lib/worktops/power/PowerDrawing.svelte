@@ -65,7 +65,7 @@
 				>
 				<text x="58" y="180">supply</text>
 				<text x="186" y="180" class="middle"
-					>{path.lead ? `${path.lead.lengthM} m of ${path.lead.areaMm2} mm², both ways` : 'no lead'}</text
+					>{path.lead ? `${path.lead.lengthM} m of ${path.lead.areaMm2} mm², both ways` : 'no cable'}</text
 				>
 				<text x="300" y="180">board</text>
 			</svg>

@@ -39,7 +39,7 @@
 {:else}
 	<ChoiceField
 		path="parts.lead"
-		label="Power lead"
+		label="Power cable"
 		value={view.plan.parts.lead ?? ''}
 		options={leads}
 		hint="Its thickness is printed on it, mostly as AWG: 20 is thick, 28 is thin. Add yours in the parts drawer."
@@ -57,7 +57,7 @@
 <ChoiceField path="parts.also" label="When mains fail" value={holdUp} options={holdUps} onpick={useHoldUp} />
 <NumberField
 	path="power.shutdownSec"
-	label="A clean stop takes"
+	label="A shutdown takes"
 	unit="s"
 	step={5}
 	value={power.shutdownSec}

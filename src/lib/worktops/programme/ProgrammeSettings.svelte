@@ -35,8 +35,8 @@
 	label="Order"
 	value={programme.loop}
 	options={[
-		{ value: 'list', text: 'The list, over and over' },
-		{ value: 'one', text: 'The first entry, over and over' },
+		{ value: 'list', text: 'Repeat all' },
+		{ value: 'one', text: 'Repeat the first' },
 		{ value: 'once', text: 'The list once, then silence' }
 	]}
 />
