@@ -38,8 +38,14 @@ const yphos = (...args) => capture(process.execPath, [cli, ...args]);
 const CONTROL = 'Audio Output Volume Control';
 if (plan === 'demo') yphos('demo', work);
 const workshop = JSON.parse(readFileSync(plan === 'demo' ? resolve(work, 'skerrin-light.yphos.json') : plan, 'utf8'));
-for (const known of workshop.endpoints)
-	if (known.plan.sound.volumeAt === 'converter') known.plan.sound.mixerName = CONTROL;
+// Nobody copies files there by hand: what the set does not bring is left out of the list.
+const broughtAlong = new Set(workshop.media.filter(({ kept }) => kept !== 'person').map(({ location }) => location));
+for (const { plan: known } of workshop.endpoints) {
+	if (known.sound.volumeAt === 'converter') known.sound.mixerName = CONTROL;
+	known.sources.items = known.sources.items.filter(
+		({ location }) => /^https?:/.test(location) || broughtAlong.has(location)
+	);
+}
 const planFile = resolve(work, 'plan.yphos.json');
 writeFileSync(planFile, JSON.stringify(workshop));
 // A demo endpoint that ships with mistakes is mended first, as a person would: the first fix of each stop.

@@ -32,7 +32,7 @@
 
 	/** A new page is read from its beginning, by eye, keyboard and screen reader alike; a field that is asked for has it instead. */
 	afterNavigate(({ from, to }) => {
-		if (from && from.url.pathname !== to?.url.pathname && !to?.url.hash)
+		if (from?.url && from.url.pathname !== to?.url?.pathname && !to?.url?.hash)
 			document.getElementById('main')?.focus({ preventScroll: true });
 	});
 

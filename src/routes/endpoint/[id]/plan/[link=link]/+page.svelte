@@ -33,7 +33,7 @@
 
 	/** On a phone the chain stands above all: a tapped tile brings its form into view. */
 	afterNavigate(({ from, to }) => {
-		if (from?.route.id === to?.route.id && !to?.url.hash && matchMedia('(max-width: 980px)').matches)
+		if (from?.url && from.route.id === to?.route.id && !to?.url?.hash && matchMedia('(max-width: 980px)').matches)
 			document.querySelector('.worktop')?.scrollIntoView({ block: 'start' });
 	});
 
