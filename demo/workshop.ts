@@ -85,7 +85,7 @@ export const demoWorkshop: Workshop = {
 				...lounge.network,
 				login: 'key',
 				sshKeys: [KEEPER_KEY],
-				updates: { nightly: true, at: '03:30' }
+				updates: { nightly: true, at: '09:30' }
 			},
 			sources: {
 				...lounge.sources,

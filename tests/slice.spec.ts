@@ -22,7 +22,7 @@ test('from a board\u2019s own listing and a playlist to a proven card set', asyn
 	for (const fix of [
 		'Use Full-size board, 2 GB, two micro HDMI ports',
 		'Use Supply 5.1 V, 3 A, fixed USB-C cable',
-		'Use Card 16 GB, class 10',
+		'Use Memory card 16 GB, class 10',
 		'Use USB converter, 16 bit, 48 kHz only'
 	])
 		await page.getByRole('button', { name: fix }).click();

@@ -6,9 +6,7 @@
 	import { page } from '$app/state';
 	import { commandsFor } from '$lib/shell/commands';
 	import Guarded from '$lib/shell/Guarded.svelte';
-	import LockPanel from '$lib/shell/LockPanel.svelte';
 	import Notices from '$lib/shell/Notices.svelte';
-	import Palette from '$lib/shell/Palette.svelte';
 	import Shelf from '$lib/shell/Shelf.svelte';
 	import { applyTheme } from '$lib/shell/theme';
 	import { store } from '$lib/store/workshop.svelte';
@@ -83,7 +81,7 @@
 	<main id="main" tabindex="-1">
 		<Notices />
 		{#if store.lock}
-			<LockPanel lock={store.lock} />
+			{#await import('$lib/shell/LockPanel.svelte') then { default: LockPanel }}<LockPanel lock={store.lock} />{/await}
 		{:else if store.workshop}
 			<Guarded what="This page">{@render children()}</Guarded>
 		{:else}
@@ -100,7 +98,15 @@
 		</div>
 	{/key}
 {/if}
-{#if palette}<Palette {commands} mode={palette} onclose={() => (palette = null)} />{/if}
+{#if palette}
+	{#await Promise.all( [import('$lib/shell/Palette.svelte'), import('$lib/shell/settingCommands')] ) then [{ default: Palette }, { settingCommands }]}
+		<Palette
+			commands={[...commands, ...settingCommands(store.workshop, page.params.id)]}
+			mode={palette}
+			onclose={() => (palette = null)}
+		/>
+	{/await}
+{/if}
 
 <style>
 	.skip {

@@ -38,7 +38,7 @@
 
 <Modal
 	open
-	modalHeading={how === 'new' ? `New: ${KINDS[kind].toLowerCase()}` : HEADINGS[how]}
+	modalHeading={how === 'new' ? `New part: ${KINDS[kind].toLowerCase()}` : HEADINGS[how]}
 	primaryButtonText="Save"
 	secondaryButtonText="Cancel"
 	on:close={onclose}

@@ -4,9 +4,7 @@ import { isUsed, useLink } from '$core/engines/derive';
 import type { Link } from '$core/link';
 import type { Endpoint, Workshop } from '$core/plan/workshop';
 import { store } from '$lib/store/workshop.svelte';
-import { hrefOf } from '$lib/endpoint/field';
 import { newEndpoint } from '$lib/endpoint/newEndpoint';
-import { SETTING_WORDS } from './settingWords';
 import { toggleTheme } from './theme';
 
 export interface Command {
@@ -32,25 +30,6 @@ function linkCommand(link: Link, { id, plan }: Endpoint): Command {
 				}
 	};
 }
-
-/** What stands on the page of the venue. */
-const VENUE: readonly (readonly [title: string, words: string])[] = [
-	['Export the workshop', 'save backup file download json'],
-	['Export with media', 'save backup zip files'],
-	['Open a workshop file', 'import load restore'],
-	['Start your own workshop', 'new empty clear reset'],
-	['Time zone', 'clock venue'],
-	['Currency and price of energy', 'money kwh'],
-	['Mains voltage', 'volts 230 120'],
-	['Range of the venue’s network', 'lan ip router dhcp']
-];
-
-/** The field itself, on the page of its link. */
-const settingCommand = ([path, label, words]: (typeof SETTING_WORDS)[number], { id, plan }: Endpoint): Command => ({
-	title: `${label} · ${(chain as readonly Link[]).find((link) => link.id === path.split('.')[0])!.title}`,
-	words: `${words ?? ''} ${plan.brief.name}`,
-	run: go(hrefOf(id, path))
-});
 
 const go = (path: string) => (): void => void goto(path);
 
@@ -89,8 +68,6 @@ export function commandsFor(workshop: Workshop | null, endpointId: string | unde
 		{ title: 'Parts drawer', keys: 'g d', run: go('/parts') },
 		{ title: 'Shopping list', keys: 'g b', run: go('/shopping') },
 		{ title: 'Venue and workshop file', keys: 'g v', run: go('/venue') },
-		...VENUE.map(([title, words]) => ({ title, words, run: go('/venue') })),
-		...(here ? SETTING_WORDS.map((setting) => settingCommand(setting, here)) : []),
 		{ title: 'Daylight or lamplight', keys: 'g l', run: toggleTheme }
 	];
 }

@@ -3,6 +3,7 @@ import { join, resolve } from 'node:path';
 import { expect, it } from 'vitest';
 import { commandsFor } from './commands';
 import { found } from './found';
+import { settingCommands } from './settingCommands';
 import { SETTING_WORDS } from './settingWords';
 import { demoWorkshop } from '../../../demo/workshop';
 
@@ -26,7 +27,8 @@ it('has every field of the worktops, and none that is not there', () => {
 });
 
 it('is found by the words that people use', () => {
-	const commands = commandsFor(demoWorkshop, demoWorkshop.endpoints[0]!.id);
+	const all = (id?: string) => [...commandsFor(demoWorkshop, id), ...settingCommands(demoWorkshop, id)];
+	const commands = all(demoWorkshop.endpoints[0]!.id);
 	const first = (wanted: string): string[] =>
 		found(commands, wanted)
 			.map(({ title }) => title)
@@ -47,5 +49,5 @@ it('is found by the words that people use', () => {
 	] as const)
 		expect(first(wanted).join(' | '), wanted).toContain(title);
 	expect(found(commands, 'qqq')).toEqual([]);
-	expect(found(commandsFor(demoWorkshop, undefined), 'volume')).toEqual([]);
+	expect(found(all(), 'volume')).toEqual([]);
 });

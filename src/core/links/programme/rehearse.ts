@@ -1,5 +1,6 @@
 import { readMpvConf } from '../../formats/mpv/conf';
-import { isStream, readM3u, type PlaylistEntry } from '../../formats/playlist';
+import { readM3u } from '../../formats/playlist/m3u';
+import { isStream, type PlaylistEntry } from '../../formats/playlist/playlist';
 import { tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
 import type { PlayedMedia } from '../../parts/media';
 import { PLAYER_UNIT } from '../../files/cardFile';

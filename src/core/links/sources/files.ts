@@ -1,6 +1,6 @@
 import { lines, MEDIA_DIR, PLAYLIST_PATH, rootPath, textFile } from '../../files/cardFile';
 import type { Claim } from '../../claims';
-import { writeM3uLines } from '../../formats/playlist';
+import { writeM3uLines } from '../../formats/playlist/m3u';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import { placesIn } from '../../files/mediaPlace';
 import { copyFile } from './copy';

@@ -1,6 +1,6 @@
 import { readFlac } from '../../formats/wav/flac';
 import { measureWav, readWav } from '../../formats/wav/wav';
-import { isStream } from '../../formats/playlist';
+import { isStream } from '../../formats/playlist/playlist';
 import type { Media, PlayedMedia } from '../../parts/media';
 import { OTHERS_READ, tellerFor, type Fault, type Machine } from '../../engines/machine';
 import { SOURCES_WORDS } from './words';

@@ -10,13 +10,13 @@ const usbPlug = [socket('in', 'usb-a', ['data', 'power'], 1, true)];
 export const stores: readonly PartRow[] = [
 	...(
 		[
-			['card-8', 'Card 8 GB, class 4', 5, 8, 4, null],
-			['card-16', 'Card 16 GB, class 10', 6, 16, 10, null],
-			['card-32', 'Card 32 GB, A1 class', 8, 32, 10, null],
-			['card-64', 'Card 64 GB, A1 class', 11, 64, 10, null],
-			['card-128', 'Card 128 GB, A2 class', 17, 128, 10, null],
-			['card-32-hard', 'Card 32 GB, high endurance', 14, 32, 20, 23],
-			['card-64-hard', 'Card 64 GB, high endurance', 19, 64, 20, 46],
+			['card-8', 'Memory card 8 GB, class 4', 5, 8, 4, null],
+			['card-16', 'Memory card 16 GB, class 10', 6, 16, 10, null],
+			['card-32', 'Memory card 32 GB, A1 class', 8, 32, 10, null],
+			['card-64', 'Memory card 64 GB, A1 class', 11, 64, 10, null],
+			['card-128', 'Memory card 128 GB, A2 class', 17, 128, 10, null],
+			['card-32-hard', 'Memory card 32 GB, high endurance', 14, 32, 20, 23],
+			['card-64-hard', 'Memory card 64 GB, high endurance', 19, 64, 20, 46],
 			['emmc-32', 'eMMC module 32 GB, in an adapter for the card slot', 21, 32, 60, 40]
 		] as const
 	).map(([id, name, price, capacityGb, writeMBps, enduranceTb]) =>

@@ -34,7 +34,7 @@
 <ChoiceField path="parts.supply" label="Supply" value={view.plan.parts.supply ?? ''} options={of('supply')} />
 {#if supply?.lead}
 	<p class="soft small">
-		Its lead cannot be taken off: {supply.lead.lengthM} m of {supply.lead.areaMm2} mm².
+		Its cable cannot be taken off: {supply.lead.lengthM} m of {supply.lead.areaMm2} mm².
 	</p>
 {:else}
 	<ChoiceField
