@@ -45,6 +45,8 @@
 					<button type="button" onclick={() => press(fix.label)}>{fix.label}</button>
 				{/each}
 			</div>
+		{:else if finding.fixes.length}
+			<p class="soft small">What usually ends it would break something else here, so no button is offered: change the setting by hand.</p>
 		{/if}
 	</div>
 </article>
