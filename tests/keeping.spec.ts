@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import AxeBuilder from '@axe-core/playwright';
+import { writeTone } from '../src/core/formats/wav/wav';
 import { expect, open, saved, test } from './app';
 
 const rename = async (page: Page, name: string): Promise<void> => page.getByLabel('Name', { exact: true }).fill(name);
@@ -151,6 +152,55 @@ test('an ordinary playlist and an odd probe report are kept within bounds, and a
 	await expect(page.getByRole('row', { name: /^Twin [\d.]+/ })).toHaveCount(2);
 });
 
+test('a workshop with its media goes to another browser and back; what did not come along is missed, and known again under another name', async ({
+	page,
+	browser
+}) => {
+	const tone = Buffer.from(
+		writeTone({ pitchHz: 330, peakDbfs: -20, sampleRateHz: 48_000, bitDepth: 16, channels: 2, durationMs: 100 })
+	);
+	const audio = (name: string) => ({ name, mimeType: 'audio/wav', buffer: tone });
+	const list = '/endpoint/test-bench/plan/sources';
+	await open(page, list);
+	await page.locator('input[type=file][accept*=audio]').setInputFiles(audio('Gull.wav'));
+	await expect(page.getByText('1 file added.')).toBeVisible();
+	await saved(page);
+	await page.goto('/venue');
+	const plain = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Export the workshop' }).click();
+	const withoutMedia = readFileSync(await (await plain).path());
+	const packed = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Export with media' }).click();
+	const withMedia = readFileSync(await (await packed).path());
+	await expect(page.getByRole('status')).toContainText('1 media file is in it.');
+
+	const other = await (await browser.newContext()).newPage();
+	const bring = async (name: string, buffer: Buffer): Promise<void> => {
+		await open(other, '/venue');
+		await other.locator('input[type=file]').setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
+		await other.getByRole('dialog').getByRole('button', { name: 'Open it' }).click();
+		await saved(other);
+		await other.goto(list);
+	};
+	await bring('mine.yphos.json', withoutMedia);
+	await expect(other.getByRole('heading', { name: 'One file of the list is not here' })).toBeVisible();
+	await expect(other.getByText('not here: add it again')).toBeVisible();
+	await other.locator('input[type=file][accept*=audio]').setInputFiles(audio('something else.wav'));
+	await expect(other.getByRole('heading', { name: 'One file of the list is not here' })).toHaveCount(0);
+	await expect(other.getByLabel('Title of entry 2')).toHaveValue('Gull');
+
+	const third = await (await browser.newContext()).newPage();
+	await open(third, '/venue');
+	await third
+		.locator('input[type=file]')
+		.setInputFiles({ name: 'mine.zip', mimeType: 'application/zip', buffer: withMedia });
+	await third.getByRole('dialog').getByRole('button', { name: 'Open it' }).click();
+	await saved(third);
+	await third.goto(list);
+	await expect(third.getByLabel('Title of entry 2')).toHaveValue('Gull');
+	await expect(third.getByRole('heading', { name: /not here/ })).toHaveCount(0);
+});
+
 test('export and import give the same workshop; a wrong file changes nothing and says why', async ({ page }) => {
 	await open(page, '/venue');
 	const downloading = page.waitForEvent('download');
@@ -174,8 +224,13 @@ test('export and import give the same workshop; a wrong file changes nothing and
 	await dialog.getByRole('button', { name: 'Start', exact: true }).click();
 	await expect(page.getByText('Old mill begins').first()).toBeVisible();
 	await expect(page.getByRole('navigation', { name: 'Shelf' })).not.toContainText('Bunkhouse lounge');
+	// Nothing is replaced before it was asked, and one press brings back what was there.
 	await put('skerrin-light.yphos.json', text);
+	await expect(page.getByText(/takes the place of Old mill \(0 endpoints/)).toBeVisible();
+	await page.getByRole('dialog').getByRole('button', { name: 'Open it' }).click();
 	await expect(page.getByRole('navigation', { name: 'Shelf' })).toContainText('Bunkhouse lounge');
+	await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
+	await expect(page.getByRole('navigation', { name: 'Shelf' })).toContainText('Old mill');
 });
 
 const VIEWS = [

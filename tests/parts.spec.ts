@@ -14,7 +14,7 @@ test('the parts drawer: search, compare, an own copy with its own figures, and t
 
 	await page.getByRole('button', { name: 'Copy USB converter, 24 bit, to 96 kHz' }).click();
 	const form = page.getByRole('dialog');
-	await form.getByLabel('Name').fill('Converter from the attic');
+	await form.getByLabel('Name').first().fill('Converter from the attic');
 	await form.getByLabel('Full scale (V RMS)').fill('200');
 	await form.getByRole('button', { name: 'Save' }).click();
 	await expect(form.getByRole('alert')).toContainText('fullScaleVrms');
@@ -34,6 +34,24 @@ test('the parts drawer: search, compare, an own copy with its own figures, and t
 	await page.getByRole('button', { name: 'Change Converter from the attic' }).click();
 	await page.getByRole('button', { name: 'Remove from the drawer' }).click();
 	await expect(page.getByRole('row', { name: /Converter from the attic/ })).toHaveCount(0);
+
+	// From nothing: every field and plug by form.
+	await page.getByLabel('Kind of the new part').selectOption({ label: 'Fans' });
+	await page.getByRole('button', { name: 'New part' }).click();
+	await form.getByRole('button', { name: 'Save' }).click();
+	await expect(form.getByRole('alert')).toContainText('Not saved. name');
+	await form.getByLabel('Name').first().fill('Fan out of an old case');
+	await form.getByLabel('More heat leaves by (×)').fill('2,5');
+	await form.getByRole('group', { name: 'Plugs and sockets' }).getByRole('button', { name: 'Add' }).click();
+	await form.getByLabel('Plug or socket').selectOption({ label: 'small fan socket' });
+	await form.getByLabel('power', { exact: true }).check();
+	await form.getByRole('button', { name: 'Save' }).click();
+	await expect(page.getByRole('row', { name: /Fan out of an old case/ })).toContainText('yours');
+	await page.getByRole('button', { name: 'Change Fan out of an old case' }).click();
+	await page.getByRole('button', { name: 'Remove from the drawer' }).click();
+	await page.getByRole('button', { name: 'Undo', exact: true }).click();
+	await expect(page.getByRole('row', { name: /Fan out of an old case/ })).toBeVisible();
+	await page.keyboard.press('Control+Shift+z');
 
 	const torn = JSON.parse(file) as { parts: Record<string, unknown>[] };
 	torn.parts.push({ ...torn.parts[0], id: 'x', name: 'Case of lead', kPerW: 900 });

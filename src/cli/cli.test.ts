@@ -1,9 +1,12 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { build } from 'vite';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { archiveOf } from '$core/plan/archive';
+import { zipFiles } from '$core/formats/zip/zip';
+import { demoMediaBytes } from '../../demo/media';
 import { demoWorkshop } from '../../demo/workshop';
 import type { Workshop } from '$core/plan/workshop';
 
@@ -45,6 +48,43 @@ describe('yphos', () => {
 				(f) => f.id === 'sound.no-way'
 			)!.fixes
 		).toEqual(['Use plain samples']);
+	});
+
+	it('misses media that are nowhere, and finds them in a folder or in the archive that they came in', () => {
+		const bytes = demoMediaBytes('Night ferry.wav')!;
+		const kept = { ...demoWorkshop.media.find(({ location }) => location === 'Night ferry.wav')!, location: 'own.wav' };
+		const own = structuredClone(demoWorkshop);
+		own.media.push({ ...kept, kept: 'browser' });
+		const lounge = own.endpoints[0]!.plan.sources;
+		lounge.items = [{ ...lounge.items[0]!, location: 'own.wav' }];
+		const media = new Map([['own.wav', bytes]]);
+		writeFileSync(join(dir, 'own.json'), JSON.stringify(own));
+		writeFileSync(join(dir, 'own.zip'), Buffer.concat(zipFiles(archiveOf(own, media))));
+		mkdirSync(join(dir, 'media'), { recursive: true });
+		writeFileSync(join(dir, 'media/own.wav'), bytes);
+		const checked = (...args: string[]) => yphos(['check', ...args, '--endpoint', 'bunkhouse-lounge']);
+		expect(checked('own.json')).toMatchObject({
+			code: 1,
+			out: expect.stringContaining('One file of the list is not here') as string
+		});
+		expect(checked('own.json', '--media', 'media').code).toBe(0);
+		expect(checked('own.zip').code).toBe(0);
+		const written = yphos([
+			'write',
+			'own.zip',
+			'--endpoint',
+			'bunkhouse-lounge',
+			'--out',
+			join(dir, 'own-set'),
+			'--even-so'
+		]);
+		expect(written.err).toBe('');
+		expect(readFileSync(join(dir, 'own-set/boot/yphos/root/opt/yphos/media/own.wav'))).toEqual(Buffer.from(bytes));
+		writeFileSync(join(dir, 'torn.zip'), readFileSync(join(dir, 'own.zip')).subarray(0, 900));
+		expect(checked('torn.zip')).toMatchObject({
+			code: 2,
+			err: expect.stringContaining('There is no whole workshop.yphos.json') as string
+		});
 	});
 
 	it('check --fix presses one fix and writes the mended workshop; what cannot be pressed is refused', () => {

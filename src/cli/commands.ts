@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { calculations } from '$core/engines/calc';
-import type { Finding, Fix } from '$core/link';
+import type { Finding, Fix, Surroundings } from '$core/link';
 import { chain } from '$core/chain';
 import { readDisks } from '$core/disks/read';
 import { judgeDisks } from '$core/disks/verdict';
@@ -26,7 +26,18 @@ import { needsPassword } from '$core/links/network/login';
 import { readProbe } from '$core/probe';
 import { workshopSchema, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/basics/result';
-import { complain, isFolder, printable, readCardTree, readMedia, readPlanFile, Refusal, writeCardFiles } from './files';
+import {
+	complain,
+	isFolder,
+	printable,
+	readCardTree,
+	readMedia,
+	readPlanFile,
+	Refusal,
+	writeCardFiles,
+	absentFrom,
+	type PlanFile
+} from './files';
 
 export interface Flags {
 	readonly json: boolean;
@@ -55,14 +66,18 @@ function chosen(workshop: Workshop, flags: Flags): Endpoint[] {
 	return found;
 }
 
+/** The workshop as one endpoint sees it, with the media that are really at hand. */
+const seenFrom = (workshop: Workshop, { id, plan }: Endpoint, flags: Flags, media: PlanFile['media']): Surroundings =>
+	contextFor(chain, workshop, id, absentFrom(workshop, readMedia(plan, text(flags, 'media'), media)));
+
 export const check: Command = (args, flags) => {
-	const { workshop, damaged, remarks } = readPlanFile(need(args, 'PLAN'));
+	const { workshop, damaged, remarks, media } = readPlanFile(need(args, 'PLAN'));
 	for (const piece of damaged) complain(`left out ${piece.where}: ${piece.why}`);
 	for (const remark of remarks) complain(remark);
 	const wanted = text(flags, 'fix');
-	if (wanted !== undefined) return fix(workshop, wanted, flags);
+	if (wanted !== undefined) return fix(workshop, wanted, flags, media);
 	const reports = chosen(workshop, flags).map((endpoint) => {
-		const surroundings = contextFor(chain, workshop, endpoint.id);
+		const surroundings = seenFrom(workshop, endpoint, flags, media);
 		const assessment = assess(chain, endpoint.plan, surroundings);
 		const cures = (finding: Finding): readonly Fix[] => curesOf(chain, endpoint.plan, surroundings, finding);
 		return { endpoint, assessment, cures };
@@ -95,14 +110,14 @@ export const check: Command = (args, flags) => {
 };
 
 /** Presses one fix of one finding, and writes the mended workshop; the plan that was read is left as it is. */
-function fix(workshop: Workshop, wanted: string, flags: Flags): number {
+function fix(workshop: Workshop, wanted: string, flags: Flags, media: PlanFile['media']): number {
 	const out = text(flags, 'out');
 	if (!out) throw new Refusal('--out FILE is missing: where the mended workshop is to stand.');
 	const [endpoint, ...others] = chosen(workshop, flags);
 	if (!endpoint || others.length > 0)
 		throw new Refusal('Say with --endpoint ID which of the endpoints is to be mended.');
 	const { id, number = '1' } = /^(?<id>.+?)(?::(?<number>\d+))?$/.exec(wanted)?.groups ?? {};
-	const surroundings = contextFor(chain, workshop, endpoint.id);
+	const surroundings = seenFrom(workshop, endpoint, flags, media);
 	const { findings } = assess(chain, endpoint.plan, surroundings);
 	const finding = findings.find((known) => known.id === id);
 	if (!finding)
@@ -120,19 +135,19 @@ function fix(workshop: Workshop, wanted: string, flags: Flags): number {
 	const checked = workshopSchema.safeParse(mended);
 	if (!checked.success) throw new Refusal(`That fix does not fit: ${checked.error.issues[0]!.message}`);
 	writeFileSync(out, `${JSON.stringify(checked.data, null, '\t')}\n`);
-	const { worst } = assess(chain, plan, contextFor(chain, checked.data, endpoint.id));
+	const { worst } = assess(chain, plan, seenFrom(checked.data, { ...endpoint, plan }, flags, media));
 	say(`${endpoint.id}: ${chosenFix.label}. Written to ${out}; the worst that stands now: ${worst ?? 'nothing'}.`);
 	return 0;
 }
 
 export const writeCommand: Command = (args, flags) => {
-	const { workshop } = readPlanFile(need(args, 'PLAN'));
+	const { workshop, media } = readPlanFile(need(args, 'PLAN'));
 	const out = text(flags, 'out');
 	if (!out) throw new Refusal('--out DIR is missing: the folder in which the card set is to stand.');
 	const endpoints = chosen(workshop, flags);
 	let refused = 0;
 	for (const endpoint of endpoints) {
-		const context = contextFor(chain, workshop, endpoint.id);
+		const context = seenFrom(workshop, endpoint, flags, media);
 		const { findings, worst } = assess(chain, endpoint.plan, context);
 		if (worst === 'stop' && !flags['even-so']) {
 			complain(
@@ -146,7 +161,7 @@ export const writeCommand: Command = (args, flags) => {
 		}
 		const dir = endpoints.length > 1 ? join(out, endpoint.id) : out;
 		const files = write(chain, endpoint.plan, context, {
-			mediaBytes: readMedia(endpoint.plan, text(flags, 'media')),
+			mediaBytes: readMedia(endpoint.plan, text(flags, 'media'), media),
 			radioPskHex: radioKey(endpoint, flags),
 			userPasswordCrypt: userPassword(endpoint, flags)
 		});
@@ -235,14 +250,14 @@ const fromFolder = (dir: string, flags: Flags): Run => ({
 });
 
 function fromPlan(path: string, flags: Flags): Run[] {
-	const { workshop } = readPlanFile(path);
+	const { workshop, media } = readPlanFile(path);
 	return chosen(workshop, flags).map((endpoint) => {
-		const context = contextFor(chain, workshop, endpoint.id);
+		const context = seenFrom(workshop, endpoint, flags, media);
 		const bench = text(flags, 'bench');
 		return {
 			name: endpoint.plan.brief.name,
 			card: cardTree(
-				write(chain, endpoint.plan, context, { mediaBytes: readMedia(endpoint.plan, text(flags, 'media')) })
+				write(chain, endpoint.plan, context, { mediaBytes: readMedia(endpoint.plan, text(flags, 'media'), media) })
 			),
 			bench: bench ? readBench(bench) : benchFor(chain, endpoint.plan, context)
 		};

@@ -3,7 +3,9 @@ import { basename, dirname, isAbsolute, join, relative, resolve, sep } from 'nod
 import { cardBytes } from '$core/files/cardBytes';
 import type { CardTree } from '$core/engines/machine';
 import type { CardFile } from '$core/link';
+import { openArchive } from '$core/plan/archive';
 import { openWorkshop, type Opened } from '$core/plan/open';
+import type { Workshop } from '$core/plan/workshop';
 import type { Plan } from '$core/plan/plan';
 import { sentence } from '$core/basics/result';
 import { demoMediaBytes } from '$demo/media';
@@ -17,25 +19,35 @@ export const printable = (text: string, allowed = ''): string =>
 	text.replace(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/g, (c) => (allowed.includes(c) ? c : '\ufffd'));
 export const complain = (line: string): void => void process.stderr.write(`${printable(line)}\n`);
 
-/** An exported workshop, or the word "demo" for the one that ships. */
-export function readPlanFile(path: string): Opened {
-	if (path === 'demo') return { workshop: demoWorkshop, damaged: [], remarks: [] };
-	let text: string;
+/** An opened workshop, and the media that came in one archive with it. */
+export interface PlanFile extends Opened {
+	readonly media: ReadonlyMap<string, Uint8Array>;
+}
+
+/** An exported workshop, with its media or without, or the word "demo" for the one that ships. */
+export function readPlanFile(path: string): PlanFile {
+	if (path === 'demo') return { workshop: demoWorkshop, damaged: [], remarks: [], media: new Map() };
+	let bytes: Uint8Array;
 	try {
-		text = readFileSync(path, 'utf8');
+		bytes = readFileSync(path);
 	} catch {
 		throw new Refusal(`${path} cannot be read. Export the workshop from Yphos and give its path, or the word demo.`);
 	}
-	const opened = openWorkshop(text, 'UTC');
+	const isArchive = bytes[0] === 0x50 && bytes[1] === 0x4b;
+	const opened = isArchive ? openArchive(bytes, 'UTC') : openWorkshop(new TextDecoder().decode(bytes), 'UTC');
 	if (!opened.ok) throw new Refusal(`${path}: ${sentence(opened.faults)}`);
-	return opened.value;
+	return { media: new Map(), ...opened.value };
 }
 
-/** Bytes of the media that go on the card: from the folder the person names, else the demo's own. */
-export function readMedia(plan: Plan, folder: string | undefined): Map<string, Uint8Array> {
+/** Bytes of the media that go on the card: from the folder the person names, else out of the archive, else the demo's own. */
+export function readMedia(
+	plan: Plan,
+	folder: string | undefined,
+	archive: ReadonlyMap<string, Uint8Array>
+): Map<string, Uint8Array> {
 	const found = new Map<string, Uint8Array>();
 	for (const { location } of plan.sources.items) {
-		let bytes = demoMediaBytes(location);
+		let bytes = archive.get(location) ?? demoMediaBytes(location);
 		if (folder)
 			try {
 				bytes = readFileSync(join(folder, basename(location)));
@@ -46,6 +58,12 @@ export function readMedia(plan: Plan, folder: string | undefined): Map<string, U
 	}
 	return found;
 }
+
+/** What the set is to carry, and is nowhere: without it the plan cannot be written. */
+export const absentFrom = (workshop: Workshop, found: ReadonlyMap<string, Uint8Array>): ReadonlySet<string> =>
+	new Set(
+		workshop.media.flatMap(({ location, kept }) => (kept === 'browser' && !found.has(location) ? [location] : []))
+	);
 
 const isInside = (dir: string, path: string): boolean => {
 	const way = relative(resolve(dir), resolve(path));

@@ -3,7 +3,7 @@ import { complain, Refusal } from './files';
 
 const HELP = `yphos: plan, prove and write playback endpoints
 
-  yphos check PLAN [--endpoint ID]                     findings; exit 1 on a stop
+  yphos check PLAN [--endpoint ID]                     findings; exit 1 on a stop   [--media DIR]
   yphos check PLAN --endpoint ID --fix FINDING[:N] --out FILE   the workshop with that fix pressed
   yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--even-so]
   yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
@@ -14,7 +14,7 @@ const HELP = `yphos: plan, prove and write playback endpoints
   yphos calc NAME                                      JSON lines in, JSON lines out
   yphos demo DIR                                       the demo workshop as a file
 
-PLAN is an exported workshop, or the word demo. --json gives every answer as JSON.
+PLAN is an exported workshop, with its media (.zip) or without, or the word demo. Media are looked for in --media DIR, too. --json gives every answer as JSON.
 `;
 const COMMANDS = { check, write: writeCommand, rehearse: rehearseCommand, probe, disks, shop, schema, calc, demo };
 const SWITCHES = ['json', 'even-so', 'help'];

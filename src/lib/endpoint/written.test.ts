@@ -1,6 +1,6 @@
 import { unzipSync } from 'fflate';
 import fc from 'fast-check';
-import { archiveOf, openArchive } from '$lib/pack/archive';
+import { archiveOf, openArchive } from '$core/plan/archive';
 import { expect, it } from 'vitest';
 import { cardDigest, cardText } from '$core/files/cardBytes';
 import { lines, textFile } from '$core/files/cardFile';
@@ -10,7 +10,7 @@ import { write } from '$core/engines/write';
 import type { CardFile } from '$core/link';
 import { demoWorkshop } from '../../../demo/workshop';
 import { compareWritten, rememberWritten } from './written';
-import { unzipFiles, zipFiles } from '$lib/pack/zip';
+import { unzipFiles, zipFiles } from '$core/formats/zip/zip';
 
 const file = (path: string, ...texts: string[]): CardFile => textFile(path, 'why', lines('sound', ...texts));
 const secret: CardFile = {

@@ -1,15 +1,21 @@
-/** SHA-256 of a file in hexadecimal, read piece by piece so that the page goes on; null when it was given up. */
+import { wrap, type Remote } from 'comlink';
+import type { DigestWorker } from './digestWorker';
+
+let running: { readonly worker: Worker; readonly remote: Remote<DigestWorker> } | null = null;
+
+/** SHA-256 of a file in hexadecimal, worked out beside the page; null when it was given up. Throws when the file cannot be read. */
 export async function sha256Of(file: Blob, signal?: AbortSignal): Promise<string | null> {
-	const { createSHA256 } = await import('hash-wasm');
-	const hasher = await createSHA256();
-	const reader = file.stream().getReader();
-	for (;;) {
-		const { done, value } = await reader.read();
-		if (done) return hasher.digest('hex');
-		if (signal?.aborted) {
-			await reader.cancel();
-			return null;
-		}
-		hasher.update(value);
+	if (!running) {
+		const worker = new Worker(new URL('./digestWorker.ts', import.meta.url), { type: 'module' });
+		running = { worker, remote: wrap<DigestWorker>(worker) };
 	}
+	const { worker, remote } = running;
+	const givenUp = new Promise<null>((resolve) =>
+		signal?.addEventListener('abort', () => {
+			worker.terminate();
+			running = null;
+			resolve(null);
+		})
+	);
+	return Promise.race([remote.sha256(file), givenUp]);
 }

@@ -12,8 +12,8 @@ import type { Workshop } from '$core/plan/workshop';
 import { rememberWritten } from '$lib/endpoint/written';
 import { loadMediaBytes } from '$lib/store/media';
 import { writeMediaBytes } from '$lib/store/storage';
-import { archiveOf, openArchive } from './archive';
-import { zipFiles } from './zip';
+import { archiveOf, openArchive } from '$core/plan/archive';
+import { zipFiles } from '$core/formats/zip/zip';
 
 type OnPart = (part: number) => void;
 const REPORT_EVERY_MS = 100;

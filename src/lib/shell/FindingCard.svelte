@@ -46,7 +46,9 @@
 				{/each}
 			</div>
 		{:else if finding.fixes.length}
-			<p class="soft small">What usually ends it would break something else here, so no button is offered: change the setting by hand.</p>
+			<p class="soft small">
+				What usually ends it would break something else here, so no button is offered: change the setting by hand.
+			</p>
 		{/if}
 	</div>
 </article>

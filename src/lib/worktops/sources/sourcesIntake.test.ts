@@ -16,6 +16,17 @@ vi.mock('$lib/store/storage', () => ({
 	readMediaNames: async () => room.kept
 }));
 
+// Workers are the browser's; what they work out is the same.
+vi.mock('$lib/pack/digest', async () => {
+	const { createHash } = await import('node:crypto');
+	return {
+		sha256Of: async (file: Blob) =>
+			createHash('sha256')
+				.update(Buffer.from(await file.arrayBuffer()))
+				.digest('hex')
+	};
+});
+
 const read = (text: string) => {
 	const list = readPlaylist(new TextEncoder().encode(text));
 	if (!list.ok) throw new Error(list.faults[0]!.message);

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { readJson } from '$core/formats/json/json';
-import { openWorkshop, type Opened } from '$core/plan/open';
-import type { Workshop } from '$core/plan/workshop';
-import { fault, ok, type Result } from '$core/basics/result';
-import { unzipFiles, type ZipEntry } from './zip';
+import { readJson } from '../formats/json/json';
+import { openWorkshop, type Opened } from './open';
+import type { Workshop } from './workshop';
+import { fault, ok, type Result } from '../basics/result';
+import { unzipFiles, type ZipEntry } from '../formats/zip/zip';
 
 /** What an exported workshop holds beside its media, and which file is which. */
 const WORKSHOP_FILE = 'workshop.yphos.json';
