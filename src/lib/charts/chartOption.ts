@@ -112,7 +112,7 @@ const axis = (
 	nameLocation,
 	nameGap: nameLocation === 'middle' ? 24 : 10,
 	nameTextStyle: { ...text, align: nameLocation === 'middle' ? 'center' : 'left' },
-	axisLabel: text,
+	axisLabel: { ...text, hideOverlap: true },
 	axisLine: rule,
 	splitLine: { lineStyle: { color: token('rule') } }
 });

@@ -5,6 +5,7 @@ let running: { readonly worker: Worker; readonly remote: Remote<DigestWorker> } 
 
 /** SHA-256 of a file in hexadecimal, worked out beside the page; null when it was given up. Throws when the file cannot be read. */
 export async function sha256Of(file: Blob, signal?: AbortSignal): Promise<string | null> {
+	if (signal?.aborted) return null;
 	if (!running) {
 		const worker = new Worker(new URL('./digestWorker.ts', import.meta.url), { type: 'module' });
 		running = { worker, remote: wrap<DigestWorker>(worker) };

@@ -205,6 +205,8 @@ class WorkshopStore {
 			this.problem = `Nothing was changed. ${refused}`;
 			return refused;
 		}
+		// Its button would take back this step, and not what it speaks of.
+		if (this.message?.undo) this.message = null;
 		const goesOn = this.#lastStep.label === label && Date.now() - this.#lastStep.atMs < SAME_STEP_MS;
 		this.#lastStep = { label, atMs: Date.now() };
 		this.workshop = after;

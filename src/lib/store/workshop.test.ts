@@ -71,6 +71,17 @@ describe('the workshop of a browser', () => {
 		expect(store.history.undo).toHaveLength(0);
 	});
 
+	it('offers to take back what it speaks of, and nothing that came after it', async () => {
+		const store = await tab();
+		rename(store, 'Tern');
+		store.offerUndo('Renamed.');
+		expect(store.message).toMatchObject({ text: 'Renamed.', undo: true });
+		rename(store, 'Gull');
+		expect(store.message).toBeNull();
+		store.said = 'Saved';
+		expect(store.message).toMatchObject({ text: 'Saved', undo: false });
+	});
+
 	it('keeps at most 200 steps', async () => {
 		const store = await tab();
 		for (let n = 0; n < 230; n++)

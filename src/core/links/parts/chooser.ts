@@ -59,9 +59,9 @@ function needsOf(settings: PartsSettings, context: Context): Need[] {
 		...(usb > 0 ? [needUsb(usb, hubs)] : []),
 		...(usesHeader ? [need('header', (board) => has(board, 'header'), 'a 40-pin header', 'no header')] : []),
 		...(context.facts.way === 'wired'
-			? [need('network', (board) => board.wired, 'a network socket', 'no network socket')]
+			? [need('network', (board) => board.wired, 'an Ethernet socket', 'no Ethernet socket')]
 			: context.facts.way === 'radio'
-				? [need('network', (board) => board.radio, 'radio', 'no radio')]
+				? [need('network', (board) => board.radio, 'Wi-Fi', 'no Wi-Fi')]
 				: []),
 		...(context.part('converter', settings.converter)?.joint === 'jack'
 			? [

@@ -105,7 +105,7 @@ describe('which board does it', () => {
 		expect(small.reasons.filter(({ good }) => !good).map(({ words }) => words)).toEqual([
 			'188\u2009MB of memory short of 700',
 			expect.stringMatching(/no circuit for H\.265; its processors are \d+\.\d times too slow/),
-			'no network socket'
+			'no Ethernet socket'
 		]);
 	});
 	it('asks for what the parts need: sockets, header, jack', () => {

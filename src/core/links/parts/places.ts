@@ -9,13 +9,13 @@ export const places: readonly {
 	readonly needed: boolean;
 }[] = [
 	{ key: 'board', kind: 'board', label: 'Board', needed: true },
-	{ key: 'supply', kind: 'supply', label: 'Supply', needed: true },
-	{ key: 'lead', kind: 'lead', label: 'Power lead', needed: false },
-	{ key: 'card', kind: 'card', label: 'Card', needed: true },
-	{ key: 'converter', kind: 'converter', label: 'Converter', needed: true },
+	{ key: 'supply', kind: 'supply', label: 'Power supply', needed: true },
+	{ key: 'lead', kind: 'lead', label: 'Power cable', needed: false },
+	{ key: 'card', kind: 'card', label: 'Memory card', needed: true },
+	{ key: 'converter', kind: 'converter', label: 'Output', needed: true },
 	{ key: 'amplifier', kind: 'amplifier', label: 'Amplifier', needed: false },
 	{ key: 'speakers', kind: 'speakers', label: 'Speakers', needed: false },
 	{ key: 'screen', kind: 'screen', label: 'Screen', needed: false },
 	{ key: 'case', kind: 'case', label: 'Case', needed: false },
-	{ key: 'cooler', kind: 'cooler', label: 'Cooler', needed: false }
+	{ key: 'cooler', kind: 'cooler', label: 'Heatsink', needed: false }
 ];

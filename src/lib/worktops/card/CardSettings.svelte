@@ -16,7 +16,7 @@
 </p>
 <ChoiceField
 	path="parts.card"
-	label="Card"
+	label="Memory card"
 	value={view.plan.parts.card ?? ''}
 	options={[{ value: '', text: 'none' }, ...cards]}
 />

@@ -60,7 +60,7 @@
 				</span>
 			</li>
 		{:else}
-			<li class="soft small">Leads, adapters, tuners, drives, fans and add-ons stand here.</li>
+			<li class="soft small">Cables, adapters, tuners, drives, fans and add-ons stand here.</li>
 		{/each}
 	</ul>
 	<label class="small soft" for="add-part">Add to the list</label>

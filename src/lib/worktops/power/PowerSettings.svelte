@@ -31,7 +31,7 @@
 	const power = $derived(view.plan.power);
 </script>
 
-<ChoiceField path="parts.supply" label="Supply" value={view.plan.parts.supply ?? ''} options={of('supply')} />
+<ChoiceField path="parts.supply" label="Power supply" value={view.plan.parts.supply ?? ''} options={of('supply')} />
 {#if supply?.lead}
 	<p class="soft small">
 		Its cable cannot be taken off: {supply.lead.lengthM} m of {supply.lead.areaMm2} mm².

@@ -20,10 +20,12 @@ vi.mock('$lib/store/storage', () => ({
 vi.mock('$lib/pack/digest', async () => {
 	const { createHash } = await import('node:crypto');
 	return {
-		sha256Of: async (file: Blob) =>
-			createHash('sha256')
-				.update(Buffer.from(await file.arrayBuffer()))
-				.digest('hex')
+		sha256Of: async (file: Blob, signal?: AbortSignal) =>
+			signal?.aborted
+				? null
+				: createHash('sha256')
+						.update(Buffer.from(await file.arrayBuffer()))
+						.digest('hex')
 	};
 });
 
