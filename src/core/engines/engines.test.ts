@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../demo/media';
@@ -292,6 +293,35 @@ describe('a rehearsal', () => {
 		const result = run({ faults: [{ name: 'converter-unplugged', atMs: 40_000, lastsMs: 10_000 }] });
 		expect([35_000, 45_000, 60_000].map((ms) => stateAt(result, ms))).toEqual(['sound', 'silence', 'sound']);
 		expect(result.words[0]).toMatch(/it comes back by itself/);
+	});
+	it('a unit started before the kernel knows sound cards never gets at them, until it is started again', () => {
+		const { plan } = endpoint('bunkhouse-lounge');
+		const files = filesOf('bunkhouse-lounge', plan);
+		const path = 'boot/yphos/root/etc/systemd/system/yphos-player.service';
+		const card = new Map(cardTree(files));
+		const text = card.get(path)!.text;
+		const without = text.replace(/^(?:After|Wants)=modprobe@snd\.service\n/gm, '');
+		expect(without.length).toBeLessThan(text.length);
+		const apply = card.get('boot/yphos/apply.sh')!;
+		card.set(path, { text: without, bytes: null });
+		const digest = (of: string): string => createHash('sha256').update(of).digest('hex');
+		card.set('boot/yphos/apply.sh', { ...apply, text: apply.text.replace(digest(text), digest(without)) });
+		const bench = benchFor(chain, plan, contextFor(chain, demoWorkshop, 'bunkhouse-lounge'));
+		const run = (tree: typeof card) =>
+			ear(
+				rehearse({
+					links: chain,
+					card: tree,
+					bench,
+					startUtcMs: Date.parse('2026-11-24T18:40:00Z'),
+					forMs: 120_000,
+					faults: []
+				})
+			).spans.find(({ state }) => state === 'sound')?.fromMs;
+		const [early, late] = [run(new Map(cardTree(files))), run(card)];
+		// Half a minute of waiting in vain, and a new start.
+		expect(late! - early!).toBeGreaterThan(28_000);
+		expect(late! - early!).toBeLessThan(40_000);
 	});
 	it('a power cut starts everything again', () => {
 		const result = run({ faults: [{ name: 'power-cut', atMs: 40_000, lastsMs: 5_000 }] });

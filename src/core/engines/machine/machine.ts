@@ -53,6 +53,8 @@ export class Machine {
 	readonly activeFaults = new Set<string>();
 	/** What cannot work on this bench: parts by their id, devices by the kernel's name for them. */
 	readonly absent = new Set<string>();
+	/** Modules that its kernel has loaded since power came. */
+	readonly modules = new Set<string>();
 	readonly card: CardTree;
 	readonly disk: Disk;
 	readonly bench: Bench;
@@ -202,6 +204,7 @@ export class Machine {
 		this.powered = on;
 		this.online = false;
 		this.#said.clear();
+		this.modules.clear();
 		this.#onTimeSet = [];
 		// Without a clock of its own it goes on from the moment at which it stopped. Source: systemd-timesyncd.service(8).
 		if (!on) this.#offSinceMs = this.clock.nowMs;

@@ -174,7 +174,7 @@ function foreseen(
 	unit: string | null,
 	onEnd: (ended: Ended) => void
 ): (() => void) | null {
-	const key = JSON.stringify([unit, script.name, script.args, script.text, [...script.env]]);
+	const key = JSON.stringify([unit, script.name, script.args, script.text, [...script.env], [...machine.modules]]);
 	const remembered = machine.foreseen.get(key);
 	const first =
 		remembered?.version === machine.world.version ? remembered.result : foresee(script, hostOf(machine, unit));

@@ -24,7 +24,17 @@ export const soundClaims = (sound: SoundSettings, context: Context): Claim[] => 
 		device: 'char-alsa',
 		setting: 'sound'
 	},
-	{ on: 'player', from: 'sound', what: 'way out', option: 'ao', value: 'alsa', setting: 'sound' },
+	// Else the kernel may not know that kind of device yet when DeviceAllow= is looked up. Source: systemd.resource-control(5), DeviceAllow=, example.
+	{
+		on: 'start',
+		of: PLAYER_UNIT,
+		from: 'sound',
+		what: 'sound driver',
+		after: 'modprobe@snd.service',
+		wants: true,
+		setting: 'sound'
+	},
+	{ on: 'player', from: 'sound', what: 'output', option: 'ao', value: 'alsa', setting: 'sound' },
 	...overlayClaims(sound, context),
 	...entryClaims('sound', 'sound', [
 		...(isUnnamed(context)

@@ -133,6 +133,7 @@ class Converters {
 	#plug(card: BenchSoundCard): void {
 		const { machine } = this;
 		this.present.add(card.cardId);
+		machine.modules.add('snd');
 		if (card.assumed)
 			machine.assumed.add(`the kernel calls the converter ${card.cardId}, which no probe report has said yet`);
 		machine.world.changed();

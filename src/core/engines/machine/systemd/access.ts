@@ -20,11 +20,11 @@ const CLOSED: Readonly<Record<string, readonly string[]>> = {
 	strict: ['']
 };
 /** Nodes that udev gives to a group. Source: systemd 252, rules.d/50-udev-default.rules.in. */
-const SOUND = { folder: '/dev/snd', group: 'audio', device: 'char-alsa' };
+const SOUND = { folder: '/dev/snd', group: 'audio', device: 'char-alsa', module: 'snd' };
 const below = (path: string, folder: string): boolean => path === folder || path.startsWith(`${folder}/`);
 
 /** What a unit's settings let its programs read and write. Source: systemd.exec(5), systemd 252. */
-export function accessOf(files: UnitFiles): Access {
+export function accessOf(files: UnitFiles, knewDriver: (unit: string, module: string) => boolean): Access {
 	/** As somebody who is not the administrator. */
 	const runsAsOther = (unit: string): boolean =>
 		files.isOn(unit, 'DynamicUser') || (files.value(unit, 'User') ?? 'root') !== 'root';
@@ -36,8 +36,11 @@ export function accessOf(files: UnitFiles): Access {
 			return `the unit is not in the group ${group}`;
 		const policy = files.value(unit, 'DevicePolicy') ?? 'auto';
 		const allowed = files.values(unit, 'DeviceAllow').map((line) => line.split(/\s+/)[0]);
-		return (policy !== 'auto' || allowed.length) && !allowed.includes(device)
-			? `DeviceAllow= keeps it from ${device}`
+		const limited = policy !== 'auto' || allowed.length > 0;
+		if (limited && !allowed.includes(device)) return `DeviceAllow= keeps it from ${device}`;
+		// A group of devices is looked up when the unit starts; one that the kernel does not know by then is never let in.
+		return limited && device === SOUND.device && !knewDriver(unit, SOUND.module)
+			? `${device} was not known to the kernel when it started, so DeviceAllow= keeps it from it`
 			: null;
 	};
 	return {

@@ -33,6 +33,6 @@ export function startSystemd(machine: Machine): Systemd {
 		reach: units.reach,
 		isActive: (name) => units.isActive(name),
 		reload: () => files.forget(),
-		...accessOf(files)
+		...accessOf(files, (unit, module) => units.knewDriver(unit, module))
 	};
 }

@@ -14,6 +14,8 @@ export class Units implements Manager {
 	readonly #broken = new Set<string>();
 	readonly #wanted = new Set<string>();
 	readonly #services = new Map<string, Service>();
+	/** Drivers that the kernel had when each service was started. */
+	readonly #knew = new Map<string, ReadonlySet<string>>();
 
 	constructor(
 		readonly machine: Machine,
@@ -61,6 +63,11 @@ export class Units implements Manager {
 		this.#tryWaiting();
 	};
 
+	/** Whether a kernel's module was there when a service was started. */
+	knewDriver(name: string, module: string): boolean {
+		return this.#knew.get(name)?.has(module) ?? true;
+	}
+
 	#service(name: string): Service {
 		let found = this.#services.get(name);
 		if (!found) this.#services.set(name, (found = { state: 'inactive', kill: null, run: 0, startsMs: [], same: null }));
@@ -76,6 +83,11 @@ export class Units implements Manager {
 	/** A unit of ours that another asks for is started; what the system brings comes by itself. */
 	#want(name: string): void {
 		this.#wanted.add(name);
+		const module = /^modprobe@([\w-]+)\.service$/.exec(name)?.[1];
+		if (module !== undefined && this.machine.disk.unit('modprobe@.service')) {
+			this.machine.modules.add(module);
+			return this.reach(name);
+		}
 		const file = this.machine.disk.unit(name);
 		if (file && !file.stub && this.#service(name).state === 'inactive' && !this.#reached.has(name)) this.start(name);
 	}
@@ -103,7 +115,10 @@ export class Units implements Manager {
 			machine.once('unit-passed-over', { unit: name, condition });
 			return this.reach(name);
 		}
-		if (kindOf(name) === 'service') return beginService(this, name, it);
+		if (kindOf(name) === 'service') {
+			this.#knew.set(name, new Set(machine.modules));
+			return beginService(this, name, it);
+		}
 		it.state = 'active';
 		switch (kindOf(name)) {
 			case 'mount':
