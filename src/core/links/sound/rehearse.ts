@@ -64,26 +64,48 @@ class Converters {
 
 	/** What the kernel shows of them: a name each, its id by its number, and the node of its controls. */
 	show(): void {
-		const { disk, bench } = this.machine;
-		const numbered = (): readonly (readonly [string, string])[] =>
-			bench.soundCards.flatMap(({ cardId }, n) => (this.present.has(cardId) ? [[String(n), cardId] as const] : []));
-		const files = (): Map<string, string> =>
-			new Map(
-				numbered().flatMap(([n, cardId]) => [
-					[`/proc/asound/${cardId}`, ''],
-					[`/proc/asound/card${n}/id`, `${cardId}\n`],
-					[`/dev/snd/controlC${n}`, '']
-				])
-			);
+		const { disk } = this.machine;
 		for (const prefix of ['/proc/asound', '/dev/snd'])
 			disk.mounts.push({
 				prefix,
-				read: (path) => files().get(path) ?? null,
-				list: (folder) =>
-					[...files().keys()].flatMap((path) =>
-						path.startsWith(`${folder}/`) ? [path.slice(folder.length + 1).split('/')[0]!] : []
-					)
+				read: (path) => this.#files().get(path) ?? null,
+				list: (folder) => this.#names(folder)
 			});
+	}
+
+	/** Scripts ask for it again and again; it changes only when a card comes or goes. */
+	#shown: { files: ReadonlyMap<string, string>; readonly names: Map<string, string[]> } | null = null;
+
+	#files(): ReadonlyMap<string, string> {
+		this.#shown ??= {
+			names: new Map(),
+			files: new Map(
+				this.machine.bench.soundCards.flatMap(({ cardId }, n) =>
+					this.present.has(cardId)
+						? [
+								[`/proc/asound/${cardId}`, ''],
+								[`/proc/asound/card${n}/id`, `${cardId}\n`],
+								[`/dev/snd/controlC${n}`, '']
+							]
+						: []
+				)
+			)
+		};
+		return this.#shown.files;
+	}
+
+	#names(folder: string): string[] {
+		const files = this.#files();
+		const { names } = this.#shown!;
+		let known = names.get(folder);
+		if (!known)
+			names.set(
+				folder,
+				(known = [...files.keys()].flatMap((path) =>
+					path.startsWith(`${folder}/`) ? [path.slice(folder.length + 1).split('/')[0]!] : []
+				))
+			);
+		return known;
 	}
 
 	/** Opens a device by name for samples of one kind; a string says why that fails. */
@@ -117,6 +139,7 @@ class Converters {
 
 	#forget(): void {
 		this.present.clear();
+		this.#shown = null;
 		this.machine.world.changed();
 		this.#playing = null;
 		this.#lastOpened = '';
@@ -133,6 +156,7 @@ class Converters {
 	#plug(card: BenchSoundCard): void {
 		const { machine } = this;
 		this.present.add(card.cardId);
+		this.#shown = null;
 		machine.modules.add('snd');
 		if (card.assumed)
 			machine.assumed.add(`the kernel calls the converter ${card.cardId}, which no probe report has said yet`);

@@ -37,6 +37,8 @@ export interface ScriptRun {
 	readonly err: Output;
 }
 
+/** Turns of loops without any program in them: more is a loop that spins for ever. */
+const MOST_TURNS = 20_000;
 /** Functions within functions, and $( ) within $( ). */
 const DEEPEST = 100;
 const expander = new Expander((shell, script) => captured(shell, script));
@@ -69,6 +71,7 @@ export function* runScript(run: ScriptRun): Step<number> {
 		guarded: 0,
 		ranWithin: false,
 		depth: 0,
+		turns: { sinceRest: 0 },
 		stdin: { text: run.stdin, at: 0 },
 		out: run.out,
 		err: run.err,
@@ -265,6 +268,11 @@ function* compound(shell: Shell, one: Exclude<Command, { kind: 'function' }>): S
 function* loop(shell: Shell, body: readonly Statement[], goesOn: () => Step<boolean>): Step<void> {
 	let last = 0;
 	while (yield* goesOn()) {
+		if (++shell.turns.sinceRest > MOST_TURNS) {
+			shell.host.unknown(`${shell.name}: a loop that never rests`);
+			shell.err.write(`${shell.name}: a loop that never rests\n`);
+			throw new ExitShell(2);
+		}
 		shell.status = 0;
 		try {
 			yield* all(shell, body);
@@ -341,6 +349,7 @@ function* program(shell: Shell, argv: readonly string[], assignments: readonly A
 	const env = new Map<string, string>();
 	for (const name of shell.exported) env.set(name, scalar(shell.variables.get(name)) ?? '');
 	for (const { name, value } of assignments) if (!('list' in value)) env.set(name, yield* expander.text(shell, value));
+	shell.turns.sinceRest = 0;
 	const ended = yield {
 		argv,
 		env,

@@ -234,6 +234,15 @@ describe('what it does not know', () => {
 		expect(unknown).toHaveLength(1);
 		expect(parseShell(text).ok).toBe(false);
 	});
+	it('ends a loop that spins for ever, and says so; one that rests goes on', () => {
+		const unknown: string[] = [];
+		for (const text of ['while :; do :; done', 'for ((;;)); do x=1; done', 'until false; do (:); done'])
+			expect(ours(text, true, [], hostOf({}, unknown)).code).toBe(2);
+		expect(unknown).toHaveLength(3);
+		const long =
+			'i=0; while [ $i -lt 15000 ]; do i=$((i + 1)); done; sleep 1; while [ $i -gt 0 ]; do i=$((i - 1)); done; echo $i';
+		expect(ours(long, false)).toMatchObject({ code: 0, out: '0\n' });
+	});
 	it('ends a script that calls itself for ever, and stands any text', () => {
 		expect(ours('f() { f; }; f', true).code).not.toBe(0);
 		expect(ours('f() { x=$(f); }; f; echo end', true).code).not.toBeNull();

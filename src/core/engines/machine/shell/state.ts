@@ -70,6 +70,8 @@ export interface Shell {
 	/** A $(…) ran while words were expanded. */
 	ranWithin: boolean;
 	depth: number;
+	/** Turns of loops since a program was last run; subshells count together. */
+	readonly turns: { sinceRest: number };
 	stdin: Input;
 	out: Output;
 	err: Output;

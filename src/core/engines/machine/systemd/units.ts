@@ -5,6 +5,9 @@ import { beginService, stopService, type Manager, type Service } from './service
 import { startTimer } from './timer';
 import type { UnitFiles } from './unitFiles';
 
+/** To load a module and those that it needs. Typical. */
+const MODPROBE_MS = 60;
+
 /**
  * Which units wait, run, are reached or broken, and which begins next. Its parts are given from hand to hand, so they
  * are functions of their own. Source: systemd.unit(5), bootup(7).
@@ -85,8 +88,11 @@ export class Units implements Manager {
 		this.#wanted.add(name);
 		const module = /^modprobe@([\w-]+)\.service$/.exec(name)?.[1];
 		if (module !== undefined && this.machine.disk.unit('modprobe@.service')) {
-			this.machine.modules.add(module);
-			return this.reach(name);
+			// It takes a moment, which only After= waits for.
+			return this.machine.after(MODPROBE_MS, () => {
+				this.machine.modules.add(module);
+				this.reach(name);
+			});
 		}
 		const file = this.machine.disk.unit(name);
 		if (file && !file.stub && this.#service(name).state === 'inactive' && !this.#reached.has(name)) this.start(name);
