@@ -24,9 +24,20 @@ function patternSource(pattern: string, anyChar = '[^]'): string {
 }
 const escaped = (c: string): string => c.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&');
 
+/** Scripts ask for the same few patterns again and again. */
+const REMEMBERED = 500;
+const compiled = new Map<string, RegExp>();
+function expressionOf(pattern: string): RegExp {
+	let expression = compiled.get(pattern);
+	if (!expression) {
+		if (compiled.size >= REMEMBERED) compiled.clear();
+		compiled.set(pattern, (expression = new RegExp(`^(?:${patternSource(pattern)})$`, 'u')));
+	}
+	return expression;
+}
+
 /** Whether the whole text fits a shell pattern. Source: POSIX.1-2017, XCU 2.13. */
-export const matches = (text: string, pattern: string): boolean =>
-	new RegExp(`^(?:${patternSource(pattern)})$`, 'u').test(text);
+export const matches = (text: string, pattern: string): boolean => expressionOf(pattern).test(text);
 /** Whether a star, a question mark or a pair of brackets stands there unescaped; a bracket that is never closed, as the command [, is none. */
 export function hasPattern(text: string): boolean {
 	for (let at = 0; at < text.length; at++) {
@@ -44,6 +55,12 @@ export const unescapePattern = (text: string): string => text.replace(/\\([^])/g
 
 /** ${name#pattern}, ##, %, %%. */
 export function trim(text: string, pattern: string, operator: '#' | '##' | '%' | '%%'): string {
+	// A plain text fits itself alone.
+	if (!hasPattern(pattern)) {
+		const plain = unescapePattern(pattern);
+		if (operator[0] === '#') return text.startsWith(plain) ? text.slice(plain.length) : text;
+		return text.endsWith(plain) ? text.slice(0, text.length - plain.length) : text;
+	}
 	const lengths = Array.from({ length: text.length + 1 }, (_, n) => n);
 	if (operator.length === 2) lengths.reverse();
 	for (const length of lengths) {
