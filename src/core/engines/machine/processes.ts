@@ -1,5 +1,5 @@
 import { foresee, type Foreseen, type Script } from './foresee';
-import { runScript, type Ended, type ShellHost, type Spawn } from './shell';
+import { NeverRests, runScript, type Ended, type ShellHost, type Spawn } from './shell';
 import type { DiskFile } from './disk';
 import type { Machine } from './machine';
 
@@ -220,18 +220,26 @@ function inSteps(machine: Machine, script: Script, started: Started, onEnd: (end
 		out: { write: (piece) => void (out += piece) },
 		err: { write: (piece) => void (err += piece) }
 	});
-	const goOn = (step: IteratorResult<Spawn, number>): void => {
+	const goOn = (next: () => IteratorResult<Spawn, number>): void => {
 		if (!alive) return;
+		let step: IteratorResult<Spawn, number>;
+		try {
+			step = next();
+		} catch (error) {
+			// It spins until it is killed.
+			if (error instanceof NeverRests) return;
+			throw error;
+		}
 		if (step.done) {
 			alive = false;
 			onEnd({ code: step.value, out, err });
 		} else
 			killChild = spawn(machine, { ...step.value, unit: started.unit }, (ended) => {
-				if (alive) goOn(steps.next(ended));
+				if (alive) goOn(() => steps.next(ended));
 			});
 	};
 	machine.after(STARTED_MS, () => {
-		if (alive) goOn(steps.next());
+		if (alive) goOn(() => steps.next());
 	});
 	return () => {
 		alive = false;

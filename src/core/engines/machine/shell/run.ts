@@ -6,6 +6,7 @@ import { matches } from './pattern';
 import {
 	elements,
 	ExitShell,
+	NeverRests,
 	fail,
 	get,
 	LeaveLoop,
@@ -45,7 +46,7 @@ const expander = new Expander((shell, script) => captured(shell, script));
 
 /**
  * A script as a generator: it yields each program that it wants to be run, and gives its exit code. Time passes only in programs.
- * What is not known of the language ends it with 2, as an error of syntax does, and is said to the host.
+ * A loop that spins without any program in it throws `NeverRests`. What is not known of the language ends it with 2, as an error of syntax does, and is said to the host.
  */
 export function* runScript(run: ScriptRun): Step<number> {
 	const parsed = parseShell(run.text);
@@ -270,8 +271,7 @@ function* loop(shell: Shell, body: readonly Statement[], goesOn: () => Step<bool
 	while (yield* goesOn()) {
 		if (++shell.turns.sinceRest > MOST_TURNS) {
 			shell.host.unknown(`${shell.name}: a loop that never rests`);
-			shell.err.write(`${shell.name}: a loop that never rests\n`);
-			throw new ExitShell(2);
+			throw new NeverRests(shell.name);
 		}
 		shell.status = 0;
 		try {

@@ -84,6 +84,8 @@ export class ExitShell extends Error {
 		super(`exit ${code}`);
 	}
 }
+/** Thrown by a loop that would spin for ever: the script never ends, and nobody need wait for it. */
+export class NeverRests extends Error {}
 /** Thrown by `return`, caught at the call of the function. */
 export class ReturnFrom extends Error {
 	constructor(readonly code: number) {
