@@ -116,7 +116,7 @@ describe('yphos', () => {
 		const folder = yphos(['rehearse', join(dir, 'same'), ...at])
 			.out.split('\n')
 			.slice(1);
-		expect(folder.join('\n')).toContain('Sound after 9.3');
+		expect(folder.join('\n')).toContain('Sound after 9.2');
 		expect(
 			yphos(['rehearse', 'demo', '--endpoint', 'test-bench', ...at])
 				.out.split('\n')

@@ -167,7 +167,7 @@ describe('a rehearsal', () => {
 			rmsDbfs: expect.closeTo(-21.01, 1),
 			pitchHz: expect.closeTo(440, 1)
 		});
-		expect(verdict).toBe('Sound after 9.3\u2009s: 48\u2009kHz, 16 bit, resampled from 44.1\u2009kHz');
+		expect(verdict).toBe('Sound after 9.2\u2009s: 48\u2009kHz, 16 bit, resampled from 44.1\u2009kHz');
 	});
 	it('is the same every time', () =>
 		expect(run({ faults: [{ name: 'power-cut', atMs: 30_000 }] })).toEqual(
