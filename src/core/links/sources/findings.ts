@@ -164,7 +164,7 @@ function areElsewhere(items: readonly SourceItem[]): Finding[] {
 /** A set without the bytes that it is to carry would be silent, or go on to what is there. */
 function areNotHere(settings: SourcesSettings, context: Context): Finding[] {
 	const gone = filesOf(settings).filter(
-		({ location }) => isInSet(settings, context, location) && context.isAbsent(location)
+		({ location }) => context.isAbsent(location) && isInSet(settings, context, location)
 	);
 	if (gone.length === 0) return [];
 	return [

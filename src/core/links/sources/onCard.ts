@@ -9,12 +9,17 @@ import type { SourceItem, SourcesSettings } from './settings';
 export const isInSet = ({ carry }: SourcesSettings, context: Context, location: string): boolean =>
 	carry === 'set' && (context.media(location)?.kept ?? 'person') !== 'person';
 
-/** Files of the list that go to the endpoint, each once. */
-export const filesOf = ({ items }: SourcesSettings): SourceItem[] => [
-	...new Map(
-		items.filter(({ location }) => placeKind(location) === 'card').map((item) => [item.location, item])
-	).values()
-];
+const listed = new WeakMap<readonly SourceItem[], SourceItem[]>();
+
+/** Files of the list that go to the endpoint, each once; asked for by claims, findings and steps alike. */
+export function filesOf({ items }: SourcesSettings): SourceItem[] {
+	let files = listed.get(items);
+	if (!files) {
+		const byLocation = new Map(items.map((item) => [item.location, item]));
+		listed.set(items, (files = [...byLocation.values()].filter(({ location }) => placeKind(location) === 'card')));
+	}
+	return files;
+}
 
 /** Those that the person copies. */
 export const byHand = (settings: SourcesSettings, context: Context): SourceItem[] =>
