@@ -10,7 +10,7 @@ const WORKSHOP_FILE = 'workshop.yphos.json';
 const LIST_FILE = 'media.json';
 const listSchema = z.array(z.object({ location: z.string().max(2000), file: z.string().max(400) })).max(50_000);
 
-/** Media in one archive; more is exported without them. */
+/** The most bytes of media an archive is opened with. */
 export const MOST_MEDIA_BYTES = 2_000_000_000;
 
 /** A workshop and the bytes of its media, as files of an archive. */

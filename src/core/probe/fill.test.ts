@@ -81,7 +81,7 @@ describe('what a report says', () => {
 
 it.each([
 	['card 1: Field24 [Field 24], device 0: USB Audio [USB Audio]', { cardId: 'Field24', deviceNumber: 0 }],
-	['Karte 2: Opto [Opto], Gerät 3: PCM [PCM]', { cardId: 'Opto', deviceNumber: 3 }],
+	['carte 2: Opto [Opto], périphérique 3: PCM [PCM]', { cardId: 'Opto', deviceNumber: 3 }],
 	[' 1 [Field24        ]: USB-Audio - Field 24', { cardId: 'Field24', deviceNumber: null }],
 	['hw:CARD=Field24,DEV=1', { cardId: 'Field24', deviceNumber: 1 }],
 	['plughw:Opto', { cardId: 'Opto', deviceNumber: null }],

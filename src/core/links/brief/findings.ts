@@ -42,7 +42,7 @@ export function assessBrief(brief: BriefSettings, context: Context): Finding[] {
 			title: 'It would stay silent after a power cut',
 			why: 'You want it to come back alone, but nothing starts the music when the board starts.',
 			setting: 'programme.startAtBoot',
-			fixes: [{ label: 'Start with the board', apply: context.change.startAtBoot() }]
+			fixes: [{ label: 'Start at boot', apply: context.change.startAtBoot() }]
 		});
 	const board = context.part('board', context.facts.parts.board);
 	const atBestSec = soundAtBestSec(context);

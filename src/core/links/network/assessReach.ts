@@ -39,7 +39,7 @@ export function assessWay(network: NetworkSettings, context: Context, claims: re
 		findings.push({
 			id: 'network.no-socket',
 			level: 'stop',
-			title: 'This board has no network socket',
+			title: 'This board has no Ethernet socket',
 			why: `${board.name} joins by Wi-Fi only. A network adapter on USB brings a socket.`,
 			setting: 'network.way',
 			fixes: [...(ways.radio ? [go('radio')] : []), ...addAdapter(context, (part) => part.wiredMbps !== null)]

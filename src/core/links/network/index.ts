@@ -143,7 +143,7 @@ function figures(network: NetworkSettings, context: Context, claims: readonly Cl
 		{
 			id: 'way',
 			setting: 'network.way',
-			label: 'Way',
+			label: 'Connection',
 			text: `${WAYS[network.way]} · ${where}`,
 			value: null,
 			sure: 'exact',

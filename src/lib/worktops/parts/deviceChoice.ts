@@ -3,8 +3,8 @@ import type { SoundDevice } from '$core/probe';
 
 /** The plan with this device as its way out. */
 export const change =
-	(device: SoundDevice) =>
+	({ cardId, deviceNumber }: Pick<SoundDevice, 'cardId' | 'deviceNumber'>) =>
 	(plan: Plan): Plan => ({
 		...plan,
-		sound: { ...plan.sound, cardId: device.cardId, deviceNumber: device.deviceNumber }
+		sound: { ...plan.sound, cardId, deviceNumber }
 	});

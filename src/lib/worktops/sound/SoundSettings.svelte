@@ -4,6 +4,7 @@
 	import { isUnnamed } from '$core/links/sound/route';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, TextField } from '$lib/fields';
+	import { change } from '../parts/deviceChoice';
 
 	const view = useEndpoint();
 	const sound = $derived(view.plan.sound);
@@ -21,10 +22,9 @@
 		const found = /[\s:[]/.test(text.trim()) ? cardInLine(text) : null;
 		if (!found) return view.set('sound.cardId', text);
 		const { cardId, deviceNumber } = found;
-		return view.edit('Sound: card name', (plan) => ({
-			...plan,
-			sound: { ...plan.sound, cardId, deviceNumber: deviceNumber ?? plan.sound.deviceNumber }
-		}));
+		return view.edit('Sound: card name', (plan) =>
+			change({ cardId, deviceNumber: deviceNumber ?? plan.sound.deviceNumber })(plan)
+		);
 	}
 	const travelHint = $derived(
 		{
