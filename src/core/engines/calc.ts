@@ -21,7 +21,8 @@ import { computeCardRoom, computeHours, computeRetention, computeSize } from '..
 import { computeEnergy } from '../links/power/energy';
 import { computeFuse } from '../links/power/inlet';
 import { awgAreaMm2, dropAtCurrent, dropAtPower, loopOhm, ohmPerMetre } from '../links/power/lead';
-import { sentence, type Result } from '../basics/result';
+import { calculation, orInvalid, round, type Calculation } from './calculation';
+import { pictureCalculations } from './calcPicture';
 
 function describeCidr(network: Network): object {
 	const { version, prefixLength } = network;
@@ -51,24 +52,6 @@ function describeCidr(network: Network): object {
 	};
 }
 
-/** The calculations that can be asked for one by one, by name: a JSON object in, a JSON object out. */
-type Calculation = (input: unknown) => unknown;
-
-/** Values that the input makes impossible are an answer (`valid: false`); input of the wrong shape is an error. */
-const orInvalid = <T>(result: Result<T>, shape: (value: T) => object): object =>
-	result.ok ? { valid: true, ...shape(result.value) } : { valid: false, reason: sentence(result.faults) };
-
-const calculation =
-	<I>(schema: z.ZodType<I>, run: (input: I) => unknown): Calculation =>
-	(input) => {
-		const parsed = schema.safeParse(input);
-		if (!parsed.success)
-			throw new TypeError(
-				parsed.error.issues.map((issue) => `${issue.path.join('.') || 'input'}: ${issue.message}`).join('; ')
-			);
-		return run(parsed.data);
-	};
-
 const positive = z.number().positive();
 const leadInput = z.object({
 	supplyV: positive,
@@ -79,10 +62,10 @@ const leadInput = z.object({
 	/** All contacts on the way together. */
 	contactOhm: z.number().min(0).default(0)
 });
-const round = (value: number, digits: number): number => Number(value.toFixed(digits));
-
 /** By name: one JSON object in, one out, in the shapes of the check values. A bad input throws with a sentence. */
 export const calculations: Readonly<Record<string, Calculation>> = {
+	...pictureCalculations,
+
 	shellQuote: calculation(z.object({ text: z.string() }), ({ text }) => ({ quoted: shellQuote(text) })),
 
 	systemdEscape: calculation(
