@@ -1,71 +1,57 @@
+import { box, frame, word, wordWidth, writePng, type Drawing, type Shape } from '$core/formats/drawing';
 import { writeTone } from '$core/formats/wav/wav';
-import type { Media } from '$core/parts/media';
+import { FILM, POSTER, POSTERS, TONES } from './facts';
+import { LENS_FILM } from './film';
 
-/** Made-up sounds: each is computed when it is first asked for, so that none has to be shipped. */
-const TONES = {
-	'Harbour bell in A.wav': { pitchHz: 440, peakDbfs: -6, sampleRateHz: 44_100, channels: 2, durationMs: 4000 },
-	'Night ferry.wav': { pitchHz: 262, peakDbfs: -9, sampleRateHz: 48_000, channels: 2, durationMs: 3000 },
-	'Fog signal.wav': { pitchHz: 147, peakDbfs: -3, sampleRateHz: 48_000, channels: 1, durationMs: 5000 },
-	'Line-up tone 440.wav': { pitchHz: 440, peakDbfs: -12, sampleRateHz: 44_100, channels: 2, durationMs: 5000 }
-} as const;
+const PAPER = '#f5efdd';
+const BOTTLE = '#155b48';
+const SEA = '#2f6f8f';
+const LAMP = '#e0a030';
+/** Of known colours, so that a photograph of the screen tells which way up it stands; clockwise from the top left. */
+const MARKS = ['#ff0000', '#00ff00', '#ffff00', '#0000ff'];
+function poster(lines: readonly string[]): Drawing {
+	const { widthPx, heightPx } = POSTER;
+	const longest = Math.max(...lines.map((line) => line.length));
+	const dot = Math.floor((widthPx * 0.8) / wordWidth('0'.repeat(longest), 1));
+	const side = 72;
+	const marks: Shape[] = [
+		box(0, 0, side, side, MARKS[0]!),
+		box(widthPx - side, 0, side, side, MARKS[1]!),
+		box(widthPx - side, heightPx - side, side, side, MARKS[2]!),
+		box(0, heightPx - side, side, side, MARKS[3]!)
+	];
+	return {
+		...POSTER,
+		ground: PAPER,
+		shapes: [
+			box(0, heightPx * 0.78, widthPx, heightPx * 0.22, SEA),
+			box(widthPx * 0.44, heightPx * 0.6, widthPx * 0.12, heightPx * 0.2, BOTTLE),
+			box(widthPx * 0.41, heightPx * 0.57, widthPx * 0.18, heightPx * 0.03, LAMP),
+			...frame(24, 24, widthPx - 48, heightPx - 48, 8, BOTTLE),
+			...lines.flatMap((line, n) => word(line, Math.round(widthPx * 0.1), 160 + n * dot * 10, dot, BOTTLE)),
+			...marks
+		]
+	};
+}
+
+const fromBase64 = (text: string): Uint8Array => Uint8Array.from(atob(text), (char) => char.charCodeAt(0));
 
 const made = new Map<string, Uint8Array>();
 
 /** The bytes of a piece of demo media, or null when it is none. */
 export function demoMediaBytes(location: string): Uint8Array | null {
-	const tone = (TONES as Record<string, (typeof TONES)[keyof typeof TONES]>)[location];
-	if (!tone) return null;
-	let bytes = made.get(location);
-	if (!bytes) made.set(location, (bytes = writeTone({ ...tone, bitDepth: 16 })));
+	let bytes = made.get(location) ?? null;
+	if (!bytes) {
+		bytes = make(location);
+		if (bytes) made.set(location, bytes);
+	}
 	return bytes;
 }
 
-const tones = Object.entries(TONES).map(([location, tone]): Media => ({
-	location,
-	codec: 'pcm',
-	lossless: true,
-	sampleRateHz: tone.sampleRateHz,
-	bitDepth: 16,
-	channels: tone.channels,
-	bitRateBps: null,
-	durationMs: tone.durationMs,
-	sizeBytes: 44 + (tone.durationMs / 1000) * tone.sampleRateHz * tone.channels * 2,
-	sha256: '',
-	kept: 'demo',
-	from: 'file'
-}));
-
-const stream = (location: string, codec: string, sampleRateHz: number, bitRateBps: number): Media => ({
-	location,
-	codec,
-	lossless: false,
-	sampleRateHz,
-	bitDepth: 24,
-	channels: 2,
-	bitRateBps,
-	durationMs: null,
-	sizeBytes: null,
-	sha256: '',
-	kept: 'person',
-	from: 'typed'
-});
-
-export const demoMedia: Media[] = [
-	...tones,
-	{
-		location: 'Lens turning, studio.flac',
-		codec: 'flac',
-		lossless: true,
-		sampleRateHz: 192_000,
-		bitDepth: 24,
-		channels: 2,
-		bitRateBps: null,
-		durationMs: 213_000,
-		sizeBytes: 168_400_000,
-		sha256: '',
-		kept: 'person',
-		from: 'file'
-	},
-	stream('http://radio.skerrin.example:8000/harbour', 'aac', 48_000, 128_000),
-	stream('http://radio.skerrin.example:8000/night', 'mp3', 44_100, 192_000)
-];
+function make(location: string): Uint8Array | null {
+	const tone = (TONES as Record<string, (typeof TONES)[keyof typeof TONES]>)[location];
+	if (tone) return writeTone({ ...tone, bitDepth: 16 });
+	if (location === FILM) return fromBase64(LENS_FILM);
+	const lines = POSTERS[location]?.lines;
+	return lines ? writePng(poster(lines)) : null;
+}

@@ -1,6 +1,6 @@
 import { emptyPlan, type Plan } from '$core/plan/plan';
 import { VERSIONS, WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
-import { demoMedia } from './media';
+import { demoMedia, FILM } from './facts';
 
 const item = (
 	id: string,
@@ -14,7 +14,8 @@ const endpoint = (id: string, plan: Plan): Endpoint => ({ id, plan, probe: null,
 const lounge = emptyPlan('Bunkhouse lounge', 'lounge');
 const foghorn = emptyPlan('Fog-horn room', 'foghorn');
 const bench = emptyPlan('Test bench', 'bench');
-const lamp = emptyPlan('Lamp-room film', 'lamp');
+const lamp = emptyPlan('Lamp-room film', 'lamp', 'film');
+const hatch = emptyPlan('Ticket hatch', 'hatch', 'photos');
 
 /** Made for the demo; its other half was thrown away. */
 const KEEPER_KEY = 'ssh-ed25519 AAAAC3NzaC1lZDI1NTE5AAAAIAsY+gk/mSXIbKws7gQl3MdINidjazRfiNwZNyr9AOFJ keeper@skerrin';
@@ -200,8 +201,7 @@ export const demoWorkshop: Workshop = {
 				...lamp.brief,
 				room: 'Lamp room',
 				purpose: 'A film of the lens turning, on an old monitor beside the stairs, with its own quiet soundtrack.',
-				kind: 'film',
-				video: { codec: 'h265', widthPx: 1280, heightPx: 720, framesPerSec: 25, bitDepth: 8 },
+				video: { codec: 'h264', widthPx: 1280, heightPx: 720, framesPerSec: 25, bitDepth: 8 },
 				soundWithinSec: 40
 			},
 			parts: {
@@ -221,8 +221,16 @@ export const demoWorkshop: Workshop = {
 			sources: {
 				...lamp.sources,
 				listTitle: 'Lens and lamp',
-				items: [item('s1', 'Lens turning, studio.flac', 'Lens turning, studio take', 213)],
+				items: [item('s1', FILM, 'Lens turning', 8)],
 				waitForNetwork: false
+			},
+			picture: {
+				...lamp.picture,
+				connector: 'DPI-1',
+				// More than the ladder passes: one of the mistakes.
+				mode: { widthPx: 1280, heightPx: 1024, milliHz: 60_020, interlaced: false },
+				distanceM: 3,
+				light: 'bright'
 			},
 			sound: {
 				...lamp.sound,
@@ -234,6 +242,48 @@ export const demoWorkshop: Workshop = {
 				roomM3: 45,
 				furnishing: 'hard',
 				loudestDb: 85
+			}
+		}),
+		endpoint('ticket-hatch', {
+			...hatch,
+			brief: {
+				...hatch.brief,
+				room: 'Ticket hatch',
+				purpose:
+					'Ferry times, opening hours and a warning about the steps, on a set that hangs upright and cuts its edges.',
+				soundWithinSec: 60
+			},
+			parts: {
+				...hatch.parts,
+				board: 'board-full-1',
+				supply: 'supply-5-2a5',
+				card: 'card-16',
+				screen: 'screen-1080-cuts',
+				case: 'case-vented',
+				cooler: 'cooler-stick',
+				also: also('lead-display-2', 'lead-net-2')
+			},
+			network: { ...hatch.network, login: 'key', sshKeys: [KEEPER_KEY], updates: { nightly: true, at: '09:30' } },
+			card: { ...hatch.card, logsInMemory: true },
+			sources: {
+				...hatch.sources,
+				listTitle: 'At the hatch',
+				items: [
+					item('s1', 'Ferry times.png', 'Ferry times'),
+					item('s2', 'Opening hours.png', 'Opening hours'),
+					item('s3', 'Mind the steps.png', 'Mind the steps')
+				],
+				waitForNetwork: false
+			},
+			sound: { ...hatch.sound, used: false },
+			picture: {
+				...hatch.picture,
+				writesEdid: true,
+				turn: 90,
+				wholePicture: 'none',
+				edges: { left: 48, right: 44, top: 26, bottom: 28 },
+				distanceM: 3.5,
+				hours: { from: '07:30', until: '20:00' }
 			}
 		})
 	]

@@ -55,7 +55,8 @@ const IMAGE = [
 		'e2fsprogs',
 		'fdisk',
 		'network-manager',
-		'usbutils'
+		'usbutils',
+		'initramfs-tools'
 	]
 ];
 /** What plans ask for. */
@@ -67,7 +68,14 @@ const ASKED = [
 	'unattended-upgrades',
 	'overlayroot',
 	'busybox',
-	'locales'
+	'locales',
+	'libegl-mesa0',
+	'libgl1-mesa-dri',
+	'v4l-utils',
+	'ir-keytable',
+	'triggerhappy',
+	'socat',
+	'device-tree-compiler'
 ];
 
 const work = mkdtempSync(join(tmpdir(), 'yphos-packages-'));

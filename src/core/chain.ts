@@ -5,10 +5,11 @@ import { header } from './links/header';
 import { heat } from './links/heat';
 import { network } from './links/network';
 import { parts } from './links/parts';
+import { picture } from './links/picture';
 import { power } from './links/power';
 import { programme } from './links/programme';
 import { sound } from './links/sound';
 import { sources } from './links/sources';
 
 /** Each link once; the plan, its schema and the drawing are made from this list. */
-export const chain = [brief, parts, header, power, heat, card, network, sources, sound, programme] as const;
+export const chain = [brief, parts, header, power, heat, card, network, sources, sound, picture, programme] as const;

@@ -169,7 +169,10 @@ export type Condition =
 	| 'readings taken'
 	| 'alone'
 	| 'amplifier on'
-	| 'heard';
+	| 'heard'
+	| 'screen set'
+	| 'edges read'
+	| 'seen';
 
 /** What an endpoint is called and wanted for, before anything else of it is decided. */
 export interface Named {
@@ -179,11 +182,13 @@ export interface Named {
 }
 
 /** What people want of an endpoint. */
-export const WISHES = ['music', 'film', 'notices', 'recorder', 'second-screen'] as const;
+export const WISHES = ['music', 'film', 'photos', 'notices', 'recorder', 'second-screen'] as const;
 /** One of the kinds of endpoint. */
 export type Wish = (typeof WISHES)[number];
 /** Those that play a list of their own. */
-export const playsList = (wish: Wish): boolean => wish === 'music' || wish === 'film' || wish === 'notices';
+export const playsList = (wish: Wish): boolean => wish !== 'recorder' && wish !== 'second-screen';
+/** Those that show something. */
+export const showsPicture = (wish: Wish): boolean => wish !== 'music' && wish !== 'recorder';
 
 /** Where a link stands in the drawing of the chain, and what runs from it to which other. */
 export interface Place {

@@ -2,11 +2,13 @@ import fc from 'fast-check';
 import { afterAll, expect, it } from 'vitest';
 import { cardBytes } from '../files/cardBytes';
 import { chain } from '../chain';
+import { toBase64, writeEdid } from '../formats/edid';
 import { catalogue } from '../parts/catalogue';
 import { valuesOf, type Places } from '../plan/arbitrary';
 import { misfit } from '../plan/misfit';
 import { openWorkshop } from '../plan/open';
 import { endpointSchema, VERSIONS, workshopSchema, type Workshop } from '../plan/workshop';
+import { vicTiming } from '../standards/vicTable';
 import { TIME_ZONES } from '../standards/timeZones';
 import { assess } from './assess';
 import { benchFor } from './benchFor';
@@ -22,6 +24,12 @@ const WORKSHOPS = Number(process.env.FUZZ_WORKSHOPS ?? 40);
 const idsOf = (kind: string): string[] => catalogue.filter((part) => part.kind === kind).map(({ id }) => id);
 const every = catalogue.map(({ id }) => id);
 
+const SCREEN = (() => {
+	const modes = [16, 31, 4].map((vic) => vicTiming(vic)!.timing);
+	const bytes = writeEdid({ name: 'SET', widthMm: 700, heightMm: 400, modes, sound: null, year: 2026 });
+	return bytes.ok ? toBase64(bytes.value) : '';
+})();
+
 /** Parts that exist at most places, so that the links have something to deal with. */
 const places: Places = (path) => {
 	const place = /\.plan\.parts\.(\w+)$/.exec(path)?.[1];
@@ -36,6 +44,7 @@ const places: Places = (path) => {
 		return fc.constantFrom('192.168.40.0/24', '10.0.0.0/8', '2001:db8::/32', '192.168.1.1/32');
 	if (/\.(?:gateway|poolFrom|poolTo|ip)$/.test(path))
 		return fc.constantFrom('192.168.40.1', '192.168.40.77', '10.1.2.3');
+	if (path.endsWith('.picture.edid')) return fc.constantFrom('', 'A=', SCREEN, SCREEN.slice(0, 200));
 	if (path.endsWith('.volumeDb') || path.endsWith('.loudestDb')) return null;
 	return null;
 };

@@ -1,6 +1,17 @@
 import { z } from 'zod';
 import { lineText } from '../plan/text';
 
+/** How a film's frames are made, or a still picture; framesPerSec of null: a still. */
+export const playedPictureSchema = z.object({
+	codec: lineText(20),
+	widthPx: z.number().int().min(1).max(65_535),
+	heightPx: z.number().int().min(1).max(65_535),
+	framesPerSec: z.number().min(0.01).max(1000).nullable(),
+	bitDepth: z.number().int().min(1).max(16)
+});
+/** The same, as a type. */
+export type PlayedPicture = z.infer<typeof playedPictureSchema>;
+
 /** Facts about one piece of media or one stream, whoever found them out. Keyed by its location. */
 export const mediaSchema = z.object({
 	location: lineText(2000).min(1),
@@ -9,6 +20,10 @@ export const mediaSchema = z.object({
 	sampleRateHz: z.number().int().min(4000).max(3_000_000),
 	bitDepth: z.number().int().min(8).max(64),
 	channels: z.number().int().min(1).max(32),
+	/** It holds no sound: what is said of samples means nothing. */
+	silent: z.literal(true).optional(),
+	/** What it shows; absent: only sound. */
+	picture: playedPictureSchema.optional(),
 	/** bit/s of a stream; null for files. */
 	bitRateBps: z.number().positive().nullable(),
 	durationMs: z.number().positive().nullable(),
@@ -36,5 +51,7 @@ export interface SoundShape {
 export interface PlayedMedia extends SoundShape {
 	/** null: endless. */
 	readonly durationMs: number | null;
+	readonly silent?: true | undefined;
+	readonly picture?: PlayedPicture | undefined;
 	readonly level: { readonly rmsDbfs: number; readonly pitchHz: number | null } | null;
 }

@@ -155,6 +155,8 @@ const board = z
 		usbPortA: z.number().min(0).max(5).default(0.5),
 		/** What the header's 3.3 V pins together may give. */
 		header3V3A: z.number().min(0).max(3).default(0.5),
+		/** The fastest pixel clock of its display output. Source: HDMI 1.4b, clause 4.2.3; HDMI 2.0 doubles it. */
+		displayMhz: z.number().min(10).max(1200).default(165),
 		/** Streams that a circuit of its own decodes. */
 		decoders: z.array(videoShapeSchema).default([]),
 		/** Million pixels a second that its processor decodes of an 8-bit stream of the easiest codec. */
@@ -190,7 +192,9 @@ const lead = z.object({
 	/** Cross-section of one power conductor; null when it carries none to speak of. */
 	areaMm2: z.number().min(0.03).max(6).nullable(),
 	/** dB along an aerial lead at 600 MHz. */
-	lossDb: z.number().min(0).max(60).nullable().default(null)
+	lossDb: z.number().min(0).max(60).nullable().default(null),
+	/** The fastest pixel clock of a picture through it; null: it carries none, or nobody has said. */
+	maxPixelClockMhz: z.number().min(1).max(2000).nullable().default(null)
 });
 const card = z.object({
 	...base,
@@ -256,13 +260,22 @@ const screen = z.object({
 	speakers: z.boolean(),
 	touch: z.boolean(),
 	/** Cuts its edges, and no setting of its own stops it. */
-	cutsEdges: z.boolean()
+	cutsEdges: z.boolean(),
+	/** How it makes light, by which a still picture harms it or does not. */
+	panel: z.enum(['lcd', 'oled', 'tube', 'projector']).default('lcd'),
+	/** White at its brightest. */
+	peakCdM2: z.number().min(10).max(5000).default(250)
 });
 const videoAdapter = z.object({
 	...base,
 	kind: z.literal('video-adapter'),
 	bitsPerColour: z.number().int().min(1).max(10),
-	maxPixelClockMhz: z.number().min(1).max(600)
+	maxPixelClockMhz: z.number().min(1).max(600),
+	/** Of one colour, from the most significant bit on; none: it is no ladder. */
+	resistorsOhm: z.array(z.number().min(1).max(1_000_000)).max(12).default([]),
+	tolerancePercent: z.number().min(0).max(50).default(1),
+	/** What a pin of the header gives for a one. */
+	logicV: z.number().min(1).max(5.5).default(3.3)
 });
 const caseKind = z.object({
 	...base,

@@ -24,6 +24,12 @@ import { readUserData } from '../formats/seed/userData';
 import { readPublicKey } from '../formats/ssh/publicKey';
 import { readCalendar } from '../formats/systemd/calendar';
 import { readExec, readTimeSpanMs, readUnit } from '../formats/systemd/unit';
+import { findEdids, readEdid, toBase64, writeEdid } from '../formats/edid';
+import { readVideoArgument } from '../formats/boot/kernelLine';
+import { readMp4 } from '../formats/mp4';
+import { readStillSize } from '../formats/picture/size';
+import { readRate } from '../links/picture/cadence';
+import { vicTiming } from '../standards/vicTable';
 import { readFlac } from '../formats/wav/flac';
 import { readWav } from '../formats/wav/wav';
 import { readXml } from '../formats/xml/tree';
@@ -58,6 +64,37 @@ const wav = (): Uint8Array => {
 	new DataView(bytes.buffer).setUint16(34, 16, true);
 	bytes.set(new TextEncoder().encode('data'), 36);
 	return bytes;
+};
+const edid = (): Uint8Array => {
+	const bytes = writeEdid({
+		name: 'SET',
+		widthMm: 400,
+		heightMm: 300,
+		modes: [16, 19].map((vic) => vicTiming(vic)!.timing),
+		sound: { channels: 2, ratesHz: [48_000], bits: [16] },
+		year: 2026
+	});
+	return bytes.ok ? bytes.value : new Uint8Array();
+};
+const hexOf = (bytes: Uint8Array): string => Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join(' ');
+/** The boxes of a film without its frames. */
+const film = (): Uint8Array => {
+	const box = (type: string, ...parts: (readonly number[])[]): number[] => {
+		const inner = parts.flat();
+		const size = inner.length + 8;
+		return [0, 0, size >> 8, size & 0xff, ...[...type].map((c) => c.charCodeAt(0)), ...inner];
+	};
+	const zeros = (n: number): number[] => Array<number>(n).fill(0);
+	const header = [...zeros(12), 0, 0, 3, 0xe8, 0, 0, 7, 0xd0, ...zeros(8)];
+	const entry = box('avc1', [...zeros(24), 5, 0, 2, 0xd0, ...zeros(50)], box('avcC', [1, 100, 0, 31]));
+	const stbl = box(
+		'stbl',
+		box('stsd', [0, 0, 0, 0, 0, 0, 0, 1], entry),
+		box('stts', [0, 0, 0, 0, 0, 0, 0, 1, 0, 0, 0, 50, 0, 0, 0, 40])
+	);
+	const handler = [...zeros(8), ...[...'vide'].map((c) => c.charCodeAt(0)), ...zeros(12)];
+	const mdia = box('mdia', box('mdhd', header), box('hdlr', handler), box('minf', stbl));
+	return Uint8Array.from([...box('ftyp', zeros(8)), ...box('moov', box('mvhd', header), box('trak', mdia))]);
 };
 /** What a list of ours takes: a playlist that was read must fit as it is. */
 function readIntoPlan(bytes: Uint8Array): void {
@@ -101,6 +138,55 @@ export const FUZZED: readonly FuzzedReader[] = [
 			if (read.ok) promised(probeFactsSchema.safeParse(read.value.facts).success, 'the facts fit their schema');
 		}
 	},
+	{
+		name: 'readEdid',
+		samples: [edid()],
+		read(bytes) {
+			const read = readEdid(bytes);
+			if (read.ok) for (const { timing } of read.value.modes) promised(timing.widthPx > 0, 'a mode has a width');
+		}
+	},
+	{
+		name: 'findEdids',
+		samples: [toBase64(edid()), `HDMI-A-1\n${hexOf(edid())}\n`, edid()],
+		read(bytes, text) {
+			const read = findEdids(bytes, text);
+			if (read.ok) promised(read.value.length > 0, 'what is found is something');
+		}
+	},
+	{ name: 'readMp4', samples: [film()], read: (bytes) => void readMp4(bytes) },
+	{
+		name: 'readStillSize',
+		samples: [
+			new Uint8Array([
+				0x89,
+				0x50,
+				0x4e,
+				0x47,
+				13,
+				10,
+				26,
+				10,
+				0,
+				0,
+				0,
+				13,
+				0x49,
+				0x48,
+				0x44,
+				0x52,
+				...Array<number>(20).fill(1)
+			]),
+			new Uint8Array([0xff, 0xd8, 0xff, 0xe0, 0, 4, 1, 2, 0xff, 0xc0, 0, 11, 8, 1, 0, 2, 0, 1, 1, 17, 0, 0])
+		],
+		read: (bytes) => void readStillSize(bytes)
+	},
+	{
+		name: 'readVideoArgument',
+		samples: ['video=HDMI-A-1:1920x1080M@50iD,margin_left=4,rotate=90', 'video=1280x720'],
+		read: (_, text) => void readVideoArgument(text)
+	},
+	{ name: 'readRate', samples: ['23.976', '25', '59.94'], read: (_, text) => void readRate(text) },
 	{
 		name: 'readDisks',
 		samples: [
@@ -279,6 +365,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 export const INNER: readonly string[] = [
 	...['readM3u', 'readPls', 'readXspf', 'decodeText', 'parseInstall'],
 	...['readLsblk', 'readGetDisk', 'readPart', 'sniffForm'],
+	...['readBase', 'readCta', 'readDetailed', 'readDisplayId', 'readTypeSeven'],
 	...['readEdidHex', 'readJsonListings', 'readOneValue', 'readSystem', 'splitSections'],
 	...['readAplayList', 'readAplayNames', 'readCards', 'readEld', 'readMixers', 'readStream']
 ];

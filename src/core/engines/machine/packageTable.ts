@@ -967,6 +967,16 @@ export const IMAGE_PACKAGES: Readonly<Record<string, PackageContents>> = {
 		units: [],
 		conffiles: [],
 		users: []
+	},
+	'initramfs-tools': {
+		programs: ['/usr/sbin/update-initramfs'],
+		units: [],
+		conffiles: [
+			'/etc/initramfs-tools/update-initramfs.conf',
+			'/etc/kernel/postinst.d/initramfs-tools',
+			'/etc/kernel/postrm.d/initramfs-tools'
+		],
+		users: []
 	}
 };
 
@@ -1030,6 +1040,50 @@ export const ASKED_PACKAGES: Readonly<Record<string, PackageContents>> = {
 		programs: ['/usr/sbin/locale-gen', '/usr/sbin/update-locale', '/usr/sbin/validlocale'],
 		units: [],
 		conffiles: ['/etc/locale.alias'],
+		users: []
+	},
+	'libegl-mesa0': { programs: [], units: [], conffiles: [], users: [] },
+	'libgl1-mesa-dri': { programs: [], units: [], conffiles: [], users: [] },
+	'v4l-utils': {
+		programs: [
+			'/usr/bin/cec-compliance',
+			'/usr/bin/cec-ctl',
+			'/usr/bin/cec-follower',
+			'/usr/bin/cx18-ctl',
+			'/usr/bin/decode_tm6000',
+			'/usr/bin/ir-ctl',
+			'/usr/bin/ivtv-ctl',
+			'/usr/bin/media-ctl',
+			'/usr/bin/rds-ctl',
+			'/usr/bin/v4l2-compliance',
+			'/usr/bin/v4l2-ctl',
+			'/usr/bin/v4l2-sysfs-path',
+			'/usr/sbin/v4l2-dbg'
+		],
+		units: [],
+		conffiles: [],
+		users: []
+	},
+	'ir-keytable': { programs: ['/usr/bin/ir-keytable'], units: [], conffiles: ['/etc/rc_maps.cfg'], users: [] },
+	triggerhappy: {
+		programs: ['/usr/sbin/th-cmd', '/usr/sbin/thd'],
+		units: ['triggerhappy.service', 'triggerhappy.socket'],
+		conffiles: ['/etc/default/triggerhappy', '/etc/init.d/triggerhappy'],
+		users: []
+	},
+	socat: { programs: ['/usr/bin/filan', '/usr/bin/procan', '/usr/bin/socat'], units: [], conffiles: [], users: [] },
+	'device-tree-compiler': {
+		programs: [
+			'/usr/bin/convert-dtsv0',
+			'/usr/bin/dtc',
+			'/usr/bin/dtdiff',
+			'/usr/bin/fdtdump',
+			'/usr/bin/fdtget',
+			'/usr/bin/fdtoverlay',
+			'/usr/bin/fdtput'
+		],
+		units: [],
+		conffiles: [],
 		users: []
 	}
 };

@@ -33,3 +33,16 @@ export interface Offers {
 	/** Mounts something of the bench; `done` is called once, later, with why it could not or null. */
 	mount?(wish: MountWish, done: (why: string | null) => void): void;
 }
+
+/** How the player opens the screen, by its own options. */
+export interface ScreenWish {
+	readonly connector: string | null;
+	/** As the player takes it: "preferred", "highest", a number, "1280x720", "1280x720@59.94". */
+	readonly mode: string;
+	readonly turnDeg: number;
+	/** Parts of the screen left free, 0 to 1. */
+	readonly margins: { readonly left: number; readonly right: number; readonly top: number; readonly bottom: number };
+	/** It fills what is left without keeping its shape. */
+	readonly stretches: boolean;
+	readonly levels: 'auto' | 'full' | 'limited';
+}

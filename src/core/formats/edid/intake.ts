@@ -1,6 +1,6 @@
 import { fault, ok, type Result } from '../../basics/result';
 import { cutLine, linesOf } from '../lines';
-import { fromBase64, MOST_BYTES } from './bytes';
+import { fromBase64, fromHex, MOST_BYTES } from './bytes';
 import { BLOCK_BYTES } from './edid';
 
 /** An EDID found in what a person handed in, and the connector that stood above it. */
@@ -38,16 +38,13 @@ function digitsOf(line: string): string {
 	return digits.toLowerCase();
 }
 
-const bytesOf = (digits: string): Uint8Array =>
-	Uint8Array.from({ length: digits.length >> 1 }, (_, n) => parseInt(digits.slice(2 * n, 2 * n + 2), 16));
-
 /** From a run of digits, what begins with an EDID's header and as much of it as byte 126 announces. */
 function cut(digits: string, connector: string | null): FoundEdid[] {
 	const found: FoundEdid[] = [];
 	for (let at = digits.indexOf(HEADER_HEX); at >= 0;) {
 		const extensions = parseInt(digits.slice(at + 252, at + 254) || '0', 16) || 0;
 		const end = Math.min(digits.length, at + 2 * BLOCK_BYTES * (1 + extensions));
-		found.push({ connector, bytes: bytesOf(digits.slice(at, end)) });
+		found.push({ connector, bytes: fromHex(digits.slice(at, end)) });
 		at = digits.indexOf(HEADER_HEX, Math.max(end, at + 2));
 	}
 	return found;

@@ -10,7 +10,9 @@ export const brief: Link<'brief', BriefSettings> = {
 	id: 'brief',
 	title: 'Brief',
 	settings: briefSettings,
-	version: 1,
+	version: 2,
+	// Another kind of endpoint can be wished for.
+	migrations: { 1: (saved) => saved },
 	empty: ({ name, kind }) => ({
 		name,
 		room: '',

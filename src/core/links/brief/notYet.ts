@@ -2,8 +2,7 @@ import type { Wish } from '../../link';
 
 /** What of a kind is not made yet, in words; a kind that is not here is whole. */
 export const NOT_YET: Partial<Readonly<Record<Wish, string>>> = {
-	film: 'Its picture is not planned yet: mode, edges and player show nothing. What is made plays the sound of its list.',
-	notices: 'Pages, feeds and their times are not made yet. What is made plays a list, without a picture.',
+	notices: 'Pages, feeds and their times are not made yet. What is made shows films and pictures in turn.',
 	recorder:
 		'Tuner, guide and recordings are not made yet. Power, heat, network and card can be planned; nothing records.',
 	'second-screen': 'What it shows is not made yet. Power, heat, network and card can be planned; nothing is shown.'

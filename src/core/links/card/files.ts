@@ -106,6 +106,10 @@ export function sealCard(files: readonly CardFile[], settings: CardSettings, cla
 				text: `folder ${shellWord(claim.owner)} ${shellWord(claim.path)}`,
 				setting: claim.setting
 			})),
+			...claimsOn(claims, 'ramdisk').map((claim): CardLine => ({
+				text: `ramdisk ${shellWord(claim.path)}`,
+				setting: claim.setting
+			})),
 			...packages.map((claim): CardLine => ({ text: `package ${shellWord(claim.name)}`, setting: claim.setting })),
 			...claimsOn(claims, 'unit').map((claim): CardLine => ({
 				text: `enable ${shellWord(claim.name)}`,

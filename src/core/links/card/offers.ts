@@ -33,6 +33,8 @@ declare module '../../claims' {
 		kernel: Caused & { readonly argument: string };
 		/** An overlay of the device tree, with its parameters, that the board's start file must name. */
 		overlay: Caused & { readonly name: string };
+		/** A file that the kernel needs before the root is there: a change of it makes the initial RAM disk anew. */
+		ramdisk: Caused & { readonly path: string };
 		package: Caused & { readonly name: string };
 		/** Something that runs by itself: the owner writes its unit. `condition` must succeed first; `boots`: it starts with the board. */
 		service: Caused & {

@@ -1,7 +1,6 @@
-import { linesOf } from '../../formats/lines';
 import { formatSeconds } from '../../basics/format';
 import { tellerFor, type Fault, type Machine, type TrackKind } from '../../engines/machine';
-import { kernelWords } from '../../formats/boot/kernelArgs';
+import { kernelLineOf } from '../../formats/boot/kernelLine';
 import { readUnit } from '../../formats/systemd/unit';
 import { LOG_DROP_IN, OVERLAY_CONF, WATCHDOG_DROP_IN } from './files';
 import { CARD_WORDS } from './words';
@@ -118,15 +117,7 @@ export function isWriting(sinceMs: number, keepsLog: boolean): boolean {
 	return sinceMs % everyMs < lastMs;
 }
 
-const kernelLine = (machine: Machine): string[] =>
-	kernelWords(
-		machine.card.get('boot/cmdline.txt')?.text ??
-			linesOf(machine.card.get('boot/extlinux/extlinux.conf')?.text ?? '')
-				.map((line) => line.trim())
-				.find((line) => /^append\s/i.test(line))
-				?.slice('append'.length) ??
-			''
-	);
+const kernelLine = (machine: Machine): string[] => kernelLineOf((path) => machine.card.get(path)?.text);
 
 /** A value in a drop-in of one section; undefined: not said, or under another head. */
 const dropIn = (machine: Machine, path: string, section: string, key: string): string | undefined =>

@@ -9,7 +9,7 @@ export const APPLY_BEGIN = `#!/bin/bash
 set -euo pipefail
 here=$(cd "$(dirname "\${BASH_SOURCE[0]}")" && pwd)
 kept=/var/lib/yphos-card
-files=() packages=() units=() overlays=() folders=() changed=
+files=() packages=() units=() overlays=() folders=() early=() changed= rebuild=
 
 for tool in sha256sum cut cmp stat install mv grep sort systemctl dpkg dpkg-query; do
 	command -v "$tool" >/dev/null || { echo "$tool is missing on this system, and nothing can be put in place without it." >&2; exit 1; }
@@ -50,6 +50,7 @@ package() { # one that was left half-way counts as missing
 enable() { units+=("$1"); }
 overlay() { overlays+=("$1"); }
 folder() { folders+=("$1" "$2"); } # OWNER PATH
+ramdisk() { early+=("$1"); } # PATH of a file that the kernel needs before the root is there
 `.split('\n');
 
 /** The lines of apply.sh after the lists of packages, files and units. */
@@ -98,6 +99,9 @@ for ((i = 0; i < \${#files[@]}; i += 3)); do
 		mv -f -- "$beside" "/$path"
 		echo "placed /$path"
 		changed=1
+		for needed in "\${early[@]}"; do
+			if [[ $needed == "/$path" ]]; then rebuild=1; fi
+		done
 	fi
 done
 for ((i = 0; i < \${#folders[@]}; i += 2)); do
@@ -141,6 +145,10 @@ if [[ -e $start ]] && { ((\${#overlays[@]})) || grep -qxF '# yphos begin' "$star
 	fi
 elif ((\${#overlays[@]})); then
 	echo "$start is not there: this board starts another way. Choose it under Card, or name the overlay by hand." >&2
+fi
+
+if [[ $rebuild ]] && command -v update-initramfs >/dev/null; then
+	update-initramfs -u
 fi
 
 systemctl daemon-reload

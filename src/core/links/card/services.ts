@@ -56,16 +56,22 @@ function serviceFile(service: ClaimOn<'service'>, conditions: readonly ClaimOn<'
 		),
 		...conditions
 			.filter((claim) => claim.group)
-			.flatMap((claim) =>
-				lines(
-					claim.setting,
-					`SupplementaryGroups=${claim.group!}`,
-					'DevicePolicy=closed',
-					`DeviceAllow=${claim.device!} rw`
-				)
-			),
+			.flatMap((claim) => lines(claim.setting, `SupplementaryGroups=${claim.group!}`)),
+		...devicesAllowed(conditions),
 		...lines(setting, ...HARDENING),
 		...(boots ? lines(boots, '', '[Install]', 'WantedBy=multi-user.target') : [])
 	];
 	return textFile(rootPath(UNITS + service.unit), service.why, content);
+}
+
+/** Devices that somebody asks for, each once, and no others. */
+function devicesAllowed(conditions: readonly ClaimOn<'start'>[]): CardLine[] {
+	const asked = new Map(conditions.filter(({ device }) => device).map((claim) => [claim.device!, claim.setting]));
+	const [first] = asked.values();
+	return first === undefined
+		? []
+		: [
+				...lines(first, 'DevicePolicy=closed'),
+				...[...asked].flatMap(([device, setting]) => lines(setting, `DeviceAllow=${device} rw`))
+			];
 }

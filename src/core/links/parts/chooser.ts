@@ -19,7 +19,7 @@ interface Ranked {
 }
 
 /** Memory that a wish takes with the system it runs on. Typical. */
-const MEMORY_MB = { music: 300, film: 700, notices: 900, recorder: 700, 'second-screen': 700 } as const;
+const MEMORY_MB = { music: 300, film: 700, photos: 700, notices: 900, recorder: 700, 'second-screen': 700 } as const;
 
 /** All boards of the drawer: those that fit first, cheapest first; the others by how little they miss. */
 export function rankBoards(settings: PartsSettings, context: Context): Ranked[] {

@@ -24,7 +24,9 @@ export const assessParts = (settings: PartsSettings, context: Context): Finding[
 
 /** Every place that must be filled. */
 function assessPlaces(settings: PartsSettings, context: Context): Finding[] {
-	return places.flatMap(({ key, kind, label, needed }): Finding[] => {
+	return places.flatMap(({ key, kind, label, ...place }): Finding[] => {
+		// Who is silent by plan needs no output.
+		const needed = place.needed && !(key === 'converter' && context.facts.cardId === undefined);
 		const id = settings[key];
 		if (context.part(kind, id) || (!needed && id === null)) return [];
 		const word = label.toLowerCase();

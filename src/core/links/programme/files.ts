@@ -53,8 +53,9 @@ function playerOptions(programme: ProgrammeSettings, claimed: readonly PlayerCla
 	};
 	return textFile(rootPath('/etc/mpv/mpv.conf'), 'How the player plays.', [
 		...lines('programme', '# Nothing but what is listed, and no other way in.'),
-		// Where nothing shows a picture, none is worked out.
+		// Where nothing shows a picture, none is worked out; no sound where nothing sounds.
 		...(claimed.some((claim) => claim.option === 'video') ? [] : [option('video', 'no', 'programme')]),
+		...(claimed.some((claim) => claim.option === 'ao') ? [] : [option('audio', 'no', 'programme')]),
 		option('ytdl', 'no', 'programme'),
 		option('load-scripts', 'no', 'programme'),
 		option('input-default-bindings', 'no', 'programme'),

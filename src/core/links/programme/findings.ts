@@ -29,13 +29,13 @@ const assessEnds = ({ facts, change }: Context): Finding[] => [
 				}
 			]
 		: []),
-	...(facts.cardId === undefined
+	...(facts.cardId === undefined && facts.picture === undefined
 		? [
 				{
 					id: 'programme.no-output',
 					level: 'stop' as const,
-					title: 'It plays, and nobody hears it',
-					why: 'This endpoint is silent by plan, and nothing else takes what the player gives.',
+					title: 'It plays, and nobody hears or sees it',
+					why: 'This endpoint does without sound and without a picture, and nothing else takes what the player gives.',
 					setting: 'programme' as const,
 					fixes: [
 						{ label: 'Add sound', apply: change.use('sound') },

@@ -38,6 +38,8 @@ declare module '../../engines/machine/signals' {
 	interface Signals {
 		/** The player is silent because it is wanted to be. */
 		'player-rests': Said;
+		/** The player plays, and is not to be heard. */
+		'player-silent': Said;
 		/** The player is there and nothing comes of it, or it cannot be. */
 		'player-fails': Said;
 	}

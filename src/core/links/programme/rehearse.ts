@@ -1,6 +1,7 @@
 import { readMpvConf } from '../../formats/mpv/conf';
 import { readM3u } from '../../formats/playlist/m3u';
 import { isStream, type PlaylistEntry } from '../../formats/playlist/playlist';
+import type { ScreenWish } from '../../engines/machine/signals';
 import { tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
 import type { PlayedMedia } from '../../parts/media';
 import { PLAYER_UNIT } from '../../files/cardFile';
@@ -62,10 +63,11 @@ export function rehearseProgramme(machine: Machine): void {
 	});
 }
 
+/** What keeps the player from playing anything at all. Source: mpv(1). */
+const STILL: readonly (readonly [string, string, string])[] = [['pause', 'yes', 'it is paused']];
 /** What silences the player whatever it plays. Source: mpv(1). */
 const SILENT: readonly (readonly [string, string, string])[] = [
 	['ao', 'null', 'its sound goes nowhere'],
-	['pause', 'yes', 'it is paused'],
 	['mute', 'yes', 'it is muted'],
 	['audio', 'no', 'it plays no sound'],
 	['aid', 'no', 'it plays no sound']
@@ -94,7 +96,10 @@ const KNOWN_OPTIONS = new Set([
 		'replaygain',
 		'terminal',
 		'cache'
-	]
+	],
+	...['vo', 'gpu-context', 'drm-connector', 'drm-mode', 'video-rotate', 'keepaspect', 'video-output-levels', 'hwdec'],
+	...['video-margin-ratio-left', 'video-margin-ratio-right', 'video-margin-ratio-top', 'video-margin-ratio-bottom'],
+	...['image-display-duration', 'prefetch-playlist', 'osc', 'osd-level', 'fullscreen', 'vid']
 ]);
 
 /** Options on the command line. Source: mpv(1), OPTIONS. */
@@ -130,6 +135,14 @@ interface Opening {
 	readonly forcedRateHz: number | null;
 	readonly endless: boolean;
 	readonly oneForEver: boolean;
+	/** It opens the sound hardware. */
+	readonly sounds: boolean;
+	/** How it opens the screen; null: it shows nothing. */
+	readonly screen: ScreenWish | null;
+	/** A circuit decodes where the board has one. */
+	readonly byCircuit: boolean;
+	/** How long a still picture stands; null: for ever. */
+	readonly stillMs: number | null;
 }
 
 function play(player: Player): void {
@@ -156,25 +169,57 @@ function play(player: Player): void {
 		tell.event('no-such-output', 'bad', { output });
 		return fails(tell.said('told', { why: 'the player knows no such output' }));
 	}
+	const still = STILL.find(([name, value]) => options.get(name) === value);
 	const silent = SILENT.find(([name, value]) => options.get(name) === value);
-	if (silent) {
-		tell.event('told-silent', 'bad', { option: `${silent[0]}=${silent[1]}`, why: silent[2] });
+	const screen = screenOf(options);
+	// Sound that is wanted off is no fault where a picture is shown.
+	if (still || (silent && !screen)) {
+		const [name, value, why] = (still ?? silent)!;
+		tell.event('told-silent', 'bad', { option: `${name}=${value}`, why });
 		// It goes on, and nobody hears it.
-		return fails(tell.said('told', { why: silent[2] }));
+		return fails(tell.said('told', { why }));
 	}
-	const refused = machine.systemd.mayUse(process.unit, 'audio', 'char-alsa');
+	if (silent) machine.emit('player-silent', tell.said('told', { why: silent[2] }));
+	const refused = silent ? null : machine.systemd.mayUse(process.unit, 'audio', 'char-alsa');
 	if (refused) {
 		tell.event('may-not-open', 'bad', { why: refused });
 		fails(tell.said('told', { why: refused }));
-		return process.after(PLAYER_START_MS, () => process.exit(2));
+		if (!screen) return process.after(PLAYER_START_MS, () => process.exit(2));
 	}
 	playList(player, list.value.entries, {
 		device: (options.get('audio-device') ?? 'alsa/default').replace(/^alsa\//, ''),
 		gainDb: 60 * Math.log10(Number(options.get('volume') ?? 100) / 100),
 		forcedRateHz: options.has('audio-samplerate') ? Number(options.get('audio-samplerate')) : null,
 		endless: options.get('loop-playlist') === 'inf',
-		oneForEver: options.get('loop-file') === 'inf'
+		oneForEver: options.get('loop-file') === 'inf',
+		sounds: !silent && !refused,
+		screen,
+		byCircuit: (options.get('hwdec') ?? 'no') !== 'no',
+		stillMs: stillMs(options.get('image-display-duration'))
 	});
+}
+
+/** A still picture stands for one second unless told otherwise; null: for ever. Source: mpv(1), --image-display-duration. */
+const stillMs = (value: string | undefined): number | null =>
+	value === 'inf' ? null : value === undefined || Number.isNaN(Number(value)) ? 1000 : Number(value) * 1000;
+
+/** Ways to a screen that need no desktop. Source: mpv(1), VIDEO OUTPUT DRIVERS. */
+const SCREENS = ['drm', 'gpu'];
+
+/** How the player opens the screen by its options; null: it shows nothing. */
+function screenOf(options: ReadonlyMap<string, string>): ScreenWish | null {
+	const shows = (options.get('video') ?? options.get('vid') ?? 'auto') !== 'no';
+	const vo = options.get('vo') ?? '';
+	if (!shows || !SCREENS.includes(vo)) return null;
+	const margin = (side: string): number => Number(options.get(`video-margin-ratio-${side}`) ?? 0) || 0;
+	return {
+		connector: options.get('drm-connector') ?? null,
+		mode: options.get('drm-mode') ?? 'preferred',
+		turnDeg: Number(options.get('video-rotate') ?? 0) || 0,
+		margins: { left: margin('left'), right: margin('right'), top: margin('top'), bottom: margin('bottom') },
+		stretches: options.get('keepaspect') === 'no',
+		levels: (options.get('video-output-levels') ?? 'auto') as ScreenWish['levels']
+	};
 }
 
 /** One entry after another; what cannot be played is passed over. */
@@ -214,23 +259,46 @@ function playList(player: Player, entries: readonly PlaylistEntry[], opening: Op
 		once(`${index} ${why}`, () => tell.event('entry-fails', 'bad', { title: titleOf(entry), why }));
 		process.after(100, () => begin(index + 1));
 	};
+	/** The screen is tried again with each entry until it opens, and then kept. Source: mpv 0.35, reinit_video_chain_src(). */
+	let screen: ReturnType<NonNullable<Machine['offers']['openScreen']>> = '';
+	const shown = (title: string, { picture }: PlayedMedia): boolean => {
+		if (!picture || !opening.screen) return false;
+		if (typeof screen === 'string')
+			screen = machine.offers.openScreen?.(process.unit, opening.screen) ?? 'this endpoint has no screen';
+		if (typeof screen === 'string') {
+			const why = screen;
+			once(`no picture ${why}`, () => tell.event('no-picture', 'bad', { why }));
+			return false;
+		}
+		const opened = screen;
+		opened.show(title, picture, opening.byCircuit);
+		process.onKill(() => opened.close());
+		return true;
+	};
+	const heard = (title: string, media: PlayedMedia): { close(): void } | string | null =>
+		media.silent || !opening.sounds
+			? null
+			: (machine.offers.openSound?.(opening.device, { ...media, ...opening, title }, () =>
+					process.after(DEVICE_LOST_MS, () => process.exit(2))
+				) ?? 'no sound');
 	const sound = (entry: PlaylistEntry, index: number, media: PlayedMedia): void => {
 		const title = titleOf(entry);
 		once(`begins ${index}`, () => tell.event('begins', 'info', { title }));
-		const opened = machine.offers.openSound?.(opening.device, { ...media, ...opening, title }, () =>
-			process.after(DEVICE_LOST_MS, () => process.exit(2))
-		);
-		if (opened === undefined || typeof opened === 'string') {
-			tell.event('cannot-open', 'bad', { device: opening.device, why: opened ?? 'no sound' });
-			machine.emit('player-fails', tell.said('told', { why: opened ?? 'no sound' }));
-			return process.after(DEVICE_LOST_MS, () => process.exit(2));
+		const seen = shown(title, media);
+		const opened = heard(title, media);
+		if (typeof opened === 'string') {
+			tell.event('cannot-open', 'bad', { device: opening.device, why: opened });
+			machine.emit('player-fails', tell.said('told', { why: opened }));
+			// Without sound it goes on as long as there is something to see.
+			if (!seen) return process.after(DEVICE_LOST_MS, () => process.exit(2));
 		}
+		if (opened === null && !seen) return failed(entry, index, 'there is nothing to hear, and it cannot be shown');
 		let current = true;
 		const leave = (): boolean => {
 			if (!current) return false;
 			current = false;
 			playsNow(null);
-			opened.close();
+			if (opened !== null && typeof opened !== 'string') opened.close();
 			return true;
 		};
 		const next = (): void => {
@@ -239,7 +307,8 @@ function playList(player: Player, entries: readonly PlaylistEntry[], opening: Op
 		playsNow({ streams: isStream(entry.location), next, after: process.after });
 		process.onKill(leave);
 		const alone = entries.length === 1 && opening.endless;
-		if (media.durationMs !== null && !opening.oneForEver && !alone) process.after(media.durationMs, next);
+		const lastsMs = media.picture?.framesPerSec === null ? opening.stillMs : media.durationMs;
+		if (lastsMs !== null && !opening.oneForEver && !alone) process.after(lastsMs, next);
 	};
 	process.after(PLAYER_START_MS, () => begin(0));
 }

@@ -13,6 +13,7 @@ export const PROGRAMME_WORDS = {
 		`The player may not read ${path}: its mode is ${mode}`,
 	'may-not-open': ({ why }: { why: string }) => `The player may not open the sound hardware: ${why}`,
 	'cannot-open': ({ device, why }: { device: string; why: string }) => `The player cannot open ${device}: ${why}`,
+	'no-picture': ({ why }: { why: string }) => `The player shows nothing: ${why}`,
 	'as-root': () => 'The player runs as the administrator',
 	'no-such-output': ({ output }: { output: string }) => `The player has no output called ${output}`,
 	'list-unreadable': ({ why }: { why: string }) => why,

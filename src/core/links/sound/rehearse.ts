@@ -49,6 +49,7 @@ class Converters {
 		machine.on('mains-off', () => (this.#playing = null));
 		machine.on('brown-out', (why) => tell.stateFor('ear', 'off', why));
 		machine.on('player-rests', (why) => tell.stateFor('ear', 'quiet', why));
+		machine.on('player-silent', (why) => tell.stateFor('ear', 'unused', why));
 		machine.on('player-fails', (why) => tell.stateFor('ear', 'silence', why));
 		machine.on('fault', ({ name, on }) => {
 			if (name === 'amplifier-muted') {

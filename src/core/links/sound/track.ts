@@ -23,6 +23,7 @@ export const earTrack: TrackKind = {
 	states: {
 		off: { words: 'off', tone: 'off' },
 		silence: { words: 'silence', tone: 'bad' },
+		unused: { words: 'silent by plan', tone: 'rest' },
 		quiet: { words: 'quiet', tone: 'rest' },
 		sound: { words: 'sound', tone: 'good' }
 	},
@@ -35,6 +36,8 @@ export const earTrack: TrackKind = {
 		if (first)
 			return { good: true, words: `Sound after ${formatSeconds(first.atMs)}: ${describeHeard(first.data as Heard)}` };
 		const last = spans.at(-1);
+		// What shows pictures alone is told to make no sound.
+		if (last?.state === 'unused') return null;
 		const why = last ? (last.state === 'quiet' ? 'it is quiet hours' : say(last.why)) : 'nothing happened';
 		return { good: false, words: `Silence: ${why}` };
 	}

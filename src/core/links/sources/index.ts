@@ -25,9 +25,11 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 		const media = context.media(item.location);
 		const what = item.title || item.location;
 		const kind = placeKind(item.location);
-		out.push({ on: 'sound', from: 'sources', what, shape: media });
+		if (!media?.silent) out.push({ on: 'sound', from: 'sources', what, shape: media });
 		if (kind === 'stream')
 			out.push({ on: 'path', from: 'sources', what, bitsPerSec: media?.bitRateBps ?? ASSUMED_STREAM_BPS });
+		// What nobody has looked into may show something.
+		if (!media || media.picture) out.push({ on: 'picture', from: 'sources', what, shape: media?.picture ?? null });
 		if (kind === 'card')
 			out.push({
 				on: 'store',

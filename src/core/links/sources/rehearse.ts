@@ -1,5 +1,6 @@
 import { readFlac } from '../../formats/wav/flac';
 import { measureWav, readWav } from '../../formats/wav/wav';
+import { pictureFacts } from './pictureFacts';
 import { isStream } from '../../formats/playlist/playlist';
 import type { Media, PlayedMedia } from '../../parts/media';
 import { OTHERS_READ, tellerFor, type Fault, type Machine } from '../../engines/machine';
@@ -56,7 +57,9 @@ function fromBytes(bytes: Uint8Array): PlayedMedia | null {
 	const wav = readWav(bytes);
 	if (wav.ok) return { codec: 'pcm', lossless: true, ...wav.value, level: measureWav(bytes, wav.value) };
 	const flac = readFlac(bytes);
-	return flac.ok ? { codec: 'flac', lossless: true, ...flac.value, level: null } : null;
+	if (flac.ok) return { codec: 'flac', lossless: true, ...flac.value, level: null };
+	const facts = pictureFacts(bytes);
+	return facts && { ...facts, level: null };
 }
 
 const asPlayed = (media: Media): PlayedMedia => ({ ...media, level: null });

@@ -11,9 +11,10 @@ interface Spec {
 	lengthM?: number;
 	areaMm2?: number;
 	lossDb?: number;
+	maxPixelClockMhz?: number;
 	source?: string;
 }
-const lead = ({ a, b, lengthM = 0, areaMm2, lossDb, source, ...rest }: Spec): PartRow =>
+const lead = ({ a, b, lengthM = 0, areaMm2, lossDb, maxPixelClockMhz, source, ...rest }: Spec): PartRow =>
 	row('lead', {
 		...rest,
 		ends: [
@@ -23,6 +24,7 @@ const lead = ({ a, b, lengthM = 0, areaMm2, lossDb, source, ...rest }: Spec): Pa
 		lengthM,
 		areaMm2: areaMm2 ?? null,
 		lossDb: lossDb ?? null,
+		maxPixelClockMhz: maxPixelClockMhz ?? null,
 		...(source ? { source } : {})
 	});
 
@@ -37,7 +39,9 @@ const power = (
 	areaMm2: number
 ): PartRow => lead({ id, name, price, a: [from], b: [to], carries: ['power', 'data'], lengthM, areaMm2, source: AWG });
 
-/** Leads by what they carry, how long and how thick, and the small adapters that are always missing. */
+/**
+ * HDMI cables of category 2 are tried to 340 MHz; long ones without that mark are taken for less. Source: HDMI 1.4b, clause 4.2.6.
+ * DVI with one link ends at 165 MHz. Source: DVI 1.0, clause 2.2.8. Leads by what they carry, how long and how thick, and the small adapters that are always missing. */
 export const leads: readonly PartRow[] = [
 	power('lead-a-micro-thin-2', 'Thin USB-A to Micro-USB cable, 2 m, 28 AWG', 3, 'usb-a', 'micro-usb', 2, 0.081),
 	power('lead-a-micro-1', 'USB-A to Micro-USB cable, 1 m, 24 AWG', 5, 'usb-a', 'micro-usb', 1, 0.205),
@@ -111,6 +115,7 @@ export const leads: readonly PartRow[] = [
 		price: 7,
 		a: ['display'],
 		b: ['display'],
+		maxPixelClockMhz: 340,
 		carries: ['picture', 'sound'],
 		lengthM: 2
 	}),
@@ -120,6 +125,7 @@ export const leads: readonly PartRow[] = [
 		price: 24,
 		a: ['display'],
 		b: ['display'],
+		maxPixelClockMhz: 165,
 		carries: ['picture', 'sound'],
 		lengthM: 10
 	}),
@@ -129,6 +135,7 @@ export const leads: readonly PartRow[] = [
 		price: 8,
 		a: ['display-micro'],
 		b: ['display'],
+		maxPixelClockMhz: 340,
 		carries: ['picture', 'sound'],
 		lengthM: 2
 	}),
@@ -138,6 +145,7 @@ export const leads: readonly PartRow[] = [
 		price: 7,
 		a: ['display-mini'],
 		b: ['display'],
+		maxPixelClockMhz: 340,
 		carries: ['picture', 'sound'],
 		lengthM: 2
 	}),
@@ -147,6 +155,7 @@ export const leads: readonly PartRow[] = [
 		price: 4,
 		a: ['display-micro'],
 		b: ['display', false],
+		maxPixelClockMhz: 340,
 		carries: ['picture', 'sound']
 	}),
 	lead({
@@ -155,6 +164,7 @@ export const leads: readonly PartRow[] = [
 		price: 4,
 		a: ['display-mini'],
 		b: ['display', false],
+		maxPixelClockMhz: 340,
 		carries: ['picture', 'sound']
 	}),
 	lead({
@@ -163,6 +173,7 @@ export const leads: readonly PartRow[] = [
 		price: 8,
 		a: ['display'],
 		b: ['dvi'],
+		maxPixelClockMhz: 165,
 		carries: ['picture'],
 		lengthM: 2
 	}),
@@ -172,6 +183,7 @@ export const leads: readonly PartRow[] = [
 		price: 12,
 		a: ['display'],
 		b: ['vga', false],
+		maxPixelClockMhz: 165,
 		carries: ['picture']
 	}),
 	lead({
@@ -180,6 +192,7 @@ export const leads: readonly PartRow[] = [
 		price: 6,
 		a: ['vga'],
 		b: ['vga'],
+		maxPixelClockMhz: 205,
 		carries: ['picture'],
 		lengthM: 2
 	}),

@@ -33,6 +33,8 @@ export const screens: readonly PartRow[] = [
 		diagonalIn: 21,
 		speakers: true,
 		cutsEdges: true,
+		panel: 'tube',
+		peakCdM2: 100,
 		draw: draw('mains', 2, 60, 85, 200),
 		sockets: [socket('in', 'composite', ['picture']), socket('in', 'rca-pair', ['sound'])]
 	}),
@@ -146,6 +148,8 @@ export const screens: readonly PartRow[] = [
 		heightPx: 1080,
 		diagonalIn: 90,
 		speakers: true,
+		panel: 'projector',
+		peakCdM2: 100,
 		draw: draw('mains', 0.5, 190, 240, 320),
 		sockets: [display(2), vga]
 	}),
@@ -155,6 +159,8 @@ export const screens: readonly PartRow[] = [
 		price: 12,
 		bitsPerColour: 6,
 		maxPixelClockMhz: 75,
+		resistorsOhm: [510, 1000, 2000, 3900, 8200, 16_000],
+		tolerancePercent: 1,
 		header: headerUse({ displayBits: 18, milliamperes3V3: 60 }),
 		draw: draw('header', 0.1, 0.15, 0.2),
 		sockets: [socket('in', 'header', ['picture', 'power', 'data', 'sound']), socket('out', 'vga', ['picture'])]
@@ -165,6 +171,8 @@ export const screens: readonly PartRow[] = [
 		price: 19,
 		bitsPerColour: 8,
 		maxPixelClockMhz: 75,
+		resistorsOhm: [500, 1000, 2000, 4000, 8000, 16_000, 32_000, 64_000],
+		tolerancePercent: 0.5,
 		header: headerUse({ displayBits: 24, milliamperes3V3: 80 }),
 		draw: draw('header', 0.1, 0.25, 0.3),
 		sockets: [socket('in', 'header', ['picture', 'power', 'data', 'sound']), socket('out', 'vga', ['picture'])]

@@ -196,6 +196,6 @@ export function addSystemPrograms(machine: Machine): void {
 	machine.programs.set('/usr/bin/dpkg-query', query);
 	machine.programs.set('/usr/bin/apt-get', aptGet);
 	machine.programs.set('/usr/bin/timedatectl', timedatectl);
-	for (const path of ['/usr/bin/nmcli', '/usr/bin/nm-online', '/usr/sbin/locale-gen'])
+	for (const path of ['/usr/sbin/update-initramfs', '/usr/bin/nmcli', '/usr/bin/nm-online', '/usr/sbin/locale-gen'])
 		machine.programs.set(path, quick);
 }

@@ -20,7 +20,9 @@ const CLOSED: Readonly<Record<string, readonly string[]>> = {
 	strict: ['']
 };
 /** Nodes that udev gives to a group. Source: systemd 252, rules.d/50-udev-default.rules.in. */
-const SOUND = { folder: '/dev/snd', group: 'audio', device: 'char-alsa', module: 'snd' };
+const SOUND = { folder: '/dev/snd', group: 'audio', device: 'char-alsa' };
+/** Kinds of devices that the kernel knows only once a module is there. */
+const MODULES: Readonly<Record<string, string>> = { 'char-alsa': 'snd', 'char-drm': 'drm' };
 const below = (path: string, folder: string): boolean => path === folder || path.startsWith(`${folder}/`);
 
 /** What a unit's settings let its programs read and write. Source: systemd.exec(5), systemd 252. */
@@ -39,7 +41,8 @@ export function accessOf(files: UnitFiles, knewDriver: (unit: string, module: st
 		const limited = policy !== 'auto' || allowed.length > 0;
 		if (limited && !allowed.includes(device)) return `DeviceAllow= keeps it from ${device}`;
 		// A group of devices is looked up when the unit starts; one that the kernel does not know by then is never let in.
-		return limited && device === SOUND.device && !knewDriver(unit, SOUND.module)
+		const module = MODULES[device];
+		return limited && module !== undefined && !knewDriver(unit, module)
 			? `${device} was not known to the kernel when it started, so DeviceAllow= keeps it from it`
 			: null;
 	};

@@ -1,0 +1,148 @@
+import { z } from 'zod';
+import { writeEdid, toBase64 } from '../../formats/edid';
+import type { Bench } from '../../engines/machine';
+import type { Context } from '../../link';
+import { videoShapeSchema } from '../../parts/schema';
+import { dmtById } from '../../standards/dmtTable';
+import { vicTiming } from '../../standards/vicTable';
+import { computeTiming } from '../../standards/computedTimings';
+import type { VideoTiming } from '../../standards/videoTiming';
+import { pictureMm } from './legibility';
+import { anyEdge } from './overscan';
+import type { PictureSettings } from './settings';
+import { panelShape, pictureWay, type PictureWay } from './way';
+
+const part = z.number().min(0).max(0.4);
+const screen = z.object({
+	name: z.string(),
+	connector: z.string(),
+	/** Its own word, as base64; "": it says nothing, or its lead carries none of it. */
+	edid: z.string(),
+	/** What it really follows; null: only what it announces. */
+	ranges: z.object({ hMinKhz: z.number(), hMaxKhz: z.number(), vMinHz: z.number(), vMaxHz: z.number() }).nullable(),
+	/** The one timing that the device tree gives its connector; null: it is found out from the screen. */
+	fixed: z
+		.object({
+			widthPx: z.number(),
+			heightPx: z.number(),
+			interlaced: z.boolean(),
+			pixelClockKhz: z.number(),
+			hSyncStart: z.number(),
+			hSyncEnd: z.number(),
+			hTotal: z.number(),
+			vSyncStart: z.number(),
+			vSyncEnd: z.number(),
+			vTotal: z.number(),
+			hSyncPositive: z.boolean(),
+			vSyncPositive: z.boolean()
+		})
+		.nullable(),
+	/** The fastest clock that cable and adapter let through. */
+	wayMhz: z.number().positive(),
+	/** What it cuts off each edge, as part of the whole. */
+	cuts: z.object({ left: part, right: part, top: part, bottom: part }),
+	/** How it hangs: the turn, clockwise, at which a picture stands upright. */
+	hangsDeg: z.number(),
+	/** From the first signal to light, ms. */
+	wakesMs: z.number().min(0),
+	/** Bits a colour that reach it. */
+	bitsPerColour: z.number().int().min(1).max(16)
+});
+/** The set as it really is. */
+export type BenchScreen = z.infer<typeof screen>;
+
+const decoding = z.object({ decoders: z.array(videoShapeSchema), softwareMpixPerSec: z.number().min(0) });
+
+declare module '../../engines/machine/bench' {
+	interface Bench {
+		screen: BenchScreen | null;
+		/** What the board decodes, by circuit and by program; null: as much as is wanted. */
+		decoding: z.infer<typeof decoding> | null;
+	}
+}
+/** What a rehearsal knows of the screen and of decoding. */
+export const pictureBenchShape = {
+	screen: screen.nullable().default(null),
+	decoding: decoding.nullable().default(null)
+};
+
+/** A set's own way with its edges when nobody has read them yet: between 2 and 4 % of each side, the same for the same set. */
+function hiddenCuts(id: string): BenchScreen['cuts'] {
+	let hash = 0x811c9dc5;
+	for (const character of id) hash = Math.imul(hash ^ character.charCodeAt(0), 0x01000193) >>> 0;
+	const cut = (shift: number): number => Number((0.02 + (((hash >>> shift) & 0xff) / 0xff) * 0.02).toFixed(4));
+	return { left: cut(0), right: cut(8), top: cut(16), bottom: cut(24) };
+}
+const NO_CUTS: BenchScreen['cuts'] = { left: 0, right: 0, top: 0, bottom: 0 };
+
+/** Modes that a set of this size is likely to have, its own first. */
+function likelyModes({ widthPx, heightPx }: { widthPx: number; heightPx: number }): VideoTiming[] {
+	const known: Readonly<Record<string, readonly VideoTiming[]>> = {
+		'3840x2160': [95, 93, 16, 31].map((vic) => vicTiming(vic)!.timing),
+		'1920x1080': [16, 31, 4, 19].map((vic) => vicTiming(vic)!.timing),
+		'1280x720': [4, 19].map((vic) => vicTiming(vic)!.timing),
+		'1366x768': [dmtById(0x51)!.timing, vicTiming(4)!.timing, vicTiming(19)!.timing],
+		'1280x1024': [dmtById(0x23)!.timing, dmtById(0x10)!.timing, dmtById(0x09)!.timing]
+	};
+	const own = computeTiming('cvt-rb', { widthPx, heightPx, refreshHz: 60 });
+	return [...(known[`${widthPx}x${heightPx}`] ?? (own.ok ? [own.value] : []))];
+}
+
+/** The word of a set that nobody has read yet, as its class would say it. */
+function likelyEdid(way: PictureWay): string {
+	const { screen: part } = way;
+	const panel = panelShape(way);
+	if (!part || !panel || way.output !== 'digital') return '';
+	const { widthMm, heightMm } = pictureMm(panel);
+	const bytes = writeEdid({
+		name: 'SET ON BENCH',
+		widthMm: Math.round(widthMm),
+		heightMm: Math.round(heightMm),
+		modes: likelyModes(part),
+		sound: part.speakers ? { channels: 2, ratesHz: [32_000, 44_100, 48_000], bits: [16] } : null,
+		year: 2020
+	});
+	return bytes.ok ? toBase64(bytes.value) : '';
+}
+
+/** The set of the plan: with its own word where that was read, else with one as its class would have. */
+export function pictureBench(settings: PictureSettings, context: Context): Partial<Bench> {
+	const way = pictureWay(settings, context);
+	const { screen: part, board, adapter, chosen } = way;
+	if (!part) return {};
+	const { left, right, top, bottom } = settings.edges;
+	const mode = chosen?.timing ?? part;
+	return {
+		screen: {
+			name: part.name,
+			connector: settings.connector,
+			edid: settings.edid || likelyEdid(way),
+			ranges: settings.ranges,
+			fixed: way.output === 'ladder' || way.output === 'flat' ? (chosen?.timing ?? null) : null,
+			wayMhz: Math.min(...[board?.displayMhz ?? 2000, adapter?.maxPixelClockMhz ?? 2000, ...leadLimits(context)]),
+			cuts: !part.cutsEdges
+				? NO_CUTS
+				: anyEdge(settings.edges)
+					? {
+							left: left / mode.widthPx,
+							right: right / mode.widthPx,
+							top: top / mode.heightPx,
+							bottom: bottom / mode.heightPx
+						}
+					: settings.wholePicture === 'on'
+						? NO_CUTS
+						: hiddenCuts(part.id),
+			hangsDeg: settings.turn,
+			wakesMs: part.panel === 'projector' ? 20_000 : part.panel === 'tube' ? 8000 : 3000,
+			bitsPerColour: adapter?.bitsPerColour ?? 8
+		},
+		decoding: board && { decoders: board.decoders, softwareMpixPerSec: board.softwareMpixPerSec }
+	};
+}
+
+function leadLimits(context: Context): number[] {
+	return context.facts.parts.also.flatMap(({ part: id }) => {
+		const lead = context.part('lead', id);
+		return lead?.carries.includes('picture') && lead.maxPixelClockMhz !== null ? [lead.maxPixelClockMhz] : [];
+	});
+}

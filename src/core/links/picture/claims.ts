@@ -1,0 +1,165 @@
+import { entryClaims } from '../../basics/entries';
+import type { Claim } from '../../claims';
+import { PLAYER_UNIT } from '../../files/cardFile';
+import type { Context, SettingPath } from '../../link';
+import { decodes } from '../../parts/playLoad';
+import { modelineOf } from '../../standards/videoTiming';
+import { CARDS_PACKAGES, SCREEN_UNIT, WAIT_PATH } from './files';
+import { SIDES } from './overscan';
+import type { PictureSettings } from './settings';
+import { EDID_FILE, EDID_PATH, modeInWords, playerMargins, playerMode, videoArgument } from './written';
+import { pictureWay } from './way';
+
+const FROM = { from: 'picture' } as const;
+
+/** What the picture asks of the kernel, the player, its start, the card and the settings sheet. */
+export function pictureClaims(settings: PictureSettings, context: Context): Claim[] {
+	return [
+		...kernelClaims(settings, context),
+		...playerClaims(settings, context),
+		...startClaims(settings),
+		...packageClaims(settings, context),
+		...unitClaims(settings),
+		...checkClaims(settings),
+		...sheetClaims(settings, context)
+	];
+}
+
+function kernelClaims(settings: PictureSettings, context: Context): Claim[] {
+	const way = pictureWay(settings, context);
+	const video = videoArgument(settings, way);
+	const kernel = (argument: string, setting: SettingPath): Claim => ({
+		...FROM,
+		on: 'kernel',
+		what: 'display',
+		argument,
+		setting
+	});
+	return [
+		...(video ? [kernel(video, 'picture.mode')] : []),
+		...(settings.writesEdid && way.chosen
+			? [
+					kernel(`drm.edid_firmware=${settings.connector}:${EDID_FILE}`, 'picture.writesEdid'),
+					{ ...FROM, on: 'ramdisk' as const, what: 'EDID', path: EDID_PATH, setting: 'picture.writesEdid' as const }
+				]
+			: []),
+		// Source: the kernel's fb/fbcon.rst, fbcon=rotate:<n>.
+		...(settings.turn ? [kernel(`fbcon=rotate:${settings.turn / 90}`, 'picture.turn')] : []),
+		...(settings.hidesBoot
+			? ['quiet', 'loglevel=3', 'vt.global_cursor_default=0'].map((argument) => kernel(argument, 'picture.hidesBoot'))
+			: []),
+		...(settings.blankMin ? [kernel(`consoleblank=${settings.blankMin * 60}`, 'picture.blankMin')] : [])
+	];
+}
+
+/** Source of every option: mpv(1). */
+function playerClaims(settings: PictureSettings, context: Context): Claim[] {
+	const way = pictureWay(settings, context);
+	const option = (name: string, value: string, setting: SettingPath): Claim => ({
+		...FROM,
+		on: 'player',
+		what: 'display',
+		option: name,
+		value,
+		setting
+	});
+	const margins = playerMargins(settings, way);
+	const { film } = context.facts;
+	const byCircuit = film !== null && way.board?.decoders.some((decoder) => decodes(decoder, film));
+	return [
+		option('video', 'auto', 'picture'),
+		option('vo', settings.draws === 'gpu' ? 'gpu' : 'drm', 'picture.draws'),
+		...(settings.draws === 'gpu' ? [option('gpu-context', 'drm', 'picture.draws')] : []),
+		option('drm-connector', settings.connector, 'picture.connector'),
+		...(way.chosen && way.output !== 'ladder' && way.output !== 'flat'
+			? [option('drm-mode', playerMode(way.chosen.timing), 'picture.mode')]
+			: []),
+		...(settings.turn ? [option('video-rotate', String(settings.turn), 'picture.turn')] : []),
+		...(margins
+			? SIDES.map((side) => option(`video-margin-ratio-${side}`, margins[side], `picture.edges.${side}`))
+			: []),
+		...(settings.levels === 'auto' ? [] : [option('video-output-levels', settings.levels, 'picture.levels')]),
+		...(byCircuit ? [option('hwdec', settings.draws === 'gpu' ? 'auto-safe' : 'auto-copy', 'brief.video')] : []),
+		option('image-display-duration', String(settings.stillSec), 'picture.stillSec'),
+		option('prefetch-playlist', 'yes', 'picture'),
+		option('osc', 'no', 'picture'),
+		option('osd-level', '0', 'picture')
+	];
+}
+
+function startClaims(settings: PictureSettings): Claim[] {
+	const start = { ...FROM, on: 'start', of: PLAYER_UNIT } as const;
+	return [
+		{ ...start, what: 'display', group: 'video', device: 'char-drm', setting: 'picture' },
+		...(settings.draws === 'gpu'
+			? [{ ...start, what: 'graphics unit', group: 'render', device: 'char-drm', setting: 'picture.draws' } as const]
+			: []),
+		// Else the kernel may not know that kind of device yet when DeviceAllow= is looked up. Source: systemd.resource-control(5).
+		{ ...start, what: 'display driver', after: 'modprobe@drm.service', wants: true, setting: 'picture' },
+		{
+			...start,
+			what: 'screen',
+			before: [WAIT_PATH, settings.connector, '20'],
+			mayFail: true,
+			setting: 'picture.connector'
+		}
+	];
+}
+
+const packageClaims = (settings: PictureSettings, context: Context): Claim[] =>
+	[
+		...(settings.draws === 'gpu' ? ['libegl-mesa0', 'libgl1-mesa-dri'] : []),
+		...(settings.hours && settings.offBy === 'cec' ? ['v4l-utils'] : []),
+		...(pictureWay(settings, context).output === 'ladder' ? CARDS_PACKAGES : [])
+	].map((name): Claim => ({ ...FROM, on: 'package', what: 'picture', name, setting: 'picture' }));
+
+const unitClaims = (settings: PictureSettings): Claim[] =>
+	settings.hours
+		? [
+				{ ...FROM, on: 'unit', what: 'screen hours', name: `${SCREEN_UNIT}.timer`, setting: 'picture.hours' },
+				{ ...FROM, on: 'unit', what: 'screen hours', name: `${SCREEN_UNIT}.service`, setting: 'picture.hours' }
+			]
+		: [];
+
+const checkClaims = (settings: PictureSettings): Claim[] => [
+	{
+		...FROM,
+		on: 'check',
+		what: 'screen',
+		label: `a screen is on ${settings.connector}`,
+		command: `grep -qx connected /sys/class/drm/card*-${settings.connector}/status`,
+		setting: 'picture.connector'
+	},
+	...(settings.writesEdid
+		? [
+				{
+					...FROM,
+					on: 'check',
+					what: 'EDID',
+					label: 'the kernel uses the EDID of the card set',
+					command: `cmp /sys/class/drm/card*-${settings.connector}/edid ${EDID_PATH}`,
+					setting: 'picture.writesEdid'
+				} as const
+			]
+		: [])
+];
+
+/** What to type where a ready-made image has pages of its own. */
+function sheetClaims(settings: PictureSettings, context: Context): Claim[] {
+	const { chosen } = pictureWay(settings, context);
+	const { left, right, top, bottom } = settings.edges;
+	return entryClaims('picture', 'picture', [
+		['picture.connector', 'Display connector', settings.connector],
+		['picture.mode', 'Resolution and refresh rate', chosen ? modeInWords(chosen.timing) : 'not chosen yet'],
+		...(chosen ? ([['picture.mode', 'The same as a modeline', modelineOf('yphos', chosen.timing)]] as const) : []),
+		['picture.turn', 'Rotation', settings.turn ? `${settings.turn}° clockwise` : 'none'],
+		...(left + right + top + bottom > 0
+			? ([
+					['picture.edges', 'Overscan margins, pixels', `left ${left}, right ${right}, top ${top}, bottom ${bottom}`]
+				] as const)
+			: []),
+		...(settings.hours
+			? ([['picture.hours', 'The screen is on', `from ${settings.hours.from} to ${settings.hours.until}`]] as const)
+			: [])
+	]);
+}

@@ -1,0 +1,155 @@
+import { withUnit } from '../../basics/format';
+import type { Context, Figure } from '../../link';
+import { hSyncKhzOf, refreshHzOf } from '../../standards/videoTiming';
+import { computeLevels, computeTolerance } from './ladder';
+import { contrastIn, legibleSizes, pictureMm, pixelsPerInch } from './legibility';
+import { loopGap } from './loop';
+import { activeArea, anyEdge } from './overscan';
+import type { PictureSettings } from './settings';
+import { modeInWords } from './written';
+import { panelShape, pictureWay, type PictureWay } from './way';
+
+/** Light on the glass, lux, and how much of it a matt screen throws back. Source: EN 12464-1 for rooms; reflection is typical. */
+export const ROOM_LUX = { dim: 20, room: 200, bright: 1000 } as const;
+export const REFLECTS = 0.04;
+/** White over black of the panel itself, in the dark. Typical. */
+export const PANEL_CONTRAST = { lcd: 1000, oled: 100_000, tube: 500, projector: 800 } as const;
+
+/** "1080p, 50 Hz": short enough for the chain. */
+const shortMode = ({ chosen }: PictureWay): string => {
+	if (!chosen) return 'no mode';
+	const { heightPx, widthPx, interlaced } = chosen.timing;
+	const size = widthPx * 9 === heightPx * 16 ? `${heightPx}${interlaced ? 'i' : 'p'}` : `${widthPx} × ${heightPx}`;
+	return `${size}, ${Math.round(refreshHzOf(chosen.timing))}\u2009Hz`;
+};
+
+/** What is worked out of the picture, from mode to the smallest letter. */
+export function pictureFigures(settings: PictureSettings, context: Context): Figure[] {
+	const way = pictureWay(settings, context);
+	const { chosen, screen, adapter } = way;
+	const out: Figure[] = [
+		{
+			id: 'mode',
+			setting: 'picture.mode',
+			label: 'Mode',
+			text: `${shortMode(way)}${settings.turn ? `, turned ${settings.turn}°` : ''}`,
+			value: chosen ? chosen.timing.heightPx : null,
+			sure: way.edid ? 'exact' : 'assumed',
+			from: chosen
+				? `${modeInWords(chosen.timing)}: ${chosen.reasons.join(', ')}.`
+				: 'No mode passes everything on the way.',
+			telling: true
+		}
+	];
+	if (!chosen) return out;
+	const { timing } = chosen;
+	const area = activeArea(timing, settings.edges);
+	const [across, down] = settings.turn % 180 === 0 ? [area.widthPx, area.heightPx] : [area.heightPx, area.widthPx];
+	out.push(
+		{
+			id: 'seen',
+			setting: 'picture.edges',
+			label: 'Left to use',
+			text: `${across} × ${down}`,
+			value: area.percent,
+			sure: anyEdge(settings.edges)
+				? 'measured'
+				: screen?.cutsEdges && settings.wholePicture !== 'on'
+					? 'assumed'
+					: 'exact',
+			from: anyEdge(settings.edges)
+				? `${area.percent.toFixed(1)}\u2009% of all pixels, after the edges that were read.`
+				: 'All of the mode.'
+		},
+		{
+			id: 'clock',
+			setting: 'picture.mode',
+			label: 'Pixel clock, lines',
+			text: `${(timing.pixelClockKhz / 1000).toFixed(2)}\u2009MHz, ${hSyncKhzOf(timing).toFixed(1)}\u2009kHz`,
+			value: timing.pixelClockKhz,
+			sure: 'exact',
+			from: `${timing.hTotal} × ${timing.vTotal} with blanking, ${refreshHzOf(timing).toFixed(3)}\u2009Hz.`
+		}
+	);
+	if (chosen.cadence)
+		out.push({
+			id: 'cadence',
+			setting: 'picture.mode',
+			label: 'The film on it',
+			text:
+				chosen.cadence.irregularSeconds === null
+					? 'every frame equally long'
+					: chosen.cadence.irregularSeconds > 20
+						? `a slip every ${chosen.cadence.irregularSeconds.toFixed(0)}\u2009s`
+						: `${(1 / chosen.cadence.irregularSeconds).toFixed(1)} slips a second`,
+			value: chosen.cadence.irregularSeconds,
+			sure: 'exact',
+			from: `${context.facts.film!.framesPerSec} frames on ${refreshHzOf(timing).toFixed(2)} refreshes a second.`
+		});
+	const panel = panelShape(way);
+	if (panel && screen) {
+		const legible = legibleSizes(panel, timing.heightPx, settings.distanceM, settings);
+		const size = pictureMm(panel);
+		out.push(
+			{
+				id: 'text',
+				setting: 'picture.distanceM',
+				label: `Smallest letters from ${settings.distanceM}\u2009m`,
+				text: `${legible.fontPx}\u2009px, ${legible.capitalMm.toFixed(0)}\u2009mm high`,
+				value: legible.fontPx,
+				sure: 'typical',
+				from: `Size of the font; a capital is 0.7 of it. Icons from ${legible.iconPx}\u2009px, a code to scan from ${legible.codePx}\u2009px. Source: ISO 9241-303, 5.5.`
+			},
+			{
+				id: 'density',
+				setting: 'parts.screen',
+				label: 'Pixels an inch',
+				text: `${pixelsPerInch(panel, timing.heightPx).toFixed(0)}, picture ${(size.widthMm / 10).toFixed(0)} × ${(size.heightMm / 10).toFixed(0)}\u2009cm`,
+				value: pixelsPerInch(panel, timing.heightPx),
+				sure: 'typical',
+				from: `Diagonal of ${screen.name}.`
+			},
+			{
+				id: 'contrast',
+				setting: 'picture.light',
+				label: 'Contrast in that light',
+				text: `${contrastOf(settings, screen).toFixed(0)} : 1`,
+				value: contrastOf(settings, screen),
+				sure: 'typical',
+				from: `${screen.peakCdM2}\u2009cd/m² against ${ROOM_LUX[settings.light]}\u2009lx, of which a matt screen throws back ${REFLECTS * 100}\u2009%.`
+			}
+		);
+	}
+	const gap = loopGap(context);
+	if (gap && context.facts.film)
+		out.push({
+			id: 'gap',
+			setting: 'programme.loop',
+			label: 'Gap at the seam of the loop',
+			text: withUnit(gap.gapMs / 1000, 2, 's'),
+			value: gap.gapMs,
+			sure: 'typical',
+			from: gap.why
+		});
+	if (adapter && adapter.resistorsOhm.length > 0) {
+		const ladder = { resistorsOhm: adapter.resistorsOhm, logicV: adapter.logicV, loadOhm: 75 };
+		const levels = computeLevels(ladder);
+		const worst = computeTolerance(ladder, adapter.tolerancePercent);
+		out.push({
+			id: 'ladder',
+			setting: 'parts.also',
+			label: 'White, and its steps',
+			text: `${levels.fullScaleV.toFixed(3)}\u2009V, ${adapter.resistorsOhm.length} bits`,
+			value: levels.fullScaleV,
+			sure: 'typical',
+			from: `0.7\u2009V is full white. Steps from ${(levels.smallestStepV * 1000).toFixed(1)} to ${(levels.largestStepV * 1000).toFixed(1)}\u2009mV; with ${adapter.tolerancePercent}\u2009% parts ${worst.monotonicGuaranteed ? 'each is brighter than the one before' : `one may be ${(-worst.worstStepV * 1000).toFixed(1)}\u2009mV darker than the one before`}.`
+		});
+	}
+	return out;
+}
+
+/** White over black of this screen in this light. */
+export const contrastOf = (
+	{ light }: Pick<PictureSettings, 'light'>,
+	{ peakCdM2, panel }: { peakCdM2: number; panel: keyof typeof PANEL_CONTRAST }
+): number => contrastIn(peakCdM2, peakCdM2 / PANEL_CONTRAST[panel], ROOM_LUX[light], REFLECTS);

@@ -1,0 +1,121 @@
+import { lines, rootPath, textFile } from '../../files/cardFile';
+import type { CardFile, CardLine, Context } from '../../link';
+import { testCards } from './cards';
+import { ladderOverlay } from './overlay';
+import { RAMDISK_HOOK, SCREEN_HOURS, SHOW_CARD, WAIT_FOR_SCREEN } from './scripts';
+import type { PictureSettings } from './settings';
+import { matrixForContent } from './touch';
+import { EDID_PATH, ownEdid } from './written';
+import { pictureWay } from './way';
+
+/** Waits for a screen before the player starts. */
+export const WAIT_PATH = '/opt/yphos/bin/wait-for-screen.sh';
+/** Shows a test card. */
+export const SHOW_CARD_PATH = '/opt/yphos/bin/show-card.sh';
+const SCREEN_PATH = '/opt/yphos/bin/screen.sh';
+/** The timer and the service that switch the screen. */
+export const SCREEN_UNIT = 'yphos-screen';
+/** A ladder's overlay is compiled on the board itself. */
+export const CARDS_PACKAGES = ['device-tree-compiler'];
+/** Where test cards lie on the endpoint. */
+export const CARDS_DIR = '/opt/yphos/cards';
+const RULES = '/etc/udev/rules.d/';
+
+const script = (path: string, why: string, content: readonly string[], setting: CardLine['setting']): CardFile =>
+	textFile(rootPath(path), why, lines(setting, ...content), '0755');
+
+/** What the picture puts on the card: its EDID, rules for screen and touch, hours, and test cards in exactly the chosen mode. */
+export function pictureFiles(settings: PictureSettings, context: Context): CardFile[] {
+	const way = pictureWay(settings, context);
+	const edid = ownEdid(settings, context);
+	return [
+		script(WAIT_PATH, 'Lets the player start once a screen is there.', WAIT_FOR_SCREEN, 'picture.connector'),
+		script(SHOW_CARD_PATH, 'Shows a test card on the endpoint\u2019s own screen.', SHOW_CARD, 'picture'),
+		...(edid?.ok
+			? [
+					{
+						path: rootPath(EDID_PATH),
+						mode: '0644' as const,
+						why: 'What the kernel takes for the screen\u2019s own EDID.',
+						bytes: edid.value,
+						setting: 'picture.writesEdid' as const
+					},
+					script(
+						'/etc/initramfs-tools/hooks/yphos-edid',
+						'Puts that EDID where a driver of the initial RAM disk finds it.',
+						RAMDISK_HOOK(EDID_PATH),
+						'picture.writesEdid'
+					)
+				]
+			: []),
+		...ruleFiles(settings, way.screen?.touch ?? false),
+		...hourFiles(settings),
+		...(way.output === 'ladder' && way.chosen && way.adapter
+			? [
+					textFile(
+						'docs/ladder.dts',
+						'The output on the header as the device tree describes it, for boards whose maker brings no overlay.',
+						lines('picture.mode', ...ladderOverlay(way.chosen.timing, way.adapter.bitsPerColour))
+					)
+				]
+			: []),
+		...(way.chosen
+			? testCards(way.chosen.timing).map(({ name, why, png }): CardFile => ({
+					path: rootPath(`${CARDS_DIR}/${name}.png`),
+					mode: '0644',
+					why,
+					bytes: png(),
+					setting: 'picture.mode'
+				}))
+			: [])
+	];
+}
+
+function ruleFiles({ whenOff, turn }: PictureSettings, touch: boolean): CardFile[] {
+	return [
+		...(whenOff === 'restart'
+			? [
+					textFile(
+						rootPath(`${RULES}60-yphos-screen.rules`),
+						'Starts the player anew when a screen is switched on or plugged in.',
+						lines(
+							'picture.whenOff',
+							'ACTION=="change", SUBSYSTEM=="drm", ENV{HOTPLUG}=="1", RUN+="/usr/bin/systemctl --no-block try-restart yphos-player.service"'
+						)
+					)
+				]
+			: []),
+		...(touch && turn
+			? [
+					textFile(
+						rootPath(`${RULES}61-yphos-touch.rules`),
+						'Turns touches as the picture is turned.',
+						lines(
+							'picture.turn',
+							`ACTION!="remove", SUBSYSTEM=="input", ENV{ID_INPUT_TOUCHSCREEN}=="1", ENV{LIBINPUT_CALIBRATION_MATRIX}="${matrixForContent(turn).join(' ')}"`
+						)
+					)
+				]
+			: [])
+	];
+}
+
+function hourFiles({ hours, offBy }: PictureSettings): CardFile[] {
+	if (!hours) return [];
+	const plain = (time: string): string => time.replace(':', '');
+	return [
+		script(SCREEN_PATH, 'Switches the screen on or off, by the time.', SCREEN_HOURS, 'picture.hours'),
+		textFile(rootPath(`/etc/systemd/system/${SCREEN_UNIT}.service`), 'Switches the screen on or off, by the time.', [
+			...lines('picture.hours', '[Unit]', 'Description=Switches the screen by the hour', 'After=yphos-player.service'),
+			...lines('picture.hours', '', '[Service]', 'Type=oneshot'),
+			...lines('picture.offBy', `ExecStart=${SCREEN_PATH} ${plain(hours.from)} ${plain(hours.until)} ${offBy}`),
+			...lines('picture.hours', '', '[Install]', 'WantedBy=multi-user.target')
+		]),
+		textFile(rootPath(`/etc/systemd/system/${SCREEN_UNIT}.timer`), 'When the screen goes on and off.', [
+			...lines('picture.hours', '[Unit]', 'Description=When the screen goes on and off', '', '[Timer]'),
+			...lines('picture.hours.from', `OnCalendar=*-*-* ${hours.from}:00`),
+			...lines('picture.hours.until', `OnCalendar=*-*-* ${hours.until}:00`),
+			...lines('picture.hours', 'AccuracySec=1s', '', '[Install]', 'WantedBy=timers.target')
+		])
+	];
+}

@@ -1,0 +1,46 @@
+/**
+ * The picture: a mode that everything on the way takes, edges that are all there, text that can be read.
+ * Standards: VESA E-EDID and CTA-861 for the screen's own word, CVT, GTF and DMT for modes. Start at `way.ts` and `modes.ts`.
+ */
+import { changing } from '../../changes';
+import { showsPicture, type Link } from '../../link';
+import { pictureBench, pictureBenchShape } from './bench';
+import { pictureClaims } from './claims';
+import { pictureFigures } from './figures';
+import { pictureFiles } from './files';
+import { assessPicture } from './findings';
+import { PICTURE_FAULTS, rehearsePicture } from './rehearse';
+import { calmPicture, pictureSettings, type PictureSettings } from './settings';
+import { pictureSteps } from './steps';
+import { eyeTrack } from './track';
+import { PICTURE_WORDS } from './words';
+import './offers';
+
+/** The link from frames to the eye. */
+export const picture: Link<'picture', PictureSettings> = {
+	id: 'picture',
+	title: 'Picture',
+	settings: pictureSettings,
+	version: 1,
+	empty: ({ kind }) => ({ ...calmPicture, used: showsPicture(kind), draws: kind === 'film' ? 'gpu' : 'plain' }),
+	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
+	key: 'v',
+	place: {
+		column: 'out',
+		row: 0,
+		wires: [{ from: 'parts', carries: 'signal' }],
+		end: { sense: 'eye', figure: 'seen', words: 'pixels to use', without: 'choose a screen' }
+	},
+	publish: ({ connector }) => ({ picture: { connector } }),
+	changes: { showPicture: () => changing<PictureSettings>('picture')({ used: true }) },
+	bench: { shape: pictureBenchShape, of: pictureBench },
+	faults: PICTURE_FAULTS,
+	tracks: [eyeTrack],
+	words: PICTURE_WORDS,
+	claims: pictureClaims,
+	figures: pictureFigures,
+	assess: assessPicture,
+	files: pictureFiles,
+	steps: pictureSteps,
+	rehearse: rehearsePicture
+};

@@ -1,0 +1,170 @@
+import { computeTiming } from '../../standards/computedTimings';
+import { DMT } from '../../standards/dmtTable';
+import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
+import { VICS, vicTiming } from '../../standards/vicTable';
+import type { Edid, EdidRanges } from '../../formats/edid';
+import { computeCadence, type Cadence, type Rate } from './cadence';
+
+/** What a picture has to pass, and where it ends. */
+export interface Hurdle {
+	/** In a person's words: "HDMI cable, 10 m". */
+	readonly what: string;
+	readonly maxPixelClockMhz: number;
+}
+
+/** All that decides which modes go, and which is best. */
+export interface ModeQuestion {
+	readonly edid: Edid | null;
+	/** Of the screen's label, or of its EDID. */
+	readonly ranges: Omit<EdidRanges, 'maxPixelClockMhz'> | null;
+	/** The panel's own pixels. */
+	readonly panel: { readonly widthPx: number; readonly heightPx: number; readonly refreshHz: number };
+	readonly screen: string;
+	readonly hurdles: readonly Hurdle[];
+	/** Frames a second of what is to be shown; null: stills and text. */
+	readonly content: Rate | null;
+}
+
+/** Where a mode comes from, in the order in which a person trusts it. */
+export type ModeSource = 'edid' | 'table' | 'computed';
+
+/** A mode with everything that is to be said of it. */
+export interface Candidate {
+	readonly timing: VideoTiming;
+	readonly from: ModeSource;
+	/** Why it does not go, each with by how much and because of which part; none: it goes. */
+	readonly refused: readonly string[];
+	readonly cadence: Cadence | null;
+	/** It has the panel's own pixels. */
+	readonly native: boolean;
+	/** Higher is better. */
+	readonly score: number;
+	/** What speaks for and against it, in words. */
+	readonly reasons: readonly string[];
+}
+
+const MHZ = 1000;
+/** The 1000/1001 rates that the kernel adds to each video code of 24, 30, 60 Hz and so on. Source: Linux 6.1, drm_edid.c, add_alternate_cea_modes(). */
+const alternate = (timing: VideoTiming): VideoTiming | null =>
+	Math.round(refreshHzOf(timing)) % 6 === 0 && Number.isInteger(Math.round(refreshHzOf(timing) * 1000) / 1000)
+		? { ...timing, pixelClockKhz: Math.round((timing.pixelClockKhz * 1000) / 1001) }
+		: null;
+
+/** Two timings that a person would take for one mode. */
+const keyOf = (timing: VideoTiming): string =>
+	`${timing.widthPx}x${timing.heightPx}${timing.interlaced ? 'i' : ''}@${refreshHzOf(timing).toFixed(2)}`;
+
+/** Modes to choose from: what the screen says, else what tables and formulas have within its ranges. */
+function* possible({ edid, ranges, panel }: ModeQuestion): Generator<readonly [VideoTiming, ModeSource]> {
+	if (edid) {
+		for (const { timing, vic } of edid.modes) {
+			yield [timing, 'edid'];
+			const other = vic === undefined ? null : alternate(timing);
+			if (other) yield [other, 'edid'];
+		}
+		return;
+	}
+	const own = VICS.filter(({ timing }) => timing.widthPx === panel.widthPx && timing.heightPx === panel.heightPx);
+	for (const { timing } of own) yield [timing, 'table'];
+	for (const { timing } of DMT) yield [timing, 'table'];
+	if (!ranges) for (const vic of [4, 19, 16, 31, 34, 32]) yield [vicTiming(vic)!.timing, 'table'];
+	for (const method of ['cvt-rb', 'cvt'] as const) {
+		const timing = computeTiming(method, { ...panel, refreshHz: method === 'cvt-rb' ? 60 : panel.refreshHz });
+		if (timing.ok) yield [timing.value, 'computed'];
+	}
+}
+
+/** The exact rate of a timing. */
+export const rateOf = ({ pixelClockKhz, hTotal, vTotal, interlaced }: VideoTiming): Rate => ({
+	num: Math.round(pixelClockKhz * 1000) * (interlaced ? 2 : 1),
+	den: hTotal * vTotal
+});
+
+/** Rates that differ by less than one frame in so many seconds look the same. */
+const SAME_FOR_SEC = 20;
+
+function refusals(timing: VideoTiming, { ranges, hurdles, panel, screen, edid }: ModeQuestion): string[] {
+	const out: string[] = [];
+	const clockMhz = timing.pixelClockKhz / MHZ;
+	for (const { what, maxPixelClockMhz } of hurdles)
+		if (clockMhz > maxPixelClockMhz + 0.005)
+			out.push(`${what} ends at ${maxPixelClockMhz}\u2009MHz, ${(clockMhz - maxPixelClockMhz).toFixed(1)} too few`);
+	const hz = refreshHzOf(timing);
+	const khz = hSyncKhzOf(timing);
+	if (ranges && !edid) {
+		if (khz > ranges.hMaxKhz + 0.5 || khz < ranges.hMinKhz - 0.5)
+			out.push(`${khz.toFixed(1)}\u2009kHz; ${screen} follows ${ranges.hMinKhz} to ${ranges.hMaxKhz}`);
+		if (hz > ranges.vMaxHz + 0.5 || hz < ranges.vMinHz - 0.5)
+			out.push(`${hz.toFixed(1)}\u2009Hz; ${screen} follows ${ranges.vMinHz} to ${ranges.vMaxHz}`);
+	}
+	if (!edid && (timing.widthPx > panel.widthPx || timing.heightPx > panel.heightPx))
+		out.push(`${screen} has ${panel.widthPx} × ${panel.heightPx} pixels`);
+	return out;
+}
+
+/** How many points each virtue is worth: the panel's own pixels first, then an even film, then a mode that others made. */
+const WORTH = { native: 400, even: 250, nearlyEven: 200, size: 200, progressive: 100, shape: 60, usual: 20, edid: 30, table: 30, computed: 0 } as const;
+
+function judge(timing: VideoTiming, question: ModeQuestion, cadence: Cadence | null): [number, string[]] {
+	const { panel, edid } = question;
+	const reasons: string[] = [];
+	let score = 0;
+	const native = timing.widthPx === panel.widthPx && timing.heightPx === panel.heightPx;
+	if (native) {
+		score += WORTH.native;
+		reasons.push('the panel\u2019s own pixels');
+	} else {
+		const share = (timing.widthPx * timing.heightPx) / (panel.widthPx * panel.heightPx);
+		score += WORTH.size * Math.min(share, 1 / share);
+		reasons.push(
+			share < 1
+				? `text ${(panel.heightPx / timing.heightPx).toFixed(1)} times coarser`
+				: 'more pixels than the panel has, so the set shrinks it'
+		);
+		if (Math.abs(timing.widthPx / timing.heightPx / (panel.widthPx / panel.heightPx) - 1) < 0.02) score += WORTH.shape;
+		else reasons.push('another shape than the panel');
+	}
+	if (timing.interlaced) reasons.push('interlaced: fine lines flicker');
+	else score += WORTH.progressive;
+	if (cadence) {
+		const slips = cadence.irregularSeconds;
+		if (cadence.even || slips === null) {
+			score += WORTH.even;
+			reasons.push('every frame equally long');
+		} else if (slips > SAME_FOR_SEC) {
+			score += WORTH.nearlyEven;
+			reasons.push(`a slip every ${slips.toFixed(0)}\u2009s`);
+		} else reasons.push(`uneven, ${(1 / slips).toFixed(slips > 1 ? 1 : 0)} a second`);
+	} else if (Math.abs(refreshHzOf(timing) - 60) < 0.2) score += WORTH.usual;
+	if (edid?.preferred && keyOf(edid.preferred) === keyOf(timing)) {
+		score += WORTH.usual;
+		reasons.push('preferred by the screen');
+	}
+	// Of two alike the calmer.
+	return [score - timing.pixelClockKhz / 1e6, reasons];
+}
+
+/** Every mode that comes into question, the best first; those that do not go stand last, with why. */
+export function rankModes(question: ModeQuestion): Candidate[] {
+	const { panel, content } = question;
+	const seen = new Map<string, Candidate>();
+	for (const [timing, from] of possible(question)) {
+		const key = keyOf(timing);
+		if (seen.has(key)) continue;
+		const cadence = content ? computeCadence(content, rateOf(timing)) : null;
+		const [worth, reasons] = judge(timing, question, cadence);
+		const score = worth + WORTH[from];
+		seen.set(key, {
+			timing,
+			from,
+			cadence,
+			score,
+			reasons,
+			refused: refusals(timing, question),
+			native: timing.widthPx === panel.widthPx && timing.heightPx === panel.heightPx
+		});
+	}
+	return [...seen.values()].sort(
+		(a, b) => Number(a.refused.length > 0) - Number(b.refused.length > 0) || b.score - a.score
+	);
+}

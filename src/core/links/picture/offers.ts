@@ -1,0 +1,32 @@
+import type { ScreenWish } from '../../engines/machine/signals';
+import type { PlayedPicture } from '../../parts/media';
+import type { Change } from '../../changes';
+
+declare module '../../facts' {
+	interface Facts {
+		/** What is shown, for those who fill it: the picture that is left, and the smallest text that can be read in it. */
+		readonly picture?: { readonly connector: string };
+	}
+}
+declare module '../../changes' {
+	interface Changes {
+		/** Adds a picture where there is none. */
+		showPicture(): Change;
+	}
+}
+declare module '../../claims' {
+	interface ClaimTypes {
+		/** Something to be seen; null: nobody knows how it is made. */
+		picture: { readonly shape: PlayedPicture | null };
+	}
+}
+
+declare module '../../engines/machine/signals' {
+	interface Offers {
+		/** Opens the display for a player of this unit; a string says why it could not. `show` is called for each thing shown. */
+		openScreen?(
+			unit: string | null,
+			wish: ScreenWish
+		): { show(title: string, picture: PlayedPicture, byCircuit: boolean): void; close(): void } | string;
+	}
+}

@@ -1,0 +1,352 @@
+import { kernelLineOf } from '../../formats/boot/kernelLine';
+import { readEdid, type Edid } from '../../formats/edid';
+import { linesOf } from '../../formats/lines';
+import { formatSeconds } from '../../basics/format';
+import { tellerFor, type Fault, type Machine, type Teller } from '../../engines/machine';
+import type { PlayedPicture } from '../../parts/media';
+import { playLoad } from '../../parts/playLoad';
+import { videoShapeSchema } from '../../parts/schema';
+import { refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
+import type { BenchScreen } from './bench';
+import { kernelModes, playerChoice, videoArgumentFor, whyNotTaken, wordOf, type KernelModes } from './display';
+import type { ScreenWish } from '../../engines/machine/signals';
+import { cutPercent, placed, slipsPerSec, windowOf, type Seen } from './seen';
+import { modeInWords } from './written';
+import { PICTURE_WORDS } from './words';
+
+/** What can befall a screen while a rehearsal runs. */
+export const PICTURE_FAULTS = {
+	'screen-late': { label: 'Screen off at the start', lastsMs: 60_000 },
+	'screen-lead-out': { label: 'Screen cable out', lastsMs: 15_000 },
+	'screen-wrong-input': { label: 'Set on another input', lastsMs: 15_000 },
+	'edid-late': { label: 'EDID unreadable at the start', lastsMs: 60_000 },
+	'other-screen': { label: 'Another screen plugged in', lastsMs: 30_000 }
+} as const satisfies Record<string, Fault>;
+
+/** From the kernel's hand-over to the driver of the display, ms. Typical. */
+const DRIVER_MS = 400;
+/** What stands in for the set: an old monitor that says nothing of itself. */
+const OTHER_SCREEN: Omit<BenchScreen, 'connector'> = {
+	name: 'Another monitor',
+	edid: '',
+	ranges: { hMinKhz: 30, hMaxKhz: 50, vMinHz: 50, vMaxHz: 62 },
+	fixed: null,
+	wayMhz: 80,
+	cuts: { left: 0, right: 0, top: 0, bottom: 0 },
+	hangsDeg: 0,
+	wakesMs: 2000,
+	bitsPerColour: 8
+};
+
+/** The display of the endpoint: its connector as the kernel finds it, who draws on it, and what somebody before the set sees. */
+export function rehearsePicture(machine: Machine): void {
+	const display = new Display(machine);
+	display.live();
+	display.show();
+	machine.offers.openScreen = (unit, wish) => display.open(unit, wish);
+}
+
+/** A player that holds the screen. */
+interface Holder {
+	readonly wish: ScreenWish;
+	readonly timing: VideoTiming;
+	shown: { readonly title: string; readonly picture: PlayedPicture; readonly byCircuit: boolean } | null;
+}
+
+class Display {
+	readonly tell: Teller<typeof PICTURE_WORDS>;
+	#holder: Holder | null = null;
+	#ready = false;
+	#blanked = false;
+	/** Since when the set has had a signal that it takes. */
+	#litAtMs: number | null = null;
+	#said = new Set<string>();
+
+	constructor(readonly machine: Machine) {
+		this.tell = tellerFor(machine, 'picture', PICTURE_WORDS);
+	}
+
+	get screen(): BenchScreen | null {
+		const { screen } = this.machine.bench;
+		return screen && this.machine.activeFaults.has('other-screen')
+			? { ...OTHER_SCREEN, connector: screen.connector }
+			: screen;
+	}
+
+	live(): void {
+		const { machine } = this;
+		machine.on('userspace', () => {
+			this.#holder = null;
+			this.#ready = false;
+			this.#blanked = false;
+			this.#litAtMs = null;
+			this.#said.clear();
+			machine.after(DRIVER_MS, () => this.#driverLoads());
+		});
+		machine.on('mains-off', () => (this.#holder = null));
+		machine.on('fault', ({ name, on }) => {
+			if (!(name in PICTURE_FAULTS)) return;
+			if (!this.machine.bench.screen) return;
+			const there = name === 'screen-wrong-input' ? !on : !on || name === 'other-screen';
+			this.tell.event(there ? 'screen-on' : 'screen-gone', 'fault');
+			if (!machine.powered || !this.#ready) return;
+			if (!on || name === 'other-screen') this.#hotplug();
+			this.#look();
+		});
+	}
+
+	/** The connector's state, for scripts that wait for it. */
+	show(): void {
+		const { disk } = this.machine;
+		const folder = (): string => `card0-${this.screen?.connector ?? 'HDMI-A-1'}`;
+		disk.mounts.push({
+			prefix: '/sys/class/drm',
+			read: (path) =>
+				path === `/sys/class/drm/${folder()}/status` && this.#ready
+					? `${this.#isConnected() ? 'connected' : 'disconnected'}\n`
+					: null,
+			list: (path) =>
+				!this.#ready ? [] : path === '/sys/class/drm' ? [folder()] : path.endsWith(folder()) ? ['status'] : []
+		});
+		disk.mounts.push({
+			prefix: '/sys/class/graphics/fb0',
+			read: (path) => (path.endsWith('/blank') && this.#ready ? (this.#blanked ? '4\n' : '0\n') : null),
+			list: (path) => (path === '/sys/class/graphics/fb0' && this.#ready ? ['blank'] : []),
+			write: (_path, text) => {
+				// Who draws keeps the output on. Source: Linux 6.1, drm_fb_helper_blank().
+				if (this.#holder) return 'Device or resource busy';
+				this.#blanked = text.trim() !== '0';
+				this.#look();
+				return null;
+			}
+		});
+	}
+
+	get #words(): string[] {
+		return kernelLineOf((path) => this.machine.card.get(path)?.text);
+	}
+
+	#isLit(): boolean {
+		const { activeFaults } = this.machine;
+		return this.screen !== null && !activeFaults.has('screen-late') && !activeFaults.has('screen-lead-out');
+	}
+
+	#isConnected(): boolean {
+		const screen = this.screen;
+		return screen !== null && (this.#isLit() || videoArgumentFor(this.#words, screen.connector)?.forced === true);
+	}
+
+	/** The screen's own word as the kernel has it: a file in its place, what it says itself, or nothing. */
+	#edid(screen: BenchScreen): Edid | null {
+		for (const word of this.#words) {
+			const asked = /^drm\.edid_firmware=(?:([A-Za-z0-9-]+):)?(\S+)$/.exec(word);
+			if (!asked || (asked[1] && asked[1] !== screen.connector)) continue;
+			const file = asked[2]!;
+			const bytes = this.machine.disk.get(`/usr/lib/firmware/${file}`)?.bytes;
+			if (!bytes) {
+				this.#once('edid-missing', () => this.tell.event('edid-missing', 'bad', { file }));
+				continue;
+			}
+			const edid = readEdid(bytes);
+			// The kernel takes a file only whole and with its sums right. Source: Linux 6.1, drm_edid_load.c.
+			if (
+				edid.ok &&
+				edid.value.blockChecksumOk.every(Boolean) &&
+				bytes.length === 128 * (1 + edid.value.extensionBlocks)
+			) {
+				this.#once('edid-forced', () => this.tell.event('edid-forced', 'info', { file: `/lib/firmware/${file}` }));
+				return edid.value;
+			}
+			this.#once('edid-bad', () => this.tell.event('edid-bad', 'bad', { file: `/lib/firmware/${file}` }));
+		}
+		return this.#isLit() && !this.machine.activeFaults.has('edid-late') ? wordOf(screen) : null;
+	}
+
+	#once(key: string, say: () => void): void {
+		if (this.#said.has(key)) return;
+		this.#said.add(key);
+		say();
+	}
+
+	#modes(screen: BenchScreen): KernelModes {
+		if (screen.fixed) {
+			this.machine.assumed.add(`the overlay for ${screen.connector} is in place`);
+			return { modes: [screen.fixed], preferred: screen.fixed };
+		}
+		const edid = this.#edid(screen);
+		if (!edid) this.#once('edid-none', () => this.tell.event('edid-none', 'info'));
+		return kernelModes(edid, videoArgumentFor(this.#words, screen.connector));
+	}
+
+	#driverLoads(): void {
+		this.#ready = true;
+		this.machine.modules.add('drm');
+		this.machine.world.changed();
+		const screen = this.screen;
+		if (!screen) return this.tell.state('eye', 'unused', 'no-screen');
+		if (!this.#isLit() && this.#isConnected()) this.tell.event('forced-on', 'info', { connector: screen.connector });
+		this.#look();
+	}
+
+	/** A screen came: what waits for it is told, by a rule of the card set. Source: udev(7); Linux 6.1, drm_sysfs_hotplug_event(). */
+	#hotplug(): void {
+		this.machine.world.changed();
+		const { disk, systemd } = this.machine;
+		for (const [path, file] of disk.files) {
+			if (!/^\/etc\/udev\/rules\.d\/.*\.rules$/.test(path)) continue;
+			for (const line of linesOf(file.text)) {
+				const unit =
+					/SUBSYSTEM=="drm".*ENV\{HOTPLUG\}=="1".*RUN\+="\/usr\/bin\/systemctl(?: --no-block)? try-restart ([\w@.-]+)"/.exec(
+						line
+					)?.[1];
+				if (unit === undefined || !systemd.isActive(unit)) continue;
+				systemd.stop(unit);
+				this.machine.after(100, () => systemd.start(unit));
+			}
+		}
+	}
+
+	open(unit: string | null, wish: ScreenWish): ReturnType<NonNullable<Machine['offers']['openScreen']>> {
+		const { machine } = this;
+		const refused = machine.systemd.mayUse(unit, 'video', 'char-drm');
+		if (refused) return refused;
+		if (!this.#ready) return 'the display\u2019s driver is not there yet';
+		const screen = this.screen;
+		if (!screen) return 'there is no screen';
+		if (wish.connector !== null && wish.connector !== '' && wish.connector !== screen.connector)
+			return `there is no connector ${wish.connector}; the screen is on ${screen.connector}`;
+		if (!this.#isConnected()) return 'no screen is connected';
+		const timing = playerChoice(wish.mode, this.#modes(screen));
+		if (typeof timing === 'string') return timing;
+		const holder: Holder = { wish, timing, shown: null };
+		this.#holder = holder;
+		this.tell.event('opened', 'info', { mode: modeInWords(timing) });
+		return {
+			show: (title, picture, byCircuit) => {
+				if (this.#holder !== holder) return;
+				holder.shown = { title, picture, byCircuit };
+				this.#look();
+			},
+			close: () => {
+				if (this.#holder !== holder) return;
+				this.#holder = null;
+				this.#look();
+			}
+		};
+	}
+
+	/** What somebody before the set sees now. */
+	#look(): void {
+		const { tell, machine } = this;
+		const screen = this.screen;
+		if (!screen) return tell.state('eye', 'unused', 'no-screen');
+		if (!this.#isLit()) return this.#dark(machine.activeFaults.has('screen-lead-out') ? 'lead-out' : 'screen-asleep');
+		if (machine.activeFaults.has('screen-wrong-input')) return this.#dark('wrong-input');
+		const holder = this.#holder;
+		if (!holder && this.#blanked) {
+			this.#litAtMs = null;
+			return tell.state('eye', 'resting', 'no-signal');
+		}
+		const timing = holder?.timing ?? this.#modes(screen).preferred;
+		if (!timing) return this.#dark('no-signal');
+		const mode = modeInWords(timing);
+		const why = whyNotTaken(screen, timing);
+		if (why !== null) {
+			this.#once(`not-taken ${mode}`, () => tell.event('not-taken', 'bad', { mode, why }));
+			this.#litAtMs = null;
+			return tell.state('eye', 'wrong', 'not-taken', { mode, why });
+		}
+		const since = this.#litAtMs ?? machine.clock.nowMs;
+		this.#litAtMs = since;
+		const wakesInMs = since + screen.wakesMs - machine.clock.nowMs;
+		if (wakesInMs > 0) {
+			this.#once(`wakes ${since}`, () =>
+				machine.after(wakesInMs, () => {
+					if (this.#litAtMs === since) this.#look();
+				})
+			);
+			return tell.state('eye', 'dark', 'wakes', { seconds: formatSeconds(screen.wakesMs) });
+		}
+		if (!holder?.shown) return tell.state('eye', 'console', 'console-why');
+		this.#showing(screen, holder, holder.shown);
+	}
+
+	#dark(code: 'lead-out' | 'screen-asleep' | 'wrong-input' | 'no-signal'): void {
+		this.#litAtMs = null;
+		this.tell.state('eye', 'dark', code);
+	}
+
+	#showing(screen: BenchScreen, { wish, timing }: Holder, shown: NonNullable<Holder['shown']>): void {
+		const { tell } = this;
+		const seen = this.#seen(screen, wish, timing, shown);
+		tell.event('shows', 'info', { title: shown.title, mode: seen.mode, seen });
+		tell.mark('eye', shown.title, seen);
+		const wrong =
+			seen.cutPercent >= 0.5
+				? (['cut', { percent: `${seen.cutPercent.toFixed(1)}\u2009%` }] as const)
+				: seen.turnedDeg !== 0
+					? (['turned', { degrees: seen.turnedDeg }] as const)
+					: seen.shownFps !== null && seen.wantedFps !== null && seen.shownFps < seen.wantedFps - 0.5
+						? (['drops', { shown: seen.shownFps.toFixed(0), wanted: String(seen.wantedFps) }] as const)
+						: seen.slipsPerSec > 0
+							? (['uneven', { fps: String(seen.wantedFps), hz: seen.refreshHz.toFixed(2) }] as const)
+							: null;
+		if (!wrong) return tell.state('eye', 'picture', 'whole');
+		const [code, data] = wrong;
+		this.#once(`${code} ${shown.title}`, () => tell.event(code, 'bad', data as never));
+		tell.state('eye', 'wrong', code, data as never);
+	}
+
+	#seen(
+		screen: BenchScreen,
+		wish: ScreenWish,
+		timing: VideoTiming,
+		{ title, picture, byCircuit }: NonNullable<Holder['shown']>
+	): Seen {
+		const { margins } = wish;
+		const own = videoArgumentFor(this.#words, screen.connector)?.margins;
+		if (own && Object.values(own).some((px) => px > 0))
+			this.machine.assumed.add('the display\u2019s driver knows margins');
+		const kernel = {
+			left: (own?.left ?? 0) / timing.widthPx,
+			right: (own?.right ?? 0) / timing.widthPx,
+			top: (own?.top ?? 0) / timing.heightPx,
+			bottom: (own?.bottom ?? 0) / timing.heightPx
+		};
+		const within = placed(picture, timing, { turnDeg: wish.turnDeg, margins, stretches: wish.stretches });
+		// The kernel's margins shrink all that is drawn.
+		const squeeze = (at: number, low: number, high: number): number => low + at * (1 - low - high);
+		const area = {
+			left: squeeze(within.left, kernel.left, kernel.right),
+			right: squeeze(within.right, kernel.left, kernel.right),
+			top: squeeze(within.top, kernel.top, kernel.bottom),
+			bottom: squeeze(within.bottom, kernel.top, kernel.bottom)
+		};
+		const window = windowOf(screen);
+		const wantedFps = picture.framesPerSec;
+		return {
+			title,
+			mode: modeInWords(timing),
+			widthPx: timing.widthPx,
+			heightPx: timing.heightPx,
+			refreshHz: refreshHzOf(timing),
+			area,
+			window,
+			cutPercent: cutPercent(area, window),
+			turnedDeg: (wish.turnDeg - screen.hangsDeg + 360) % 360,
+			wantedFps,
+			shownFps: wantedFps === null ? null : Math.min(wantedFps, wantedFps / this.#load(picture, byCircuit)),
+			slipsPerSec: slipsPerSec(wantedFps, timing),
+			bitsPerColour: screen.bitsPerColour
+		};
+	}
+
+	/** How much of the board decoding takes; at most all of it counts as enough. */
+	#load(picture: PlayedPicture, byCircuit: boolean): number {
+		const { decoding } = this.machine.bench;
+		const shape = videoShapeSchema.safeParse(picture);
+		if (!decoding || !shape.success) return 1;
+		const { share } = playLoad({ ...decoding, decoders: byCircuit ? decoding.decoders : [] }, shape.data);
+		return Math.max(1, share);
+	}
+}

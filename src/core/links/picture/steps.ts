@@ -1,0 +1,97 @@
+import { claimsOn, type Claim } from '../../claims';
+import type { Context, Step } from '../../link';
+import { SHOW_CARD_PATH } from './files';
+import { anyEdge } from './overscan';
+import type { PictureSettings } from './settings';
+import { pictureWay } from './way';
+import { modeInWords } from './written';
+
+/** Screen on and chosen before the board starts, then edges read, proved, and looked at. */
+export function pictureSteps(settings: PictureSettings, context: Context, claims: readonly Claim[]): Step[] {
+	const way = pictureWay(settings, context);
+	const { screen, chosen, output } = way;
+	if (!screen) return [];
+	const { system, keeper } = context.facts;
+	const isPlain = system === 'plain';
+	return [
+		...kernelSteps(context, claims),
+		...(output === 'ladder' && isPlain ? ladderSteps(context) : []),
+		{
+			id: 'screen-set',
+			phase: 'assemble',
+			needs: ['joined'],
+			makes: ['screen set'],
+			do: `Switch on ${screen.name} and choose the input that the cable goes to${screen.cutsEdges ? '. Look through its menu for a setting that shows the whole picture, and choose it' : ''}.`,
+			expect: 'It says that it has no signal yet.',
+			...(screen.diagonalIn > 20 && screen.panel !== 'projector'
+				? {
+						caution:
+							'A set on a wall needs a bracket and fixings made for its weight and for that wall, and two people. Where mains has to be laid, leave it to somebody licensed for it.'
+					}
+				: {})
+		},
+		{
+			id: 'first-picture',
+			phase: 'check',
+			needs: ['verified', 'screen set'],
+			makes: ['seen'],
+			do: 'Look at the screen.',
+			expect: chosen
+				? `It shows what is in the list, ${settings.turn ? 'upright, ' : ''}in ${modeInWords(chosen.timing)}; most sets say so when their info key is pressed.`
+				: 'It shows what is in the list.',
+			reading: 'what the set says of the mode'
+		},
+		...(isPlain && keeper !== '' ? edgeSteps(settings, screen.cutsEdges) : [])
+	];
+}
+
+/** What the card set cannot write into a line that nobody has shown it. */
+function kernelSteps({ facts }: Context, claims: readonly Claim[]): Step[] {
+	const own = claimsOn(claims, 'kernel').filter(({ from }) => from === 'picture');
+	if (facts.startsBy !== null || facts.system !== 'plain' || own.length === 0) return [];
+	return [
+		{
+			id: 'kernel-display',
+			phase: 'prepare',
+			needs: ['set on card', 'card in computer'],
+			do: 'Where the first partition has cmdline.txt, add this at the end of its one line; where it has extlinux/extlinux.conf, at the end of the line that begins with append.',
+			command: own.map(({ argument }) => argument).join(' '),
+			expect: 'The line is still one line, and the file is saved.'
+		}
+	];
+}
+
+const ladderSteps = ({ facts }: Context): Step[] => [
+	{
+		id: 'ladder-overlay',
+		phase: 'check',
+		needs: ['applied'],
+		do: 'Where the maker of the adapter names an overlay, use that. Else compile the one of the card set\u2019s docs on the board, and name it in config.txt below [all] as dtoverlay=yphos-ladder; it counts from the next restart.',
+		command: `sudo dtc -@ -I dts -O dtb -o ${facts.firstPartition}/overlays/yphos-ladder.dtbo ladder.dts`,
+		expect: 'No error. After the restart the old monitor shows a picture.'
+	}
+];
+
+const edgeSteps = (settings: PictureSettings, cuts: boolean): Step[] =>
+	cuts || anyEdge(settings.edges)
+		? [
+				{
+					id: 'read-edges',
+					phase: 'check',
+					needs: ['seen'],
+					makes: ['edges read'],
+					do: 'Show the card with the numbered edges, and read each side from where the set is watched: going outwards, the last number that is whole. Enter the four under Picture, or on the phone page.',
+					command: `sudo ${SHOW_CARD_PATH} edges bare`,
+					expect: 'Numbers on all four sides.',
+					reading: 'left, right, top, bottom'
+				},
+				{
+					id: 'prove-edges',
+					phase: 'check',
+					needs: ['edges read'],
+					do: 'Write the card set anew with the edges, apply it, and show the second card.',
+					command: `sudo ${SHOW_CARD_PATH} proof`,
+					expect: 'A thin line on all four sides, a coloured square in each corner, and a round circle.'
+				}
+			]
+		: [];

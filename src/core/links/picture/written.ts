@@ -1,0 +1,81 @@
+import { writeEdid } from '../../formats/edid';
+import type { Context } from '../../link';
+import { refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
+import { vicTiming } from '../../standards/vicTable';
+import { pictureMm } from './legibility';
+import { anyEdge, kernelVideo, type Edges } from './overscan';
+import type { PictureSettings } from './settings';
+import { panelShape, pictureWay, type PictureWay } from './way';
+
+/** Where the kernel looks for an EDID that it is given, below /lib/firmware. Source: the kernel's admin-guide, edid.rst. */
+export const EDID_FILE = 'edid/yphos.bin';
+/** The same on the disk. */
+export const EDID_PATH = `/usr/lib/firmware/${EDID_FILE}`;
+
+/** "1920 × 1080 at 50 Hz". */
+export function modeInWords(timing: VideoTiming): string {
+	const hz = refreshHzOf(timing);
+	return `${timing.widthPx} × ${timing.heightPx}${timing.interlaced ? ' interlaced' : ''} at ${Number(hz.toFixed(Math.abs(hz - Math.round(hz)) < 0.005 ? 0 : 2))}\u2009Hz`;
+}
+
+/** As the player takes it: two places, which is all that it compares. Source: mpv 0.35, drm_common.c, mode_match(). */
+export const playerMode = (timing: VideoTiming): string =>
+	`${timing.widthPx}x${timing.heightPx}@${refreshHzOf(timing).toFixed(2)}`;
+
+/** The kernel's argument for the mode. What is in no list of the screen's is computed by the kernel: M, and R for less blanking. */
+export function videoArgument(settings: PictureSettings, way: PictureWay): string | null {
+	const { chosen } = way;
+	if (!chosen || way.output === 'ladder' || way.output === 'flat') return null;
+	const listed = chosen.from === 'edid' || settings.writesEdid;
+	const plain = kernelVideo({
+		connector: settings.connector,
+		widthPx: chosen.timing.widthPx,
+		heightPx: chosen.timing.heightPx,
+		refreshHz: Math.round(refreshHzOf(chosen.timing)),
+		interlaced: chosen.timing.interlaced,
+		forced: settings.whenOff === 'force',
+		...(settings.edgesBy === 'kernel' ? { edges: settings.edges } : {})
+	});
+	// Reduced blanking has its horizontal sync positive, plain CVT its vertical one. Source: VESA CVT 1.1.
+	const flags = chosen.timing.hSyncPositive ? 'MR' : 'M';
+	return `video=${listed ? plain : plain.replace(/^([^:]+:\d+x\d+)/, `$1${flags}`)}`;
+}
+
+/** The EDID that the card brings: the chosen mode first, the screen's size, and sound where it leaves by the same cable. */
+export function ownEdid(settings: PictureSettings, context: Context): ReturnType<typeof writeEdid> | null {
+	const way = pictureWay(settings, context);
+	if (!settings.writesEdid || !way.chosen) return null;
+	const panel = panelShape(way);
+	const size = panel ? pictureMm(panel) : { widthMm: 0, heightMm: 0 };
+	const converter = context.part('converter', context.facts.parts.converter);
+	const first = way.chosen.timing;
+	const fallback = vicTiming(Math.round(refreshHzOf(first)) === 50 ? 19 : 4)!.timing;
+	return writeEdid({
+		name: 'YPHOS PLAN',
+		widthMm: Math.round(size.widthMm),
+		heightMm: Math.round(size.heightMm),
+		modes: first.widthPx > fallback.widthPx ? [first, fallback] : [first],
+		sound:
+			converter?.joint === 'display'
+				? { channels: 2, ratesHz: converter.playback.ratesHz.filter((hz) => hz <= 192_000), bits: [16, 24] }
+				: null,
+		year: 2026
+	});
+}
+
+/** Parts of the screen that the player leaves free, with as many places as count; null: none. */
+export function playerMargins(
+	settings: PictureSettings,
+	{ chosen }: PictureWay
+): Readonly<Record<keyof Edges, string>> | null {
+	if (!chosen || settings.edgesBy !== 'player' || !anyEdge(settings.edges)) return null;
+	const { widthPx, heightPx } = chosen.timing;
+	const part = (cut: number, whole: number): string => String(Number((cut / whole).toFixed(6)));
+	const { left, right, top, bottom } = settings.edges;
+	return {
+		left: part(left, widthPx),
+		right: part(right, widthPx),
+		top: part(top, heightPx),
+		bottom: part(bottom, heightPx)
+	};
+}
