@@ -170,7 +170,8 @@
 		width: 100px;
 	}
 	.end .mono {
-		font-size: var(--size-large);
+		font-size: var(--size-text);
+		white-space: nowrap;
 		font-weight: 700;
 	}
 	.end small {

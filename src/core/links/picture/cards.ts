@@ -83,9 +83,13 @@ function edgesCard(size: Size): Drawing {
 		shapes: [
 			...corners(size, NO_EDGES, Math.round(heightPx * 0.03)),
 			...shapes,
-			...centred('GOING OUTWARDS,', widthPx / 2, heightPx * 0.4, dotOf(size, 0.034), LIGHT),
-			...centred('WHICH IS THE LAST NUMBER THAT IS WHOLE?', widthPx / 2, heightPx * 0.46, dotOf(size, 0.034), LIGHT),
-			...centred(`${widthPx} × ${heightPx}`, widthPx / 2, heightPx * 0.55, dotOf(size, 0.03), AMBER)
+			...centred('TOP', widthPx / 2, heightPx * 0.19, dotOf(size, 0.03), AMBER),
+			...centred('BOTTOM', widthPx / 2, heightPx * 0.78, dotOf(size, 0.03), AMBER),
+			...centred('LEFT', widthPx * 0.24, heightPx * 0.49, dotOf(size, 0.03), AMBER),
+			...centred('RIGHT', widthPx * 0.76, heightPx * 0.49, dotOf(size, 0.03), AMBER),
+			...centred('GOING OUTWARDS,', widthPx / 2, heightPx * 0.34, dotOf(size, 0.03), LIGHT),
+			...centred('WHICH IS THE LAST NUMBER THAT IS WHOLE?', widthPx / 2, heightPx * 0.4, dotOf(size, 0.03), LIGHT),
+			...centred(`${widthPx} × ${heightPx}`, widthPx / 2, heightPx * 0.6, dotOf(size, 0.03), MUTED)
 		]
 	};
 }

@@ -20,7 +20,7 @@ const shortMode = ({ chosen }: PictureWay): string => {
 	if (!chosen) return 'no mode';
 	const { heightPx, widthPx, interlaced } = chosen.timing;
 	const size = widthPx * 9 === heightPx * 16 ? `${heightPx}${interlaced ? 'i' : 'p'}` : `${widthPx} × ${heightPx}`;
-	return `${size}, ${Math.round(refreshHzOf(chosen.timing))}\u2009Hz`;
+	return `${size}\u2009${Math.round(refreshHzOf(chosen.timing))}\u2009Hz`;
 };
 
 /** What is worked out of the picture, from mode to the smallest letter. */
@@ -32,7 +32,7 @@ export function pictureFigures(settings: PictureSettings, context: Context): Fig
 			id: 'mode',
 			setting: 'picture.mode',
 			label: 'Mode',
-			text: `${shortMode(way)}${settings.turn ? `, turned ${settings.turn}°` : ''}`,
+			text: settings.turn ? `${shortMode(way)}, ${settings.turn}°` : shortMode(way),
 			value: chosen ? chosen.timing.heightPx : null,
 			sure: way.edid ? 'exact' : 'assumed',
 			from: chosen
@@ -50,7 +50,7 @@ export function pictureFigures(settings: PictureSettings, context: Context): Fig
 			id: 'seen',
 			setting: 'picture.edges',
 			label: 'Left to use',
-			text: `${across} × ${down}`,
+			text: `${across}\u2009×\u2009${down}`,
 			value: area.percent,
 			sure: anyEdge(settings.edges)
 				? 'measured'

@@ -103,7 +103,18 @@ function refusals(timing: VideoTiming, { ranges, hurdles, panel, screen, edid }:
 }
 
 /** How many points each virtue is worth: the panel's own pixels first, then an even film, then a mode that others made. */
-const WORTH = { native: 400, even: 250, nearlyEven: 200, size: 200, progressive: 100, shape: 60, usual: 20, edid: 30, table: 30, computed: 0 } as const;
+const WORTH = {
+	native: 400,
+	even: 250,
+	nearlyEven: 200,
+	size: 200,
+	progressive: 100,
+	shape: 60,
+	usual: 20,
+	edid: 30,
+	table: 30,
+	computed: 0
+} as const;
 
 function judge(timing: VideoTiming, question: ModeQuestion, cadence: Cadence | null): [number, string[]] {
 	const { panel, edid } = question;

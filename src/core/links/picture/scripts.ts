@@ -29,7 +29,8 @@ if [[ ! -e $cards/$1.png ]]; then
 	echo "Which card? One of:" $(cd "$cards" && ls) >&2
 	exit 1
 fi
-options=(--image-display-duration=inf --loop-file=inf --no-audio)
+# A card is drawn for the panel as it is, however pictures are turned on it.
+options=(--image-display-duration=inf --loop-file=inf --no-audio --video-rotate=0)
 if [[ \${2:-} == bare ]]; then
 	for side in left right top bottom; do options+=("--video-margin-ratio-$side=0"); done
 fi

@@ -30,6 +30,11 @@
 	const legible = $derived(panel && way.chosen ? legibleSizes(panel, mode.heightPx, picture.distanceM, picture) : null);
 	const letterPx = $derived(legible ? Math.max(4, legible.fontPx * scale) : 10);
 	const lines = $derived(legible ? Math.max(0, Math.floor(inner.height / (letterPx * 1.3))) : 0);
+	/** The page of lines beside it, in the same shape. */
+	const page = $derived.by(() => {
+		const by = Math.min(150 / Math.max(1, inner.width), 146 / Math.max(1, inner.height));
+		return { width: inner.width * by, height: inner.height * by, step: letterPx * 1.3 * by };
+	});
 	const unread = $derived(!!way.screen?.cutsEdges && picture.wholePicture !== 'on' && !anyEdge(picture.edges));
 </script>
 
@@ -73,26 +78,20 @@
 				<text y="22" class="soft"
 					>{legible.fontPx} px: {lines > 0 ? `${lines} lines of text fit` : 'no line of text fits'}</text
 				>
-				<g transform="translate(0 34)">
-					<rect
-						width="150"
-						height={(150 * inner.height) / Math.max(1, inner.width)}
-						class="page"
-						style:max-height="130px"
-					/>
-					{#each { length: Math.min(lines, 40) } as _, n (n)}
-						{@const step = (150 / Math.max(1, inner.width)) * letterPx * 1.3}
+				<g transform="translate(0 36)">
+					<rect width={page.width} height={page.height} class="page" />
+					{#each { length: Math.min(lines, 60) } as _, n (n)}
 						<path
-							d={`M6 ${(n + 0.8) * step} H${144 - ((n * 37) % 50)}`}
+							d={`M6 ${(n + 0.6) * page.step} H${page.width - 6 - ((n * 37) % Math.max(1, page.width / 3))}`}
 							class="line"
-							style:stroke-width={Math.max(0.8, step * 0.45)}
+							style:stroke-width={Math.max(0.8, page.step * 0.45)}
 						/>
 					{/each}
 				</g>
-				<g transform="translate(168 52)">
+				<g transform={`translate(${page.width + 16} 54)`}>
 					<text>icons from {legible.iconPx} px</text>
-					<text y="20">a code to scan from {legible.codePx} px</text>
-					<text y="40" class="soft">capitals {legible.capitalMm.toFixed(0)} mm high</text>
+					<text y="20">codes from {legible.codePx} px</text>
+					<text y="40" class="soft">capitals {legible.capitalMm.toFixed(0)} mm</text>
 				</g>
 			{:else}
 				<text y="22" class="soft">Choose a screen: its size decides.</text>
@@ -119,6 +118,7 @@
 	.size {
 		text-anchor: middle;
 		font-family: var(--mono);
+		font-size: 11px;
 	}
 	.set {
 		fill: var(--well);

@@ -58,8 +58,7 @@
 					<th scope="col">Mode</th>
 					<th scope="col" class="n">Hz</th>
 					<th scope="col" class="n">MHz</th>
-					{#if content}<th scope="col">Frames on refreshes</th>{/if}
-					<th scope="col">Why</th>
+					<th scope="col">{content ? 'Frames on refreshes, and why' : 'Why'}</th>
 				</tr>
 			</thead>
 			<tbody>
@@ -75,8 +74,8 @@
 						</td>
 						<td class="mono n">{hz(candidate.timing)}</td>
 						<td class="mono n">{(candidate.timing.pixelClockKhz / 1000).toFixed(2)}</td>
-						{#if content}
-							<td>
+						<td>
+							{#if content}
 								<svg
 									viewBox="0 0 150 12"
 									role="img"
@@ -93,9 +92,9 @@
 										/>
 									{/each}
 								</svg>
-							</td>
-						{/if}
-						<td class="soft small">{chosen ? 'chosen: ' : ''}{note(candidate)}</td>
+							{/if}
+							<span class="soft small">{chosen ? 'chosen: ' : ''}{note(candidate)}</span>
+						</td>
 					</tr>
 				{:else}
 					<tr><td colspan="5" class="soft">The screen announces no mode.</td></tr>
@@ -112,8 +111,8 @@
 
 <style>
 	.scroll {
-		overflow-x: auto;
-		max-height: 420px;
+		overflow: auto;
+		max-height: 560px;
 	}
 	table {
 		width: 100%;
@@ -128,7 +127,7 @@
 	td {
 		border-bottom: 1px solid var(--rule);
 		padding: 4px 8px 4px 0;
-		vertical-align: middle;
+		vertical-align: top;
 	}
 	.n {
 		text-align: right;

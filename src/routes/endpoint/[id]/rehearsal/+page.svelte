@@ -12,7 +12,9 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { RehearsalRunner } from '$lib/rehearsal/runner.svelte';
+	import Stage from '$lib/rehearsal/Stage.svelte';
 	import Strip from '$lib/rehearsal/Strip.svelte';
+	import type { Seen } from '$core/links/picture/seen';
 
 	const view = useEndpoint();
 	const links: readonly Link[] = chain;
@@ -57,6 +59,24 @@
 	const ear = $derived(run?.tracks.find(({ id }) => id === 'ear'));
 	const span = $derived(ear?.spans.find((known) => nowMs >= known.fromMs && nowMs < known.toMs) ?? ear?.spans.at(-1));
 	const why = $derived(span ? say(chain, span.why)[0] : '');
+	const eye = $derived(run?.tracks.find(({ id }) => id === 'eye'));
+	const eyeSpan = $derived(
+		eye?.spans.find((known) => nowMs >= known.fromMs && nowMs < known.toMs) ?? eye?.spans.at(-1)
+	);
+	/** What the player shows now: the last of what it has shown since it last went dark. */
+	const seen = $derived.by((): Seen | null => {
+		if (!eyeSpan || !['picture', 'wrong'].includes(eyeSpan.state)) return null;
+		const shows = past.findLast(({ from, code }) => from === 'picture' && code === 'shows');
+		return eyeSpan.why.code === 'not-taken' ? null : ((shows?.data as { seen: Seen } | undefined)?.seen ?? null);
+	});
+	const still = $derived.by(() => {
+		const item = view.plan.sources.items.find(({ title, location }) => (title || location) === seen?.title);
+		return item ? (view.mediaBytes.get(item.location) ?? null) : null;
+	});
+	/** Whether anything is to be heard of it at all. */
+	const hears = $derived(
+		ear?.spans.some(({ state }) => state !== 'off' && state !== 'unused' && state !== 'silence') ?? true
+	);
 	const sounding = $derived(span?.state === 'sound');
 	const begun = $derived(past.findLast(({ code }) => code === 'begins'));
 	const playing = $derived((begun?.data as { title: string } | undefined)?.title ?? '');
@@ -184,23 +204,35 @@
 	</div>
 	<aside>
 		<h2>The bench</h2>
-		<div class="meter">
-			{#each ['L', 'R'] as side (side)}
-				<span class="column"><i class:on={sounding}></i><small>{side}</small></span>
-			{/each}
-			<div>
-				<p class="mono big">
-					{sounding ? (heardDb === null ? 'sound' : withUnit(heardDb - 14, 0, 'dB')) : (span?.state ?? 'off')}
-				</p>
-				<p class="soft small">
-					{sounding ? (heardDb === null ? 'no amplifier on the bench' : `music at the seat, at most`) : why}
-				</p>
-				{#if sounding}<p class="mono small">{playing}</p>
-					{#if opened}<p class="soft small">
-							{say(chain, { from: 'sound', code: 'opened', data: opened }).join(', ').replace('Converter opened: ', '')}
-						</p>{/if}{/if}
-			</div>
-		</div>
+		{#if view.bench.screen}
+			<Stage
+				screen={view.bench.screen}
+				now={eyeSpan?.state ?? 'off'}
+				why={eyeSpan ? (say(chain, eyeSpan.why)[0] as string) : ''}
+				{seen}
+				{still}
+				{nowMs}
+			/>
+		{/if}
+		{#if hears || !view.bench.screen}<div class="meter">
+				{#each ['L', 'R'] as side (side)}
+					<span class="column"><i class:on={sounding}></i><small>{side}</small></span>
+				{/each}
+				<div>
+					<p class="mono big">
+						{sounding ? (heardDb === null ? 'sound' : withUnit(heardDb - 14, 0, 'dB')) : (span?.state ?? 'off')}
+					</p>
+					<p class="soft small">
+						{sounding ? (heardDb === null ? 'no amplifier on the bench' : `music at the seat, at most`) : why}
+					</p>
+					{#if sounding}<p class="mono small">{playing}</p>
+						{#if opened}<p class="soft small">
+								{say(chain, { from: 'sound', code: 'opened', data: opened })
+									.join(', ')
+									.replace('Converter opened: ', '')}
+							</p>{/if}{/if}
+				</div>
+			</div>{/if}
 		{#each groups as { title, names } (title)}
 			<h3>{title}</h3>
 			<div class="faults">
