@@ -266,6 +266,7 @@ describe('a rehearsal', () => {
 		const { plan } = endpoint('lamp-room');
 		const apart = {
 			...plan,
+			brief: { ...plan.brief, video: { ...plan.brief.video!, codec: 'h265' as const } },
 			parts: { ...plan.parts, also: [{ part: 'fan-5-switched', count: 1 }] },
 			heat: { ...plan.heat, roomC: 44 }
 		};

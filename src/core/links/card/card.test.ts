@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { cardText } from '../../files/cardBytes';
 import { chain } from '../../chain';
@@ -118,7 +119,10 @@ it('keeps large media on a drive when there is one, and recordings never on the 
 });
 
 describe('a cut at any moment', () => {
-	const card = (plan: Plan) => cardTree(write(chain, plan, context));
+	const mediaBytes = new Map(
+		['Harbour bell in A.wav', 'Night ferry.wav'].map((location) => [location, demoMediaBytes(location)!])
+	);
+	const card = (plan: Plan) => cardTree(write(chain, plan, context, { mediaBytes }));
 	const cutAt = (plan: Plan, atMs: number) =>
 		rehearse({
 			links: chain,

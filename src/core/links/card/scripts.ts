@@ -9,7 +9,7 @@ export const APPLY_BEGIN = `#!/bin/bash
 set -euo pipefail
 here=$(cd "$(dirname "\${BASH_SOURCE[0]}")" && pwd)
 kept=/var/lib/yphos-card
-files=() packages=() units=() overlays=() folders=() early=() changed= rebuild=
+files=() packages=() units=() overlays=() folders=() early=() rebuild='' changed=
 
 for tool in sha256sum cut cmp stat install mv grep sort systemctl dpkg dpkg-query; do
 	command -v "$tool" >/dev/null || { echo "$tool is missing on this system, and nothing can be put in place without it." >&2; exit 1; }

@@ -24,7 +24,7 @@ export const picture: Link<'picture', PictureSettings> = {
 	version: 1,
 	empty: ({ kind }) => ({ ...calmPicture, used: showsPicture(kind), draws: kind === 'film' ? 'gpu' : 'plain' }),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
-	key: 'v',
+	key: 'e',
 	place: {
 		column: 'out',
 		row: 0,

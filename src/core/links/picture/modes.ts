@@ -151,6 +151,8 @@ function judge(timing: VideoTiming, question: ModeQuestion, cadence: Cadence | n
 		score += WORTH.usual;
 		reasons.push('preferred by the screen');
 	}
+	// Below that many sets take a mode for films alone, and what moves besides stutters.
+	if (refreshHzOf(timing) > 47) score += WORTH.usual;
 	// Of two alike the calmer.
 	return [score - timing.pixelClockKhz / 1e6, reasons];
 }

@@ -26,7 +26,8 @@ export const SHOW_CARD = `#!/bin/bash
 # show-card.sh CARD [bare]: shows a test card until Enter is pressed. bare: without the margins, as when edges are read.
 cards=/opt/yphos/cards
 if [[ ! -e $cards/$1.png ]]; then
-	echo "Which card? One of:" $(cd "$cards" && ls) >&2
+	echo "Which card? There are, in $cards:" >&2
+	ls "$cards" >&2
 	exit 1
 fi
 # A card is drawn for the panel as it is, however pictures are turned on it.

@@ -70,7 +70,8 @@ export function cutPercent(area: Part, window: Part): number {
 	const shown =
 		overlap(area.left, area.right, window.left, window.right) *
 		overlap(area.top, area.bottom, window.top, window.bottom);
-	return whole <= 0 ? 0 : Math.max(0, 100 * (1 - shown / whole));
+	// A rounding is no cut.
+	return whole <= 0 ? 0 : Math.max(0, Number((100 * (1 - shown / whole)).toFixed(6)));
 }
 
 /** Slips that are seen, a second: none where frames divide evenly, or slip more seldom than anybody notices. */

@@ -54,8 +54,7 @@ function kernelSteps({ facts }: Context, claims: readonly Claim[]): Step[] {
 			id: 'kernel-display',
 			phase: 'prepare',
 			needs: ['set on card', 'card in computer'],
-			do: 'Where the first partition has cmdline.txt, add this at the end of its one line; where it has extlinux/extlinux.conf, at the end of the line that begins with append.',
-			command: own.map(({ argument }) => argument).join(' '),
+			do: `Where the first partition has cmdline.txt, add this at the end of its one line, after a space; where it has extlinux/extlinux.conf, at the end of the line that begins with append: ${own.map(({ argument }) => argument).join(' ')}`,
 			expect: 'The line is still one line, and the file is saved.'
 		}
 	];

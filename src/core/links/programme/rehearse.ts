@@ -139,6 +139,8 @@ interface Opening {
 	readonly sounds: boolean;
 	/** How it opens the screen; null: it shows nothing. */
 	readonly screen: ScreenWish | null;
+	/** Why it cannot draw whatever screen there is; null: it can. */
+	readonly lacks: string | null;
 	/** A circuit decodes where the board has one. */
 	readonly byCircuit: boolean;
 	/** How long a still picture stands; null: for ever. */
@@ -194,10 +196,16 @@ function play(player: Player): void {
 		oneForEver: options.get('loop-file') === 'inf',
 		sounds: !silent && !refused,
 		screen,
+		lacks: options.get('vo') === 'gpu' && !hasGraphics(machine) ? 'no driver for the graphics unit is installed' : null,
 		byCircuit: (options.get('hwdec') ?? 'no') !== 'no',
 		stillMs: stillMs(options.get('image-display-duration'))
 	});
 }
+
+/** Without them no picture is drawn by the graphics unit. Source: their descriptions in Debian 12. */
+const GRAPHICS = ['libegl-mesa0', 'libgl1-mesa-dri'];
+const hasGraphics = (machine: Machine): boolean =>
+	GRAPHICS.every((name) => machine.disk.packages.get(name) === 'installed');
 
 /** A still picture stands for one second unless told otherwise; null: for ever. Source: mpv(1), --image-display-duration. */
 const stillMs = (value: string | undefined): number | null =>
@@ -264,7 +272,8 @@ function playList(player: Player, entries: readonly PlaylistEntry[], opening: Op
 	const shown = (title: string, { picture }: PlayedMedia): boolean => {
 		if (!picture || !opening.screen) return false;
 		if (typeof screen === 'string')
-			screen = machine.offers.openScreen?.(process.unit, opening.screen) ?? 'this endpoint has no screen';
+			screen =
+				opening.lacks ?? machine.offers.openScreen?.(process.unit, opening.screen) ?? 'this endpoint has no screen';
 		if (typeof screen === 'string') {
 			const why = screen;
 			once(`no picture ${why}`, () => tell.event('no-picture', 'bad', { why }));

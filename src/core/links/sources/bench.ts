@@ -29,8 +29,8 @@ export function sourcesBench(settings: SourcesSettings, context: Context): Parti
 			.map((url) => ({ url, state: 'plays', media: context.media(url) })),
 		media: locations.flatMap((location) => {
 			const media = context.media(location);
-			// What the set is to carry and cannot is not there; what the person copies is taken to be.
-			const comes = !(isInSet(settings, context, location) && context.isAbsent(location));
+			// What the set carries is there when the set brings it; what the person copies is taken to be.
+			const comes = !isInSet(settings, context, location);
 			return media && comes && placeKind(location) !== 'stream'
 				? [{ ...media, location: placeOf(location).inPlaylist }]
 				: [];

@@ -38,7 +38,7 @@ const isEmpty = (items: readonly SourceItem[]): Finding[] =>
 					id: 'sources.empty',
 					level: 'stop',
 					title: 'There is nothing to play',
-					why: 'Import a playlist, drop audio files, or type the address of a stream.',
+					why: 'Import a playlist, add files of your own, or type the address of a stream.',
 					setting: 'sources.items',
 					fixes: []
 				}

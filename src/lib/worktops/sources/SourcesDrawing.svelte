@@ -131,8 +131,8 @@
 			</p>{/if}
 	{:else}
 		<p class="soft">
-			Nothing to play yet. Import a playlist from your computer, add audio files, or type the address of a stream on the
-			left.
+			Nothing to play yet. Import a playlist from your computer, add files of your own, or type the address of a stream
+			on the left.
 		</p>
 	{/if}
 </div>

@@ -7,7 +7,7 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, SwitchField, TextField } from '$lib/fields';
 	import { readInWorker } from '$lib/readers/readInWorker';
-	import { addPlaylist, audioIn, roomIn, takeAudioFiles } from './sourcesIntake';
+	import { addPlaylist, mediaIn, roomIn, takeMediaFiles } from './sourcesIntake';
 
 	const view = useEndpoint();
 	const sources = $derived(view.plan.sources);
@@ -66,7 +66,7 @@
 		const giveUp = new AbortController();
 		intake = { done: 0, of: files.length, stop: () => giveUp.abort() };
 		try {
-			remarks = await takeAudioFiles(view.endpoint!.id, files, {
+			remarks = await takeMediaFiles(view.endpoint!.id, files, {
 				onFile: (done) => (intake = intake && { ...intake, done }),
 				signal: giveUp.signal
 			});
@@ -76,9 +76,9 @@
 		}
 	}
 	async function addFolder(all: readonly File[]): Promise<void> {
-		const files = audioIn(all);
+		const files = mediaIn(all);
 		if (files.length) return addFiles(files);
-		remarks = [`None of the ${all.length} files in that folder is an audio file.`];
+		remarks = [`None of the ${all.length} files in that folder can be played.`];
 	}
 
 	const list = $derived({
@@ -133,9 +133,9 @@
 		kind="tertiary"
 		multiple
 		disabled={intake !== null}
-		labelText="Add audio files"
+		labelText="Add files"
 		disableLabelChanges
-		accept={['audio/*', '.flac', '.wav']}
+		accept={['audio/*', 'video/*', 'image/*', '.flac', '.wav', '.mp4']}
 		on:change={(event) => addFiles(event.detail)}
 	/>
 	<Button size="small" kind="tertiary" disabled={intake !== null} on:click={() => folder?.click()}>Add a folder</Button>
@@ -144,7 +144,7 @@
 		type="file"
 		webkitdirectory
 		hidden
-		aria-label="Folder with audio files"
+		aria-label="Folder with media files"
 		onchange={(event) => {
 			void addFolder([...(event.currentTarget.files ?? [])]);
 			event.currentTarget.value = '';

@@ -5,7 +5,7 @@ import { writeTone } from '$core/formats/wav/wav';
 import { LIST_LIMITS } from '$core/formats/playlist/limits';
 import { store } from '$lib/store/workshop.svelte';
 import { demoWorkshop } from '../../../../demo/workshop';
-import { addPlaylist, audioIn, takeAudioFiles } from './sourcesIntake';
+import { addPlaylist, mediaIn, takeMediaFiles } from './sourcesIntake';
 
 const room = vi.hoisted(() => ({ full: '', kept: [] as string[] }));
 vi.mock('$lib/store/storage', () => ({
@@ -58,7 +58,7 @@ it('takes each dropped file alone: one that cannot be kept, read or named keeps 
 	const tone = (sampleRateHz: number): Uint8Array<ArrayBuffer> =>
 		writeTone({ pitchHz: 440, peakDbfs: -20, sampleRateHz, bitDepth: 16, channels: 1, durationMs: 50 }) as never;
 	room.full = 'full.wav';
-	const said = await takeAudioFiles('test-bench', [
+	const said = await takeMediaFiles('test-bench', [
 		new File([tone(3000)], 'slow.wav'),
 		new File([tone(48_000)], 'full.wav'),
 		new File([tone(48_000)], 'good.wav'),
@@ -93,11 +93,11 @@ it('knows a file again that is missed here, whatever it is called now, and stops
 	});
 	const file = (name: string): File => new File([bytes as Uint8Array<ArrayBuffer>], name);
 	store.workshop = demoWorkshop;
-	await takeAudioFiles('test-bench', [file('first.wav')]);
+	await takeMediaFiles('test-bench', [file('first.wav')]);
 	room.kept = [];
 	await store.lookForMedia();
 	expect([...store.absent]).toEqual(['first.wav']);
-	await takeAudioFiles('test-bench', [file('renamed since.wav')]);
+	await takeMediaFiles('test-bench', [file('renamed since.wav')]);
 	expect([...store.absent]).toEqual([]);
 	const listed = store.workshop!.endpoints.find(({ id }) => id === 'test-bench')!.plan.sources.items;
 	expect(listed.filter(({ location }) => /first|renamed/.test(location)).map(({ location }) => location)).toEqual([
@@ -105,7 +105,7 @@ it('knows a file again that is missed here, whatever it is called now, and stops
 	]);
 	const giveUp = new AbortController();
 	const seen: number[] = [];
-	const said = await takeAudioFiles('test-bench', [file('a.wav'), file('b.wav'), file('c.wav')], {
+	const said = await takeMediaFiles('test-bench', [file('a.wav'), file('b.wav'), file('c.wav')], {
 		onFile: (done) => {
 			seen.push(done);
 			if (done === 1) giveUp.abort();
@@ -115,7 +115,7 @@ it('knows a file again that is missed here, whatever it is called now, and stops
 	expect(seen).toEqual([0, 1]);
 	expect(said.join()).toContain('1 file added');
 	expect(said.join()).toContain('Given up after 2 of 3 files');
-	expect(audioIn([file('b.flac'), new File([''], 'cover.jpg'), file('a.MP3')]).map(({ name }) => name)).toEqual([
+	expect(mediaIn([file('b.flac'), new File([''], 'cover.jpg'), file('a.MP3')]).map(({ name }) => name)).toEqual([
 		'a.MP3',
 		'b.flac'
 	]);

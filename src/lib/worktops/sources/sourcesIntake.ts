@@ -2,6 +2,7 @@ import type { Playlist } from '$core/formats/playlist';
 import { LIST_LIMITS } from '$core/formats/playlist/limits';
 import { readFlac } from '$core/formats/wav/flac';
 import { readWav } from '$core/formats/wav/wav';
+import { pictureFacts } from '$core/links/sources/pictureFacts';
 import { mediaSchema, type Media } from '$core/parts/media';
 import type { Plan } from '$core/plan/plan';
 import { fitLine } from '$core/plan/text';
@@ -46,12 +47,13 @@ interface Taken {
 	readonly remarks: readonly string[];
 }
 
-/** Endings of what the player plays as sound. */
-const AUDIO = /\.(?:wav|flac|mp3|m4a|aac|ogg|oga|opus|aif|aiff|wv|ape)$/i;
-/** Of a folder, what sounds; in the order of its names. */
-export const audioIn = (files: readonly File[]): File[] =>
+/** Endings of what the player plays: sound, films, still pictures. */
+const PLAYED =
+	/\.(?:wav|flac|mp3|m4a|aac|ogg|oga|opus|aif|aiff|wv|ape|mp4|m4v|mov|mkv|webm|avi|mpg|mpeg|ts|png|jpg|jpeg|webp)$/i;
+/** Of a folder, what can be heard or seen; in the order of its names. */
+export const mediaIn = (files: readonly File[]): File[] =>
 	files
-		.filter(({ name, type }) => AUDIO.test(name) || type.startsWith('audio/'))
+		.filter(({ name, type }) => PLAYED.test(name) || /^(?:audio|video|image)\//.test(type))
 		.sort((a, b) => (a.webkitRelativePath || a.name).localeCompare(b.webkitRelativePath || b.name));
 
 /** How far it is, and whether it was given up; what was taken until then stays. */
@@ -61,10 +63,10 @@ export interface Intake {
 }
 
 /**
- * Takes audio files in: their facts, their bytes where they are small, and an entry for each that the list does not have yet.
+ * Takes files in: their facts, their bytes where they are small, and an entry for each that the list does not have yet.
  * A file whose bytes are missed here is known by its digest, whatever it is called now. Gives remarks.
  */
-export async function takeAudioFiles(
+export async function takeMediaFiles(
 	endpointId: string,
 	files: readonly File[],
 	intake: Intake = {}
@@ -87,7 +89,7 @@ export async function takeAudioFiles(
 	}
 	const media = taken.flatMap((one) => one.media ?? []);
 	const fresh = new Map(media.map((one) => [one.location, one]));
-	const why = store.change('add audio files', (workshop) => ({
+	const why = store.change('add files', (workshop) => ({
 		...workshop,
 		media: [...workshop.media.filter(({ location }) => !fresh.has(location)), ...fresh.values()],
 		endpoints: workshop.endpoints.map((endpoint) =>
@@ -128,7 +130,11 @@ async function takeOne(file: File, signal?: AbortSignal): Promise<Taken | null> 
 			})
 		: null;
 	const remarks = [
-		...(!parsed ? [`${file.name}: how it is made cannot be read here (WAV and FLAC can); type it in the list.`] : []),
+		...(!parsed
+			? [
+					`${file.name}: how it is made cannot be read here (WAV, FLAC, MP4, MOV, PNG and JPEG can); type it in the list.`
+				]
+			: []),
 		...(parsed && !parsed.success
 			? [
 					`${file.name}: ${parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ')}. It is in the list, but what becomes of it is not known.`
@@ -165,7 +171,10 @@ function withEntries(plan: Plan, locations: readonly string[]): Plan {
 
 async function factsOf(
 	file: File
-): Promise<Pick<Media, 'codec' | 'lossless' | 'sampleRateHz' | 'bitDepth' | 'channels' | 'durationMs'> | null> {
+): Promise<Pick<
+	Media,
+	'codec' | 'lossless' | 'sampleRateHz' | 'bitDepth' | 'channels' | 'durationMs' | 'picture' | 'silent'
+> | null> {
 	const head = new Uint8Array(await file.slice(0, HEADER_BYTES).arrayBuffer());
 	const wav = readWav(head);
 	if (wav.ok) {
@@ -181,5 +190,40 @@ async function factsOf(
 		};
 	}
 	const flac = readFlac(head);
-	return flac.ok ? { codec: 'flac', lossless: true, ...flac.value } : null;
+	if (flac.ok) return { codec: 'flac', lossless: true, ...flac.value };
+	return pictureFacts((await filmHead(file)) ?? head);
+}
+
+const BOX_HEAD_BYTES = 16;
+/** What describes a film of many hours is not larger. */
+const MOST_MOOV_BYTES = 64_000_000;
+/** No film has more boxes side by side before it is described. */
+const MOST_BOXES = 200;
+
+/** Of a film, the parts that describe it, wherever they stand; null: it is none. Source: ISO/IEC 14496-12, clause 4.2. */
+async function filmHead(file: File): Promise<Uint8Array | null> {
+	let at = 0;
+	let ftyp: Uint8Array | null = null;
+	for (let n = 0; n < MOST_BOXES && at + 8 <= file.size; n++) {
+		const head = new DataView(await file.slice(at, at + BOX_HEAD_BYTES).arrayBuffer());
+		const short = head.getUint32(0);
+		const type = String.fromCharCode(...[4, 5, 6, 7].map((k) => head.getUint8(k)));
+		const size =
+			short === 1 && head.byteLength >= 16
+				? head.getUint32(8) * 2 ** 32 + head.getUint32(12)
+				: short === 0
+					? file.size - at
+					: short;
+		if (size < 8 || (n === 0 && type !== 'ftyp')) return null;
+		if (type === 'ftyp' && size <= HEADER_BYTES) ftyp = new Uint8Array(await file.slice(at, at + size).arrayBuffer());
+		if (type === 'moov' && ftyp && size <= MOST_MOOV_BYTES) {
+			const moov = new Uint8Array(await file.slice(at, at + size).arrayBuffer());
+			const joined = new Uint8Array(ftyp.length + moov.length);
+			joined.set(ftyp);
+			joined.set(moov, ftyp.length);
+			return joined;
+		}
+		at += size;
+	}
+	return null;
 }
