@@ -15,6 +15,7 @@ const lounge = emptyPlan('Bunkhouse lounge', 'lounge');
 const foghorn = emptyPlan('Fog-horn room', 'foghorn');
 const bench = emptyPlan('Test bench', 'bench');
 const lamp = emptyPlan('Lamp-room film', 'lamp', 'film');
+const gallery = emptyPlan('Gallery wall', 'gallery', 'second-screen');
 const hatch = emptyPlan('Ticket hatch', 'hatch', 'photos');
 
 /** Made for the demo; its other half was thrown away. */
@@ -283,8 +284,35 @@ export const demoWorkshop: Workshop = {
 				wholePicture: 'none',
 				edges: { left: 48, right: 44, top: 26, bottom: 28 },
 				distanceM: 3.5,
-				hours: { from: '07:30', until: '20:00' }
+				hours: { from: '07:30', until: '20:00' },
+				controls: [
+					{ action: 'next', by: 'keyboard', key: 'KEY_RIGHT', scancode: '' },
+					{ action: 'shut-down', by: 'keyboard', key: 'KEY_POWER', scancode: '' }
+				]
 			}
+		}),
+		endpoint('gallery-wall', {
+			...gallery,
+			brief: {
+				...gallery.brief,
+				room: 'Gallery',
+				purpose: 'A second screen for the computer in the office: what the keeper has open, large on the wall.',
+				video: { codec: 'h264', widthPx: 1280, heightPx: 720, framesPerSec: 30, bitDepth: 8 },
+				soundWithinSec: 60
+			},
+			parts: {
+				...gallery.parts,
+				board: 'board-full-4',
+				supply: 'supply-5-3',
+				card: 'card-16',
+				screen: 'screen-1080',
+				case: 'case-vented',
+				cooler: 'cooler-stick',
+				also: also('lead-micro-display-2', 'lead-net-2')
+			},
+			network: { ...gallery.network, login: 'key', sshKeys: [KEEPER_KEY] },
+			sound: { ...gallery.sound, used: false },
+			picture: { ...gallery.picture, writesEdid: true, distanceM: 4 }
 		})
 	]
 };

@@ -186,7 +186,7 @@ export const WISHES = ['music', 'film', 'photos', 'notices', 'recorder', 'second
 /** One of the kinds of endpoint. */
 export type Wish = (typeof WISHES)[number];
 /** Those that play a list of their own. */
-export const playsList = (wish: Wish): boolean => wish !== 'recorder' && wish !== 'second-screen';
+export const playsList = (wish: Wish): boolean => wish !== 'recorder';
 /** Those that show something. */
 export const showsPicture = (wish: Wish): boolean => wish !== 'music' && wish !== 'recorder';
 

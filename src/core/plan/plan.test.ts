@@ -47,7 +47,13 @@ describe('opening a workshop', () => {
 		saved.parts[0] = 'a board';
 		const opened = open(text(saved));
 		if (!opened.ok) throw new Error('not opened');
-		expect(opened.value.workshop.endpoints.map((e) => e.id)).toEqual(['bunkhouse-lounge', 'test-bench', 'lamp-room', 'ticket-hatch']);
+		expect(opened.value.workshop.endpoints.map((e) => e.id)).toEqual([
+			'bunkhouse-lounge',
+			'test-bench',
+			'lamp-room',
+			'ticket-hatch',
+			'gallery-wall'
+		]);
 		expect(opened.value.damaged.map((d) => d.where)).toEqual(['parts[0]', 'endpoints[1]']);
 		expect(opened.value.damaged[1]).toMatchObject({
 			raw: saved.endpoints[1],

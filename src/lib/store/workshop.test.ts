@@ -260,7 +260,9 @@ describe('a storage that cannot be trusted', () => {
 		await store.decide('sound-only');
 		await store.flush();
 		expect(asides()).toHaveLength(1);
-		expect((disk.get('workshop') as { workshop: typeof demoWorkshop }).workshop.endpoints).toHaveLength(demoWorkshop.endpoints.length - 1);
+		expect((disk.get('workshop') as { workshop: typeof demoWorkshop }).workshop.endpoints).toHaveLength(
+			demoWorkshop.endpoints.length - 1
+		);
 	});
 
 	it.each([

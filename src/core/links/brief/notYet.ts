@@ -4,6 +4,5 @@ import type { Wish } from '../../link';
 export const NOT_YET: Partial<Readonly<Record<Wish, string>>> = {
 	notices: 'Pages, feeds and their times are not made yet. What is made shows films and pictures in turn.',
 	recorder:
-		'Tuner, guide and recordings are not made yet. Power, heat, network and card can be planned; nothing records.',
-	'second-screen': 'What it shows is not made yet. Power, heat, network and card can be planned; nothing is shown.'
+		'Tuner, guide and recordings are not made yet. Power, heat, network and card can be planned; nothing records.'
 };

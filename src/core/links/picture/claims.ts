@@ -4,6 +4,7 @@ import { PLAYER_UNIT } from '../../files/cardFile';
 import type { Context, SettingPath } from '../../link';
 import { decodes } from '../../parts/playLoad';
 import { modelineOf } from '../../standards/videoTiming';
+import { controlPackages, KEYS_UNIT, PLAYER_SOCKET } from './controls';
 import { CARDS_PACKAGES, SCREEN_UNIT, WAIT_PATH } from './files';
 import { SIDES } from './overscan';
 import type { PictureSettings } from './settings';
@@ -81,6 +82,11 @@ function playerClaims(settings: PictureSettings, context: Context): Claim[] {
 		...(settings.levels === 'auto' ? [] : [option('video-output-levels', settings.levels, 'picture.levels')]),
 		...(byCircuit ? [option('hwdec', settings.draws === 'gpu' ? 'auto-safe' : 'auto-copy', 'brief.video')] : []),
 		option('image-display-duration', String(settings.stillSec), 'picture.stillSec'),
+		// What is sent is shown as it comes. Source: mpv(1), low-latency profile.
+		...(context.facts.receives
+			? [option('profile', 'low-latency', 'sources.items'), option('cache', 'no', 'sources.items')]
+			: []),
+		...(settings.controls.length ? [option('input-ipc-server', PLAYER_SOCKET, 'picture.controls')] : []),
 		option('prefetch-playlist', 'yes', 'picture'),
 		option('osc', 'no', 'picture'),
 		option('osd-level', '0', 'picture')
@@ -108,18 +114,21 @@ function startClaims(settings: PictureSettings): Claim[] {
 
 const packageClaims = (settings: PictureSettings, context: Context): Claim[] =>
 	[
+		...controlPackages(settings.controls),
 		...(settings.draws === 'gpu' ? ['libegl-mesa0', 'libgl1-mesa-dri'] : []),
 		...(settings.hours && settings.offBy === 'cec' ? ['v4l-utils'] : []),
 		...(pictureWay(settings, context).output === 'ladder' ? CARDS_PACKAGES : [])
 	].map((name): Claim => ({ ...FROM, on: 'package', what: 'picture', name, setting: 'picture' }));
 
-const unitClaims = (settings: PictureSettings): Claim[] =>
-	settings.hours
-		? [
-				{ ...FROM, on: 'unit', what: 'screen hours', name: `${SCREEN_UNIT}.timer`, setting: 'picture.hours' },
-				{ ...FROM, on: 'unit', what: 'screen hours', name: `${SCREEN_UNIT}.service`, setting: 'picture.hours' }
-			]
-		: [];
+const unitClaims = (settings: PictureSettings): Claim[] => {
+	const unit = (name: string, setting: SettingPath): Claim => ({ ...FROM, on: 'unit', what: 'picture', name, setting });
+	return [
+		...(settings.controls.length ? [unit(KEYS_UNIT, 'picture.controls')] : []),
+		...(settings.hours
+			? [unit(`${SCREEN_UNIT}.timer`, 'picture.hours'), unit(`${SCREEN_UNIT}.service`, 'picture.hours')]
+			: [])
+	];
+};
 
 const checkClaims = (settings: PictureSettings): Claim[] => [
 	{

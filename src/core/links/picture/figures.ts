@@ -3,6 +3,7 @@ import type { Context, Figure } from '../../link';
 import { hSyncKhzOf, refreshHzOf } from '../../standards/videoTiming';
 import { computeLevels, computeTolerance } from './ladder';
 import { contrastIn, legibleSizes, pictureMm, pixelsPerInch } from './legibility';
+import { computeDelay, totalMs, type DelayShare } from './delay';
 import { loopGap } from './loop';
 import { activeArea, anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
@@ -120,8 +121,19 @@ export function pictureFigures(settings: PictureSettings, context: Context): Fig
 			}
 		);
 	}
+	const delay = delayOf(settings, context);
+	if (delay.length > 0)
+		out.push({
+			id: 'delay',
+			setting: 'network.way',
+			label: 'From the computer to the eye',
+			text: withUnit(totalMs(delay), 0, 'ms'),
+			value: totalMs(delay),
+			sure: 'typical',
+			from: `${delay.map(({ what, ms }) => `${what} ${ms.toFixed(0)}`).join(', ')}. A set\u2019s game or computer mode saves most.`
+		});
 	const gap = loopGap(context);
-	if (gap && context.facts.film)
+	if (gap && context.facts.film && !context.facts.receives)
 		out.push({
 			id: 'gap',
 			setting: 'programme.loop',
@@ -146,6 +158,25 @@ export function pictureFigures(settings: PictureSettings, context: Context): Fig
 		});
 	}
 	return out;
+}
+
+/** Mbit/s that a wire and a fair Wi-Fi carry at least. Typical. */
+const LINK_BPS = { wired: 94e6, radio: 30e6 } as const;
+
+/** Shares of the delay of what a computer sends; none where nothing is sent. */
+export function delayOf(settings: PictureSettings, context: Context): DelayShare[] {
+	const { chosen, edid } = pictureWay(settings, context);
+	const { receives, way, film } = context.facts;
+	if (!receives || !chosen) return [];
+	const wired = way !== 'radio';
+	return computeDelay({
+		framesPerSec: film?.framesPerSec ?? 30,
+		refreshHz: refreshHzOf(chosen.timing),
+		bitsPerSec: 8_000_000,
+		linkBps: wired ? LINK_BPS.wired : LINK_BPS.radio,
+		wired,
+		setMs: edid?.cta?.hdmi?.videoLatencyMs ?? null
+	});
 }
 
 /** White over black of this screen in this light. */

@@ -1,5 +1,6 @@
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import type { CardFile, CardLine, Context } from '../../link';
+import { controlFiles } from './controls';
 import { testCards } from './cards';
 import { ladderOverlay } from './overlay';
 import { RAMDISK_HOOK, SCREEN_HOURS, SHOW_CARD, WAIT_FOR_SCREEN } from './scripts';
@@ -50,6 +51,7 @@ export function pictureFiles(settings: PictureSettings, context: Context): CardF
 			: []),
 		...ruleFiles(settings, way.screen?.touch ?? false),
 		...hourFiles(settings),
+		...controlFiles(settings.controls, context.facts.endpointName),
 		...(way.output === 'ladder' && way.chosen && way.adapter
 			? [
 					textFile(

@@ -3,7 +3,9 @@ import { claimsOn, type Claim } from '../../claims';
 import { fromHex, toBase64 } from '../../formats/edid';
 import type { Context, Finding, Fix } from '../../link';
 import { refreshHzOf } from '../../standards/videoTiming';
-import { contrastOf } from './figures';
+import { ACTIONS, clashesIn } from './controls';
+import { totalMs } from './delay';
+import { contrastOf, delayOf } from './figures';
 import { computeTolerance } from './ladder';
 import { legibleSizes } from './legibility';
 import { anyEdge, NO_EDGES, questionEdges } from './overscan';
@@ -38,7 +40,9 @@ export function assessPicture(settings: PictureSettings, context: Context, claim
 		...assessSight(settings, way),
 		...assessStill(settings, way, context),
 		...assessDrawing(settings, context),
-		...assessLadder(way)
+		...assessDelay(settings, context),
+		...assessLadder(way),
+		...assessControls(settings, context)
 	];
 }
 
@@ -335,6 +339,78 @@ function assessStill(settings: PictureSettings, { screen }: PictureWay, { facts 
 			]
 		}
 	];
+}
+
+/** Above this a pointer is felt to lag behind the hand. Source: ISO 9241-410 leaves it to the task; typical. */
+const FELT_MS = 100;
+
+/** What a computer sends over Wi-Fi. */
+function assessDelay(settings: PictureSettings, context: Context): Finding[] {
+	const shares = delayOf(settings, context);
+	if (shares.length === 0) return [];
+	const ms = totalMs(shares);
+	const byRadio = context.facts.way === 'radio';
+	if (ms <= FELT_MS && !byRadio) return [];
+	return [
+		{
+			id: 'picture.delay',
+			level: byRadio ? 'caution' : 'note',
+			title: `The picture comes ${ms.toFixed(0)}\u2009ms late`,
+			why: `${shares.map(({ what, ms: part }) => `${what} ${part.toFixed(0)}`).join(', ')}. ${byRadio ? 'Over Wi-Fi lost packets show as torn blocks besides: a wire is calmer.' : 'A pointer drags behind; for films and slides nobody minds. The set\u2019s own game or computer mode saves most of it.'}`,
+			setting: 'network.way',
+			fixes: byRadio ? [{ label: 'Use Ethernet', apply: context.change.useWired() }] : []
+		}
+	];
+}
+
+/** Keys that mean two things, and what nobody can ask for. */
+function assessControls({ controls }: PictureSettings, { facts }: Context): Finding[] {
+	if (controls.length === 0) return [];
+	const out = clashesIn(controls).map(({ key, actions }): Finding => ({
+		id: `picture.clash-${key}`,
+		level: 'caution',
+		title: `${key} asks for two things at once`,
+		why: `It stands for ${actions.map((action) => ACTIONS[action].words).join(' and ')}: both happen at each press. Give one of them another key.`,
+		setting: 'picture.controls',
+		fixes: actions.map((action) => ({
+			label: `Only "${ACTIONS[action].words}"`,
+			apply: own((all) => ({
+				...all,
+				controls: all.controls.filter((control) => control.key !== key || control.action === action)
+			}))
+		}))
+	}));
+	const uncoded = controls.filter(({ by, scancode }) => by === 'remote' && scancode === '');
+	if (uncoded.length > 0)
+		out.push({
+			id: 'picture.remote-unlearned',
+			level: 'caution',
+			title:
+				uncoded.length === 1
+					? 'One key of the remote has no code yet'
+					: `${uncoded.length} keys of the remote have no code yet`,
+			why: 'Each remote sends codes of its own. On the endpoint, run "sudo ir-keytable -c -p nec -t", press the key, and enter the scancode that it prints.',
+			setting: 'picture.controls',
+			fixes: []
+		});
+	if (facts.cardId === undefined && controls.some(({ action }) => ['louder', 'quieter', 'mute'].includes(action)))
+		out.push({
+			id: 'picture.volume-of-nothing',
+			level: 'note',
+			title: 'A key for the volume, and no sound',
+			why: 'This endpoint is silent by plan: such keys do nothing.',
+			setting: 'picture.controls',
+			fixes: [
+				{
+					label: 'Take them out',
+					apply: own((all) => ({
+						...all,
+						controls: all.controls.filter(({ action }) => !['louder', 'quieter', 'mute'].includes(action))
+					}))
+				}
+			]
+		});
+	return out;
 }
 
 /** Plain drawing scales each frame with the processor. */

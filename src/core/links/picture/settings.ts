@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { MOST_BYTES } from '../../formats/edid';
+import { controlSchema } from './controls';
 import { lineText, timeOfDay } from '../../plan/text';
 
 const pixels = z.number().int().min(0).max(2000);
@@ -64,6 +65,8 @@ export const pictureSettings = z.object({
 	/** When it is on; null: always. */
 	hours: z.object({ from: timeOfDay, until: timeOfDay }).nullable(),
 	offBy: z.enum(['cec', 'signal']),
+	/** What is asked for by which key; none: nobody drives it. */
+	controls: z.array(controlSchema).max(24),
 	/** From where it is read, by whom, in what light. */
 	distanceM: z.number().min(0.2).max(100),
 	eyes: z.enum(['good', 'usual', 'weak']),
@@ -92,6 +95,7 @@ export const calmPicture: PictureSettings = {
 	blankMin: 0,
 	hours: null,
 	offBy: 'cec',
+	controls: [],
 	distanceM: 2.5,
 	eyes: 'usual',
 	light: 'room'

@@ -4,6 +4,7 @@ import type { Context } from '../../link';
 import { mediaSchema } from '../../parts/media';
 import { placeKind, placesIn } from '../../files/mediaPlace';
 import { isInSet } from './onCard';
+import { receivedAt, receivedMedia } from './receive';
 import type { SourcesSettings } from './settings';
 
 const stream = z.object({ url: z.string(), state: z.enum(['plays', 'refuses']), media: mediaSchema.nullable() });
@@ -26,7 +27,11 @@ export function sourcesBench(settings: SourcesSettings, context: Context): Parti
 	return {
 		streams: locations
 			.filter((location) => placeKind(location) === 'stream')
-			.map((url) => ({ url, state: 'plays', media: context.media(url) })),
+			.map((url) => ({
+				url,
+				state: 'plays',
+				media: context.media(url) ?? (receivedAt(url) === null ? null : receivedMedia(url))
+			})),
 		media: locations.flatMap((location) => {
 			const media = context.media(location);
 			// What the set carries is there when the set brings it; what the person copies is taken to be.

@@ -1,6 +1,7 @@
 import { changing, type Change } from '../../changes';
 import type { Context, Finding } from '../../link';
 import { placeKind } from '../../files/mediaPlace';
+import { receivedAt } from './receive';
 import { filesOf, isInSet } from './onCard';
 import type { SourcesSettings, SourceItem } from './settings';
 
@@ -80,7 +81,8 @@ function areDoubled(items: readonly SourceItem[]): Finding[] {
 }
 
 function areUnknown(items: readonly SourceItem[], context: Context): Finding[] {
-	const unknown = items.filter((item) => !context.media(item.location));
+	// What others send says itself how it is made.
+	const unknown = items.filter((item) => !context.media(item.location) && receivedAt(item.location) === null);
 	if (unknown.length === 0) return [];
 	return [
 		{

@@ -11,6 +11,7 @@ import { assessSources } from './findings';
 import { copySteps } from './copy';
 import { isInSet, mediaClaims } from './onCard';
 import { FILE_MS, rehearseSources, SOURCES_FAULTS, STREAM_MS } from './rehearse';
+import { RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt, receiveSteps } from './receive';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { SOURCES_WORDS } from './words';
 import './offers';
@@ -25,9 +26,17 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 		const media = context.media(item.location);
 		const what = item.title || item.location;
 		const kind = placeKind(item.location);
+		const port = receivedAt(item.location);
 		if (!media?.silent) out.push({ on: 'sound', from: 'sources', what, shape: media });
 		if (kind === 'stream')
-			out.push({ on: 'path', from: 'sources', what, bitsPerSec: media?.bitRateBps ?? ASSUMED_STREAM_BPS });
+			out.push({
+				on: 'path',
+				from: 'sources',
+				what,
+				bitsPerSec: media?.bitRateBps ?? (port === null ? ASSUMED_STREAM_BPS : RECEIVED_BPS)
+			});
+		if (port !== null)
+			out.push({ on: 'listen', from: 'sources', what, port, protocol: 'udp', setting: 'sources.items' });
 		// What nobody has looked into may show something.
 		if (!media || media.picture) out.push({ on: 'picture', from: 'sources', what, shape: media?.picture ?? null });
 		if (kind === 'card')
@@ -71,7 +80,18 @@ export const sources: Link<'sources', SourcesSettings> = {
 		used: playsList(kind),
 		listTitle: '',
 		header: [],
-		items: [],
+		items:
+			kind === 'second-screen'
+				? [
+						{
+							id: 'screen',
+							location: RECEIVE_ADDRESS,
+							title: 'The computer\u2019s screen',
+							durationSec: null,
+							extra: []
+						}
+					]
+				: [],
 		waitForNetwork: true,
 		carry: 'set'
 	}),
@@ -81,6 +101,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 		const stream = items[0] !== undefined && isStream(items[0]);
 		return {
 			listed: items.length,
+			receives: items.some(({ location }) => receivedAt(location) !== null),
 			beginsWith: { stream, waits: waitForNetwork && items.some(isStream), openMs: stream ? STREAM_MS : FILE_MS }
 		};
 	},
@@ -126,6 +147,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 	files: sourcesFiles,
 	steps: (settings, context) => [
 		...copySteps(settings, context),
+		...receiveSteps(settings, context),
 		{
 			id: 'licence',
 			phase: 'check',

@@ -6,6 +6,8 @@ declare module '../../facts' {
 	interface Facts {
 		/** How many entries are listed to be played; absent when no list is played. */
 		readonly listed?: number;
+		/** Something is waited for that others send. */
+		readonly receives?: boolean;
 		/** What is played first, how long it takes to open, and whether the player waits for the network before it. */
 		readonly beginsWith?: { readonly stream: boolean; readonly waits: boolean; readonly openMs: number };
 	}

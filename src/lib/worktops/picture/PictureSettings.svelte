@@ -6,6 +6,7 @@
 	import { modeInWords } from '$core/links/picture/written';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, SwitchField, TextField } from '$lib/fields';
+	import Controls from './Controls.svelte';
 	import EdidDialog from './EdidDialog.svelte';
 
 	const view = useEndpoint();
@@ -277,6 +278,9 @@
 		]}
 	/>
 </div>
+
+<h3>How a person drives it</h3>
+<Controls />
 
 <style>
 	.word {

@@ -1,0 +1,170 @@
+import { z } from 'zod';
+import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
+import { escapeHtml } from '../../files/html';
+import type { CardFile, CardLine } from '../../link';
+
+/** What a person may want of an endpoint, and the player's own command for it. Source: mpv(1), List of Input Commands. */
+export const ACTIONS = {
+	next: { words: 'next', command: '["playlist-next"]' },
+	previous: { words: 'back', command: '["playlist-prev"]' },
+	pause: { words: 'pause, go on', command: '["cycle","pause"]' },
+	louder: { words: 'louder', command: '["add","volume",3]' },
+	quieter: { words: 'quieter', command: '["add","volume",-3]' },
+	mute: { words: 'mute', command: '["cycle","mute"]' },
+	restart: { words: 'from the beginning', command: null },
+	'shut-down': { words: 'shut down safely', command: null }
+} as const;
+/** One of them. */
+export type Action = keyof typeof ACTIONS;
+const actionIds = Object.keys(ACTIONS) as [Action, ...Action[]];
+
+/** By what it is asked for. */
+export const CONTROL_WAYS = {
+	keyboard: 'keyboard or keypad',
+	remote: 'infra-red remote',
+	cec: 'the set\u2019s own remote (CEC)',
+	gamepad: 'gamepad',
+	touch: 'touch'
+} as const;
+/** One of them. */
+export type ControlWay = keyof typeof CONTROL_WAYS;
+
+/** One key for one action. */
+export const controlSchema = z.object({
+	action: z.enum(actionIds),
+	by: z.enum(Object.keys(CONTROL_WAYS) as [ControlWay, ...ControlWay[]]),
+	/** The kernel's name for the key. */
+	key: z
+		.string()
+		.regex(/^(?:KEY|BTN)_[A-Z0-9_]{1,30}$/, 'A key is called as the kernel calls it, such as KEY_NEXTSONG.'),
+	/** Of a remote: the code that ir-keytable -t prints; "": none. */
+	scancode: z.string().regex(/^(?:0x[0-9a-f]{1,8})?$/, 'A code is written as ir-keytable prints it, such as 0x10.')
+});
+/** One key for one action. */
+export type Control = z.infer<typeof controlSchema>;
+
+/** The key that most remotes and keyboards have for it. Source: the kernel's include/uapi/linux/input-event-codes.h. */
+export const USUAL_KEYS: Readonly<Record<Action, string>> = {
+	next: 'KEY_NEXTSONG',
+	previous: 'KEY_PREVIOUSSONG',
+	pause: 'KEY_PLAYPAUSE',
+	louder: 'KEY_VOLUMEUP',
+	quieter: 'KEY_VOLUMEDOWN',
+	mute: 'KEY_MUTE',
+	restart: 'KEY_HOME',
+	'shut-down': 'KEY_POWER'
+};
+
+/** Where the player listens for commands. */
+export const PLAYER_SOCKET = '/var/lib/yphos/player.sock';
+/** The unit that hears the keys. */
+export const KEYS_UNIT = 'yphos-keys.service';
+const CONTROL_PATH = '/opt/yphos/bin/control.sh';
+const KEYS_PATH = '/opt/yphos/keys/yphos.conf';
+const KEYMAP_PATH = '/etc/rc_keymaps/yphos.toml';
+
+const CONTROL_SCRIPT = `#!/bin/sh
+# control.sh ACTION: does what a key asks for.
+tell() { printf '{"command":%s}\\n' "$1" | socat - UNIX-CONNECT:${PLAYER_SOCKET} >/dev/null; }
+case $1 in
+${Object.entries(ACTIONS)
+	.filter(([, { command }]) => command !== null)
+	.map(([id, { command }]) => `${id}) tell '${command}' ;;`)
+	.join('\n')}
+restart) systemctl restart ${PLAYER_UNIT} ;;
+shut-down) systemctl poweroff ;;
+*) echo "unknown: $1" >&2 ;;
+esac`.split('\n');
+
+/** Keys that ask for two things, and actions that nothing asks for. */
+export function clashesIn(
+	controls: readonly Control[]
+): { readonly key: string; readonly actions: readonly Action[] }[] {
+	const byKey = new Map<string, Action[]>();
+	for (const { key, action } of controls) byKey.set(key, [...new Set([...(byKey.get(key) ?? []), action])]);
+	return [...byKey].flatMap(([key, actions]) => (actions.length > 1 ? [{ key, actions }] : []));
+}
+
+/** Programs that hear keys: of any keyboard, of a remote, of the set. */
+export const controlPackages = (controls: readonly Control[]): string[] =>
+	controls.length === 0
+		? []
+		: [
+				'triggerhappy',
+				'socat',
+				...(controls.some(({ by }) => by === 'remote') ? ['ir-keytable'] : []),
+				...(controls.some(({ by }) => by === 'cec') ? ['v4l-utils'] : [])
+			];
+
+/** Keys, the remote's map, what they do, and a small card to lay beside the set. Source: thd(1), ir-keytable(1), rc_keymap(5). */
+export function controlFiles(controls: readonly Control[], endpointName: string): CardFile[] {
+	if (controls.length === 0) return [];
+	const at = (n: number): CardLine['setting'] => `picture.controls.${n}`;
+	const coded = controls
+		.map((control, n) => ({ ...control, n }))
+		.filter(({ by, scancode }) => by === 'remote' && scancode !== '');
+	return [
+		textFile(rootPath(CONTROL_PATH), 'Does what a key asks for.', lines('picture.controls', ...CONTROL_SCRIPT), '0755'),
+		textFile(
+			rootPath(KEYS_PATH),
+			'Which key asks for what.',
+			controls.flatMap(({ key, action }, n) => lines(at(n), `${key} 1 ${CONTROL_PATH} ${action}`))
+		),
+		...(coded.length > 0
+			? [
+					textFile(rootPath(KEYMAP_PATH), 'Codes of the remote, and the keys that they stand for.', [
+						...lines(
+							'picture.controls',
+							'[[protocols]]',
+							'name = "yphos"',
+							'protocol = "nec"',
+							'[protocols.scancodes]'
+						),
+						...coded.flatMap(({ scancode, key, n }) => lines(at(n), `${scancode} = "${key}"`))
+					])
+				]
+			: []),
+		textFile(rootPath(`/etc/systemd/system/${KEYS_UNIT}`), 'Hears keys, remote and gamepad.', [
+			...lines(
+				'picture.controls',
+				'[Unit]',
+				'Description=Hears keys and remotes',
+				'StartLimitIntervalSec=0',
+				'',
+				'[Service]'
+			),
+			...(coded.length > 0 ? lines('picture.controls', `ExecStartPre=-/usr/bin/ir-keytable -c -w ${KEYMAP_PATH}`) : []),
+			...(controls.some(({ by }) => by === 'cec')
+				? lines('picture.controls', 'ExecStartPre=-/usr/bin/cec-ctl --playback')
+				: []),
+			...lines(
+				'picture.controls',
+				`ExecStart=/usr/sbin/thd --triggers ${KEYS_PATH} --deviceglob "/dev/input/event*"`,
+				'Restart=always',
+				'RestartSec=5',
+				'',
+				'[Install]',
+				'WantedBy=multi-user.target'
+			)
+		]),
+		textFile('docs/controls.html', 'A small card to lay beside the set.', [
+			...lines(
+				'picture.controls',
+				'<!doctype html>',
+				'<html lang="en-GB">',
+				'<meta charset="utf-8" />',
+				`<title>${escapeHtml(endpointName)}</title>`,
+				'<style>body{font:16px sans-serif;width:85mm;margin:8mm}td{padding:3px 10px 3px 0}</style>',
+				`<h1>${escapeHtml(endpointName)}</h1>`,
+				'<table>'
+			),
+			...controls.flatMap(({ action, by, key }, n) =>
+				lines(
+					at(n),
+					`<tr><td><b>${ACTIONS[action].words}</b></td><td>${escapeHtml(key.replace(/^(?:KEY|BTN)_/, ''))}</td><td>${CONTROL_WAYS[by]}</td></tr>`
+				)
+			),
+			...lines('picture.controls', '</table>', '</html>')
+		])
+	];
+}
