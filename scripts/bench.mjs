@@ -19,6 +19,7 @@ const vite = await createServer({ root, logLevel: 'error', server: { middlewareM
 const load = (path) => vite.ssrLoadModule(path);
 const [
 	{ chain },
+	{ rehearsed },
 	{ assess },
 	{ write },
 	{ rehearse },
@@ -31,10 +32,17 @@ const [
 	{ catalogue },
 	{ shoppingList },
 	{ misfit },
-	{ diff }
+	{ diff },
+	{ readEdid, writeEdid },
+	{ rankModes },
+	{ TEST_CARDS },
+	{ NO_EDGES },
+	{ writePng },
+	{ VICS }
 ] = await Promise.all(
 	[
 		'/src/core/chain.ts',
+		'/src/core/rehearsals.ts',
 		'/src/core/engines/assess.ts',
 		'/src/core/engines/write.ts',
 		'/src/core/engines/rehearse.ts',
@@ -47,7 +55,13 @@ const [
 		'/src/core/parts/catalogue/index.ts',
 		'/src/core/engines/shopping.ts',
 		'/src/core/plan/misfit.ts',
-		'/src/core/plan/patch.ts'
+		'/src/core/plan/patch.ts',
+		'/src/core/formats/edid/index.ts',
+		'/src/core/links/picture/modes.ts',
+		'/src/core/links/picture/cards.ts',
+		'/src/core/links/picture/overscan.ts',
+		'/src/core/formats/drawing/index.ts',
+		'/src/core/standards/vicTable.ts'
 	].map(load)
 );
 
@@ -66,7 +80,7 @@ function median(work, runs = RUNS, warm = 5) {
 const changed = (plan) => ({ ...plan, brief: { ...plan.brief } });
 const few = (work) => median(work, 3, 1);
 const days = ({ card, bench }, number) =>
-	rehearse({ links: chain, card, bench, startUtcMs: START, forMs: number * DAY_MS });
+	rehearse({ links: rehearsed, card, bench, startUtcMs: START, forMs: number * DAY_MS });
 
 const text = JSON.stringify(demoWorkshop);
 const ids = demoWorkshop.endpoints.map(({ id }) => id);
@@ -125,6 +139,23 @@ const long = (() => {
 		id: first.id
 	};
 })();
+/** A set with eight modes and sound, and what is asked of it. */
+const screenWord = writeEdid({
+	name: 'BENCH',
+	widthMm: 700,
+	heightMm: 400,
+	modes: [16, 31, 4, 19, 32, 33, 34, 5].map((vic) => VICS.find((row) => row.vic === vic).timing),
+	sound: { channels: 2, ratesHz: [48_000], bits: [16] },
+	year: 2026
+}).value;
+const modeQuestion = {
+	edid: null,
+	ranges: { hMinKhz: 30, hMaxKhz: 83, vMinHz: 50, vMaxHz: 76 },
+	panel: { widthPx: 1920, heightPx: 1080, refreshHz: 60 },
+	screen: 'a set',
+	hurdles: [{ what: 'a cable', maxPixelClockMhz: 340 }],
+	content: { num: 24_000, den: 1001 }
+};
 const reference = median(() => JSON.parse(JSON.stringify(demoWorkshop)));
 const rows = [
 	[
@@ -151,19 +182,21 @@ const rows = [
 	[
 		'rehearse a day (lounge)',
 		200,
-		median(() => rehearse({ links: chain, card: lounge.card, bench: lounge.bench, startUtcMs: START, forMs: DAY_MS }))
+		median(() =>
+			rehearse({ links: rehearsed, card: lounge.card, bench: lounge.bench, startUtcMs: START, forMs: DAY_MS })
+		)
 	],
 	[
 		'rehearse a day (all endpoints)',
 		600,
 		median(() =>
-			each.forEach(({ card, bench }) => rehearse({ links: chain, card, bench, startUtcMs: START, forMs: DAY_MS }))
+			each.forEach(({ card, bench }) => rehearse({ links: rehearsed, card, bench, startUtcMs: START, forMs: DAY_MS }))
 		)
 	],
 	[
 		'first start of a new card (lounge)',
 		200,
-		median(() => firstStart({ links: chain, card: new Map(lounge.card), bench: lounge.bench, startUtcMs: START }))
+		median(() => firstStart({ links: rehearsed, card: new Map(lounge.card), bench: lounge.bench, startUtcMs: START }))
 	],
 	['rehearse a fortnight (lounge)', 2000, few(() => days(lounge, 14))],
 	['rehearse a season (lounge)', 10_000, few(() => days(lounge, 91))],
@@ -177,6 +210,19 @@ const rows = [
 		'10 000 entries: assess',
 		60,
 		median(() => assess(chain, changed(long.after.endpoints[0].plan), contextFor(chain, long.after, long.id)))
+	],
+	[
+		'1000 EDIDs read',
+		500,
+		few(() => {
+			for (let n = 0; n < 1000; n++) readEdid(screenWord);
+		})
+	],
+	['all modes of a screen ranked', 5, median(() => rankModes(modeQuestion))],
+	[
+		'test card drawn at 3840 × 2160',
+		400,
+		few(() => writePng(TEST_CARDS[0].draw({ widthPx: 3840, heightPx: 2160 }, NO_EDGES)))
 	],
 	['open a saved workshop', 50, median(() => openWorkshop(text, 'UTC'))]
 ];

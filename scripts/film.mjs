@@ -37,7 +37,13 @@ function draw(n) {
 	for (const { x, depth } of ribs) {
 		const half = 200 * Math.sqrt(Math.max(0, 1 - (x * 0.9) ** 2)) + 60;
 		const width = Math.round(4 + 5 * (depth + 1));
-		box(Math.round(640 + x * 250 - width / 2), Math.round(330 - half), width, Math.round(2 * half), mix(INK, GLASS, 0.25 + 0.35 * (depth + 1)));
+		box(
+			Math.round(640 + x * 250 - width / 2),
+			Math.round(330 - half),
+			width,
+			Math.round(2 * half),
+			mix(INK, GLASS, 0.25 + 0.35 * (depth + 1))
+		);
 	}
 	const glow = 0.55 + 0.45 * Math.cos(12 * turn);
 	for (let radius = 60; radius > 0; radius -= 6)
@@ -62,10 +68,52 @@ const film = join(work, 'lens.mp4');
 const made = spawnSync(
 	'ffmpeg',
 	[
-		...['-v', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'rgb24', '-s', `${WIDTH}x${HEIGHT}`, '-r', String(FRAMES_PER_SEC), '-i', raw],
+		...[
+			'-v',
+			'error',
+			'-y',
+			'-f',
+			'rawvideo',
+			'-pix_fmt',
+			'rgb24',
+			'-s',
+			`${WIDTH}x${HEIGHT}`,
+			'-r',
+			String(FRAMES_PER_SEC),
+			'-i',
+			raw
+		],
 		...['-f', 'lavfi', '-i', `sine=frequency=196:sample_rate=48000:duration=${FRAMES / FRAMES_PER_SEC}`],
-		...['-af', 'volume=-12dB', '-c:v', 'libx264', '-preset', 'veryslow', '-crf', '34', '-pix_fmt', 'yuv420p', '-g', '50'],
-		...['-c:a', 'aac', '-b:a', '24k', '-ac', '1', '-shortest', '-movflags', '+faststart', '-fflags', '+bitexact', '-flags:v', '+bitexact', film]
+		...[
+			'-af',
+			'volume=-12dB',
+			'-c:v',
+			'libx264',
+			'-preset',
+			'veryslow',
+			'-crf',
+			'34',
+			'-pix_fmt',
+			'yuv420p',
+			'-g',
+			'50'
+		],
+		...[
+			'-c:a',
+			'aac',
+			'-b:a',
+			'24k',
+			'-ac',
+			'1',
+			'-shortest',
+			'-movflags',
+			'+faststart',
+			'-fflags',
+			'+bitexact',
+			'-flags:v',
+			'+bitexact',
+			film
+		]
 	],
 	{ stdio: 'inherit' }
 );

@@ -49,6 +49,8 @@ const SHOTS = [
 			await page.getByText(/Unplug converter at/).waitFor();
 		}
 	},
+	{ name: 'endpoint-picture', path: '/endpoint/ticket-hatch/plan/picture' },
+	{ name: 'phone-edges', path: '/endpoint/ticket-hatch/edges', width: 360 },
 	{ name: 'phone-run-sheet', path: '/endpoint/bunkhouse-lounge/run-sheet', width: 360 }
 ];
 

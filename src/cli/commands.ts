@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { calculations } from '$core/engines/calc';
 import type { Finding, Fix, Surroundings } from '$core/link';
 import { chain } from '$core/chain';
+import { rehearsed } from '$core/rehearsals';
 import { readDisks } from '$core/disks/read';
 import { judgeDisks } from '$core/disks/verdict';
 import { assess } from '$core/engines/assess';
@@ -208,7 +209,7 @@ export const rehearseCommand: Command = (args, flags) => {
 	const results = runs.map(({ name, card, bench }) => ({
 		name,
 		result: rehearse({
-			links: chain,
+			links: rehearsed,
 			card,
 			bench,
 			startUtcMs: startOf(flags),

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import type { Change, Changes } from './changes';
 import type { Claim } from './claims';
-import type { Bench, Fault, Machine, TrackKind, Words } from './engines/machine';
+import type { Bench, Fault, TrackKind, Words } from './engines/machine';
 import type { Facts } from './facts';
 import type { Media } from './parts/media';
 import type { Part, PartKind, PartOf } from './parts/schema';
@@ -216,7 +216,7 @@ export interface Place {
 
 /**
  * One stage of the chain, whole: its settings with their history, its place, what it works out, writes, asks of a person, and
- * what the simulated endpoint does with its files. It is handed its own settings; of the others it knows what they publish.
+ * what can be broken; what the simulated endpoint does with its files stands in `rehearsals.ts`. It is handed its own settings; of the others it knows what they publish.
  */
 export interface Link<Id extends string = string, Settings = unknown> {
 	readonly id: Id;
@@ -259,5 +259,4 @@ export interface Link<Id extends string = string, Settings = unknown> {
 	readonly tracks?: readonly TrackKind[];
 	/** What the events that it tells of are in words, by code. */
 	readonly words?: Words;
-	rehearse?(machine: Machine): void;
 }

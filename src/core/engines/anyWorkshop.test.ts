@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { afterAll, expect, it } from 'vitest';
 import { cardBytes } from '../files/cardBytes';
 import { chain } from '../chain';
+import { rehearsed } from '../rehearsals';
 import { toBase64, writeEdid } from '../formats/edid';
 import { catalogue } from '../parts/catalogue';
 import { valuesOf, type Places } from '../plan/arbitrary';
@@ -97,7 +98,7 @@ function goThrough(workshop: Workshop, id: string): void {
 	for (const file of files) cardBytes(file);
 	const bench = benchFor(chain, plan, context);
 	rehearse({
-		links: chain,
+		links: rehearsed,
 		card: cardTree(files),
 		bench,
 		startUtcMs: Date.UTC(2026, 10, 26, 18),

@@ -5,6 +5,7 @@ import { demoMediaBytes } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
 import { cardText } from '../files/cardBytes';
 import { chain } from '../chain';
+import { rehearsed } from '../rehearsals';
 import { readAlsaConf } from '../formats/alsa/conf';
 import { readMpvConf } from '../formats/mpv/conf';
 import { readM3u } from '../formats/playlist';
@@ -59,7 +60,14 @@ function run({
 	const context = contextFor(chain, demoWorkshop, id);
 	const surroundings = structuredClone(benchFor(chain, plan, context));
 	change?.(surroundings);
-	return rehearse({ links: chain, card: cardTree(filesOf(id, plan)), bench: surroundings, startUtcMs, forMs, faults });
+	return rehearse({
+		links: rehearsed,
+		card: cardTree(filesOf(id, plan)),
+		bench: surroundings,
+		startUtcMs,
+		forMs,
+		faults
+	});
 }
 const ear = (result: Rehearsal) => result.tracks.find(({ id }) => id === 'ear')!;
 const first = (result: Rehearsal) => heardIn(result.tracks)[0] ?? null;
@@ -311,7 +319,7 @@ describe('a rehearsal', () => {
 		const run = (tree: typeof card) =>
 			ear(
 				rehearse({
-					links: chain,
+					links: rehearsed,
 					card: tree,
 					bench,
 					startUtcMs: Date.parse('2026-11-24T18:40:00Z'),

@@ -3,6 +3,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
+import { rehearsed } from '../rehearsals';
 import type { Surroundings } from '../link';
 import type { Plan } from '../plan/plan';
 import { assess } from './assess';
@@ -66,7 +67,7 @@ function cardOf(id: string): { card: CardTree; run: (card: CardTree, readsSeed: 
 		card: cardTree(write(chain, plan, surroundings, { mediaBytes })),
 		run: (card, readsSeed) =>
 			rehearse({
-				links: chain,
+				links: rehearsed,
 				card,
 				bench: readsSeed ? bench : unseeded,
 				startUtcMs: Date.parse('2026-11-24T18:40:00Z'),

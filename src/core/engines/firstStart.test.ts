@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
+import { rehearsed } from '../rehearsals';
 import { benchFor } from './benchFor';
 import { contextFor } from './context';
 import { cardTree, firstStart, type Bench, type CardTree } from './machine';
@@ -24,7 +25,7 @@ function run({ faults = [], change, edit }: Around = {}) {
 	change?.(bench);
 	const card = new Map(cardTree(files)) as Map<string, { text: string; bytes: Uint8Array | null }>;
 	edit?.(card);
-	const result = rehearse({ links: chain, card: card as CardTree, bench, startUtcMs, forMs: 60_000, faults });
+	const result = rehearse({ links: rehearsed, card: card as CardTree, bench, startUtcMs, forMs: 60_000, faults });
 	return { verdict: result.verdict, texts: inWords(chain, result.events).map(({ text }) => text), words: result.words };
 }
 const early = (name: string, lastsMs?: number) => ({ faults: [{ name, atMs: 0, ...(lastsMs ? { lastsMs } : {}) }] });
@@ -32,7 +33,7 @@ const early = (name: string, lastsMs?: number) => ({ faults: [{ name, atMs: 0, .
 describe('the first start', () => {
 	it('comes to its end from an image whose clock is a month behind', () => {
 		const bench = benchFor(chain, plan, surroundings);
-		const installed = firstStart({ links: chain, card: cardTree(files), bench, startUtcMs });
+		const installed = firstStart({ links: rehearsed, card: cardTree(files), bench, startUtcMs });
 		expect([installed.problems, installed.clockBehindMs]).toEqual([[], 0]);
 		// The network, the time, lists, packages, restart: minutes, not seconds and not hours.
 		expect(installed.tookMs / 60_000).toBeGreaterThan(0.5);

@@ -50,7 +50,7 @@ export interface Rehearsal {
 	readonly words: readonly string[];
 }
 
-type Rehearsed = Pick<Link, 'id' | 'words' | 'tracks' | 'faults' | 'rehearse'>;
+type Rehearsed = Pick<Link, 'id' | 'words' | 'tracks' | 'faults'> & { readonly rehearse?: (machine: Machine) => void };
 /** What is rehearsed, on what, from when, for how long. */
 export interface RehearseOptions {
 	readonly links: readonly Rehearsed[];

@@ -78,7 +78,6 @@
 	}
 </script>
 
-<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
 <div
 	class="card"
 	bind:this={box}

@@ -3,6 +3,7 @@ import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { cardText } from '../../files/cardBytes';
 import { chain } from '../../chain';
+import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
 import { derive } from '../../engines/derive';
 import { benchFor } from '../../engines/benchFor';
@@ -123,7 +124,7 @@ describe('a cut at any moment', () => {
 	const card = (plan: Plan) => cardTree(write(chain, plan, context, { mediaBytes }));
 	const cutAt = (plan: Plan, atMs: number) =>
 		rehearse({
-			links: chain,
+			links: rehearsed,
 			card: card(plan),
 			bench: benchFor(chain, plan, context),
 			startUtcMs: Date.parse('2026-11-24T12:00:00Z'),

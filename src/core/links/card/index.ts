@@ -11,7 +11,7 @@ import { computeRoom } from './contents';
 import { cardFiles, sealCard } from './files';
 import { assessCard } from './findings';
 import { computeLayer } from './layer';
-import { CARD_FAULTS, cardTrack, rehearseCard } from './rehearse';
+import { CARD_FAULTS, cardTrack } from './rehearse';
 import { calmCard, cardSettings, type CardSettings } from './settings';
 import { settingsSheet } from './sheet';
 import { startFileOf } from './startFile';
@@ -192,6 +192,5 @@ export const card: Link<'card', CardSettings> = {
 		settingsSheet(settings, context, claims)
 	],
 	seal: sealCard,
-	steps: cardSteps,
-	rehearse: rehearseCard
+	steps: cardSteps
 };

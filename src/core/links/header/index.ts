@@ -9,7 +9,6 @@ import { clockOf } from '../../parts/chosen';
 import { HEADER_PINS } from '../../standards/header40Table';
 import { assessHeader } from './findings';
 import { pinOf } from './occupancy';
-import { rehearseHeader } from './rehearse';
 import { headerSettings, type HeaderSettings } from './settings';
 import { hasHeader, occupancyOf, usersOf } from './users';
 import { headerBench, headerBenchShape } from './bench';
@@ -156,6 +155,5 @@ export const header: Link<'header', HeaderSettings> = {
 			: [],
 	figures,
 	assess: assessHeader,
-	steps,
-	rehearse: rehearseHeader
+	steps
 };

@@ -8,7 +8,7 @@ import type { Context, Figure, Link } from '../../link';
 import { FAN_UNIT, fanLine, heatFiles } from './files';
 import { assessHeat } from './findings';
 import { computeHeat, PLACE_AIR } from './model';
-import { HEAT_FAULTS, rehearseHeat } from './rehearse';
+import { HEAT_FAULTS } from './rehearse';
 import { heatSettings, type HeatSettings } from './settings';
 import { resistance, settledAfterSec } from './thermal';
 import { heatBench, heatBenchShape } from './bench';
@@ -164,6 +164,5 @@ export const heat: Link<'heat', HeatSettings> = {
 				reading: 'two temperatures and their minutes'
 			}
 		];
-	},
-	rehearse: rehearseHeat
+	}
 };

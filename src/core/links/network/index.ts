@@ -13,10 +13,10 @@ import { networkFiles } from './files';
 import { assessNetwork } from './findings';
 import { listenClaims } from './listen';
 import { computeNeed, latencyMs, pathOf } from './need';
-import { NETWORK_FAULTS, rehearseNetwork } from './rehearse';
+import { NETWORK_FAULTS } from './rehearse';
 import { calmNetwork, networkSettings, type NetworkSettings } from './settings';
 import { networkSteps } from './steps';
-import { rehearseUpdates, updateClaims } from './updates';
+import { updateClaims } from './updates';
 import { JOIN_MS, networkBench, networkBenchShape } from './bench';
 import { reachTrack } from './track';
 import { NETWORK_WORDS } from './words';
@@ -233,9 +233,5 @@ export const network: Link<'network', NetworkSettings> = {
 	figures,
 	assess: assessNetwork,
 	files: networkFiles,
-	steps: networkSteps,
-	rehearse(machine) {
-		rehearseNetwork(machine);
-		rehearseUpdates(machine);
-	}
+	steps: networkSteps
 };

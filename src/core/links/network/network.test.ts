@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { cardText } from '../../files/cardBytes';
 import { chain } from '../../chain';
+import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
 import { derive } from '../../engines/derive';
 import { benchFor } from '../../engines/benchFor';
@@ -138,7 +139,13 @@ describe('what goes on the card', () => {
 			const card = cardTree(write(chain, plan, context, { userPasswordCrypt: '$6$saltsalt$x' }));
 			const bench = { ...benchFor(chain, plan, context), readsSeed: false };
 			const run = (tree: typeof card) =>
-				rehearse({ links: chain, card: tree, bench, startUtcMs: Date.parse('2026-11-24T12:00:00Z'), forMs: 60_000 });
+				rehearse({
+					links: rehearsed,
+					card: tree,
+					bench,
+					startUtcMs: Date.parse('2026-11-24T12:00:00Z'),
+					forMs: 60_000
+				});
 			const words = (tree: typeof card) => run(tree).tracks.find(({ id }) => id === 'reach')?.verdict?.words;
 			expect(words(card)).toContain(`as lounge.local; 192.168.40.254 logs in by ${login}`);
 			expect(run(card).timeZone).toBe('Atlantic/Faroe');
@@ -191,7 +198,7 @@ describe('the rehearsed network', () => {
 		const bench = structuredClone(benchFor(chain, plan, context));
 		change(bench);
 		const result = rehearse({
-			links: chain,
+			links: rehearsed,
 			card: cardTree(write(chain, plan, context, secrets)),
 			bench,
 			startUtcMs: Date.parse('2026-11-24T12:00:00Z'),
@@ -301,7 +308,7 @@ describe('updates', () => {
 	const byHand = withNetwork({ updates: { nightly: false, at: '03:30' } });
 	const night = (plan: Plan, faults: Parameters<typeof rehearse>[0]['faults'] = []) => {
 		const { events } = rehearse({
-			links: chain,
+			links: rehearsed,
 			card: cardTree(write(chain, plan, context)),
 			bench: benchFor(chain, plan, context),
 			startUtcMs: Date.parse('2026-11-24T22:30:00Z'),

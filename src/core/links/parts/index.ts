@@ -140,9 +140,6 @@ export const parts: Link<'parts', PartsSettings> = {
 	publish: (settings) => ({ parts: settings }),
 	changes: partsChanges,
 	bench: { shape: partsBenchShape, of: partsBench },
-	rehearse(machine) {
-		machine.keepsTime = machine.bench.board.hasClock;
-	},
 	claims,
 	figures,
 	assess: assessParts,

@@ -9,7 +9,7 @@ import { pictureClaims } from './claims';
 import { pictureFigures } from './figures';
 import { pictureFiles } from './files';
 import { assessPicture } from './findings';
-import { PICTURE_FAULTS, rehearsePicture } from './rehearse';
+import { PICTURE_FAULTS } from './rehearse';
 import { calmPicture, pictureSettings, type PictureSettings } from './settings';
 import { pictureSteps } from './steps';
 import { eyeTrack } from './track';
@@ -41,6 +41,5 @@ export const picture: Link<'picture', PictureSettings> = {
 	figures: pictureFigures,
 	assess: assessPicture,
 	files: pictureFiles,
-	steps: pictureSteps,
-	rehearse: rehearsePicture
+	steps: pictureSteps
 };

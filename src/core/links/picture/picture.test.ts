@@ -4,6 +4,7 @@ import { demoMediaBytes } from '../../../../demo/media';
 import { demoMedia } from '../../../../demo/facts';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -52,7 +53,7 @@ const textOf = (plan: Plan, end: string): string => {
 };
 const run = (plan: Plan, { bench = {}, faults = [] }: { bench?: Partial<Bench>; faults?: PlannedFault[] } = {}) => {
 	const result = rehearse({
-		links: chain,
+		links: rehearsed,
 		card: cardTree(filesOf(plan)),
 		bench: { ...benchFor(chain, plan, context), ...bench },
 		startUtcMs: Date.UTC(2026, 10, 26, 9),
@@ -299,7 +300,7 @@ describe('a screen that is off when the board starts', () => {
 		const plan = withPicture({ whenOff: 'restart', writesEdid: false });
 		const files = filesOf(plan).filter(({ path }) => !path.endsWith('60-yphos-screen.rules'));
 		const result = rehearse({
-			links: chain,
+			links: rehearsed,
 			card: cardTree(files),
 			bench: benchFor(chain, plan, context),
 			startUtcMs: Date.UTC(2026, 10, 26, 9),

@@ -5,7 +5,7 @@
 import type { Link } from '../../link';
 import { powerFigures } from './figures';
 import { assessPower } from './findings';
-import { POWER_FAULTS, powerTrack, rehearsePower } from './rehearse';
+import { POWER_FAULTS, powerTrack } from './rehearse';
 import { powerSettings, type PowerSettings } from './settings';
 import { powerSteps } from './steps';
 import { powerBench, powerBenchShape } from './bench';
@@ -28,6 +28,5 @@ export const power: Link<'power', PowerSettings> = {
 	publish: ({ onHoursPerDay }) => ({ onHoursPerDay }),
 	figures: powerFigures,
 	assess: assessPower,
-	steps: powerSteps,
-	rehearse: rehearsePower
+	steps: powerSteps
 };

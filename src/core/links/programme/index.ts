@@ -7,7 +7,7 @@ import { playsList, type Context, type Link } from '../../link';
 import { assessProgramme } from './findings';
 import { MAY_SOUND_PATH, playerService, programmeFiles, QUIET_BEGINS, QUIET_ENDS } from './files';
 import { quietInWords, quietHoursPerDay } from './quiet';
-import { PLAYER_START_MS, RETRY_MS, rehearseProgramme } from './rehearse';
+import { PLAYER_START_MS, RETRY_MS } from './rehearse';
 import { programmeSettings, type ProgrammeSettings } from './settings';
 import { PROGRAMME_WORDS } from './words';
 import './offers';
@@ -141,6 +141,5 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 						reading: 'minute of silence'
 					}
 				]
-			: [],
-	rehearse: rehearseProgramme
+			: []
 };

@@ -10,7 +10,7 @@ import { soundFiles } from './files';
 import { assessSound } from './findings';
 import { minutesADay, shareInWords } from './dose';
 import { computeLevels, rangeDb } from './levels';
-import { rehearseSound, SOUND_FAULTS } from './rehearse';
+import { SOUND_FAULTS } from './rehearse';
 import { playbackOf } from './route';
 import { calmSound, soundSettings, type SoundSettings } from './settings';
 import { soundSteps } from './steps';
@@ -140,6 +140,5 @@ export const sound: Link<'sound', SoundSettings> = {
 	figures,
 	assess: assessSound,
 	files: soundFiles,
-	steps: soundSteps,
-	rehearse: rehearseSound
+	steps: soundSteps
 };

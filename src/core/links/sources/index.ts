@@ -10,7 +10,7 @@ import { sourcesFiles } from './files';
 import { assessSources } from './findings';
 import { copySteps } from './copy';
 import { isInSet, mediaClaims } from './onCard';
-import { FILE_MS, rehearseSources, SOURCES_FAULTS, STREAM_MS } from './rehearse';
+import { FILE_MS, SOURCES_FAULTS, STREAM_MS } from './rehearse';
 import { RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt, receiveSteps } from './receive';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { SOURCES_WORDS } from './words';
@@ -154,6 +154,5 @@ export const sources: Link<'sources', SourcesSettings> = {
 			do: 'If guests can hear it, check what your local law asks for playing music in company.',
 			expect: 'A licence, or the certainty that none is needed.'
 		}
-	],
-	rehearse: rehearseSources
+	]
 };

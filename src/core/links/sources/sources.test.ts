@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -111,7 +112,7 @@ describe('files of the list', () => {
 		const bench = benchFor(chain, plan, surroundings);
 		expect(bench.media.map(({ location }) => location)).not.toContain('/opt/yphos/media/a.wav');
 		const ran = rehearse({
-			links: chain,
+			links: rehearsed,
 			card: cardTree(files),
 			bench,
 			startUtcMs: Date.parse('2026-11-24T18:40:00Z'),

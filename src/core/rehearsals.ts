@@ -1,0 +1,43 @@
+/**
+ * What each link does while a rehearsal runs, apart from the chain: a page that rehearses nothing loads nothing of it. A new link that
+ * has a part in a rehearsal: its line here. The order is the chain's.
+ */
+import { chain } from './chain';
+import type { Machine } from './engines/machine';
+import type { Link } from './link';
+import { rehearseCard } from './links/card/rehearse';
+import { rehearseHeader } from './links/header/rehearse';
+import { rehearseHeat } from './links/heat/rehearse';
+import { rehearseNetwork } from './links/network/rehearse';
+import { rehearseUpdates } from './links/network/updates';
+import { rehearseParts } from './links/parts/rehearse';
+import { rehearsePicture } from './links/picture/rehearse';
+import { rehearsePower } from './links/power/rehearse';
+import { rehearseProgramme } from './links/programme/rehearse';
+import { rehearseSound } from './links/sound/rehearse';
+import { rehearseSources } from './links/sources/rehearse';
+import type { LinkId } from './plan/plan';
+
+const REHEARSALS: Partial<Readonly<Record<LinkId, (machine: Machine) => void>>> = {
+	parts: rehearseParts,
+	header: rehearseHeader,
+	power: rehearsePower,
+	heat: rehearseHeat,
+	card: rehearseCard,
+	network(machine) {
+		rehearseNetwork(machine);
+		rehearseUpdates(machine);
+	},
+	sources: rehearseSources,
+	sound: rehearseSound,
+	picture: rehearsePicture,
+	programme: rehearseProgramme
+};
+
+/** A link with its part in a rehearsal; one without has none. */
+export type RehearsedLink = Link & { readonly rehearse?: (machine: Machine) => void };
+/** The chain as the rehearsal's engine takes it. */
+export const rehearsed: readonly RehearsedLink[] = (chain as readonly Link[]).map((link) => {
+	const own = REHEARSALS[link.id as LinkId];
+	return own ? { ...link, rehearse: own } : link;
+});
