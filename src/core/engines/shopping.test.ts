@@ -5,7 +5,8 @@ import { readPart } from '../parts/file';
 import type { Workshop } from '../plan/workshop';
 import { costOfUse, shoppingCsv, shoppingList } from './shopping';
 
-const all = demoWorkshop.endpoints.map(({ id }) => id);
+// What the figures below were counted for.
+const all = demoWorkshop.endpoints.slice(0, 4).map(({ id }) => id);
 const line = (workshop: Workshop, ids: string[], part: string) =>
 	shoppingList(chain, workshop, ids).lines.find((known) => known.part.id === part);
 

@@ -5,7 +5,7 @@ import type { Context, SettingPath } from '../../link';
 import { decodes } from '../../parts/playLoad';
 import { modelineOf } from '../../standards/videoTiming';
 import { controlPackages, KEYS_UNIT, PLAYER_SOCKET } from './controls';
-import { CARDS_PACKAGES, SCREEN_UNIT, WAIT_PATH } from './files';
+import { SCREEN_UNIT, WAIT_PATH } from './files';
 import { SIDES } from './overscan';
 import type { PictureSettings } from './settings';
 import { EDID_FILE, EDID_PATH, modeInWords, playerMargins, playerMode, videoArgument } from './written';
@@ -19,7 +19,7 @@ export function pictureClaims(settings: PictureSettings, context: Context): Clai
 		...kernelClaims(settings, context),
 		...playerClaims(settings, context),
 		...startClaims(settings),
-		...packageClaims(settings, context),
+		...packageClaims(settings),
 		...unitClaims(settings),
 		...checkClaims(settings),
 		...sheetClaims(settings, context)
@@ -112,12 +112,11 @@ function startClaims(settings: PictureSettings): Claim[] {
 	];
 }
 
-const packageClaims = (settings: PictureSettings, context: Context): Claim[] =>
+const packageClaims = (settings: PictureSettings): Claim[] =>
 	[
 		...controlPackages(settings.controls),
 		...(settings.draws === 'gpu' ? ['libegl-mesa0', 'libgl1-mesa-dri'] : []),
-		...(settings.hours && settings.offBy === 'cec' ? ['v4l-utils'] : []),
-		...(pictureWay(settings, context).output === 'ladder' ? CARDS_PACKAGES : [])
+		...(settings.hours && settings.offBy === 'cec' ? ['v4l-utils'] : [])
 	].map((name): Claim => ({ ...FROM, on: 'package', what: 'picture', name, setting: 'picture' }));
 
 const unitClaims = (settings: PictureSettings): Claim[] => {

@@ -16,8 +16,6 @@ export const SHOW_CARD_PATH = '/opt/yphos/bin/show-card.sh';
 const SCREEN_PATH = '/opt/yphos/bin/screen.sh';
 /** The timer and the service that switch the screen. */
 export const SCREEN_UNIT = 'yphos-screen';
-/** A ladder's overlay is compiled on the board itself. */
-export const CARDS_PACKAGES = ['device-tree-compiler'];
 /** Where test cards lie on the endpoint. */
 export const CARDS_DIR = '/opt/yphos/cards';
 const RULES = '/etc/udev/rules.d/';
