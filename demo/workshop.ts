@@ -202,7 +202,7 @@ export const demoWorkshop: Workshop = {
 				...lamp.brief,
 				room: 'Lamp room',
 				purpose: 'A film of the lens turning, on an old monitor beside the stairs, with its own quiet soundtrack.',
-				video: { codec: 'h264', widthPx: 1280, heightPx: 720, framesPerSec: 25, bitDepth: 8 },
+				video: { codec: 'h265', widthPx: 1280, heightPx: 720, framesPerSec: 25, bitDepth: 8 },
 				soundWithinSec: 40
 			},
 			parts: {
@@ -265,7 +265,11 @@ export const demoWorkshop: Workshop = {
 				also: also('lead-display-2', 'lead-net-2')
 			},
 			network: { ...hatch.network, login: 'key', sshKeys: [KEEPER_KEY], updates: { nightly: true, at: '09:30' } },
-			card: { ...hatch.card, logsInMemory: true },
+			card: {
+				...hatch.card,
+				bootStyle: 'cmdline',
+				bootText: 'console=tty1 root=/dev/mmcblk0p2 rootfstype=ext4 rootwait'
+			},
 			sources: {
 				...hatch.sources,
 				listTitle: 'At the hatch',

@@ -77,7 +77,7 @@ test('the shopping list: what is there is taken off, shipping is added, and the 
 	await page.getByRole('button', { name: 'Add shipping' }).click();
 	await expect(total).toContainText((before - 26.5).toFixed(2));
 	await page.getByLabel('Lamp-room film').uncheck();
-	await expect(page.getByText(/For 3 of 4 endpoints/)).toBeVisible();
+	await expect(page.getByText(/For 5 of 6 endpoints/)).toBeVisible();
 	await expect(page.getByRole('row', { name: /Resistor-ladder/ })).toHaveCount(0);
 	await expect(page.getByText(/It costs .* more|It saves/)).toBeVisible();
 	const downloading = page.waitForEvent('download');

@@ -31,8 +31,8 @@ test('picture: an EDID is read, a mode chosen, and both reach kernel and player'
 });
 
 test('edges: read on a phone, questioned where they cannot be, proved by the second card', async ({ page }) => {
-	await page.setViewportSize({ width: 360, height: 780 });
 	await open(page, '/endpoint/ticket-hatch/edges');
+	await page.setViewportSize({ width: 360, height: 780 });
 	await page.getByLabel('Left: one more').click();
 	await expect(page.getByLabel('Left', { exact: true })).toHaveValue('49');
 	await page.getByLabel('Top', { exact: true }).fill('540');

@@ -155,7 +155,7 @@ test('an endpoint for recording begins without sound, sources and programme', as
 	await page.getByLabel('Kind of the new endpoint').selectOption('Recording broadcasts');
 	await page.getByRole('button', { name: 'New endpoint' }).click();
 	const chain = page.getByRole('navigation', { name: 'The chain' });
-	await expect(chain.getByRole('button', { name: /not used/ })).toHaveCount(3);
+	await expect(chain.getByRole('button', { name: /not used/ })).toHaveCount(4);
 	await expect(page.getByLabel('Kind of endpoint')).toHaveValue('recorder');
 });
 
@@ -235,15 +235,15 @@ test('rehearsal: a whole night, played, scrubbed and broken', async ({ page }) =
 test('an endpoint is made, removed and brought back; lamplight stays chosen', async ({ page }) => {
 	await open(page, '/');
 	await page.getByRole('button', { name: 'New endpoint' }).click();
-	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Endpoint 5');
+	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Endpoint 7');
 	await saved(page);
 	await page.goto('/');
 	const cards = page.getByRole('main').getByRole('article');
-	await expect(cards).toHaveCount(5);
+	await expect(cards).toHaveCount(7);
 	await page.getByRole('button', { name: 'Remove' }).first().click();
-	await expect(cards).toHaveCount(4);
+	await expect(cards).toHaveCount(6);
 	await page.keyboard.press('Control+z');
-	await expect(cards).toHaveCount(5);
+	await expect(cards).toHaveCount(7);
 	await page.keyboard.press('g');
 	await page.keyboard.press('l');
 	await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');

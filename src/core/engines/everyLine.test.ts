@@ -229,6 +229,7 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		/60-yphos-screen|wait-for-screen\.sh: swapped|wait-for-screen\.sh: .*echo/,
 		'it waits as long, and complains the same'
 	],
+	[/cmdline\.txt: misspelt/, 'its first word says where the console is, which nobody reads'],
 	[/yphos\/keys|control\.sh|yphos-keys\.service/, 'nobody presses a key while it is rehearsed'],
 	[/yphos-screen\.(?:timer|service)|bin\/screen\.sh/, 'what a set does with CEC is not rehearsed, and it says so'],
 	[/firmware\/edid\/yphos\.bin/, 'asked for by the kernel\u2019s line, which the person changes here'],
