@@ -29,7 +29,8 @@
 		const { isQuiet, changesUtcMs } = quietNow(plan.programme.quiet, zone, nowMs);
 		const time = changesUtcMs === null ? '' : timeOfDay(new Date(changesUtcMs), zone);
 		if (isQuiet) return `Quiet now; sound again at ${time}`;
-		return time ? `May sound now; quiet from ${time}` : 'May sound at any hour';
+		const does = plan.sound.used ? 'May sound' : 'Shows';
+		return time ? `${does} now; quiet from ${time}` : plan.sound.used ? 'May sound at any hour' : 'Shows all day';
 	}
 
 	const rows = $derived(

@@ -1,5 +1,6 @@
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import type { CardFile, CardLine, Context } from '../../link';
+import { compareSheet } from './compare';
 import { controlFiles } from './controls';
 import { testCards } from './cards';
 import { ladderOverlay } from './overlay';
@@ -56,6 +57,15 @@ export function pictureFiles(settings: PictureSettings, context: Context): CardF
 						'docs/ladder.dts',
 						'The output on the header as the device tree describes it, for boards whose maker brings no overlay.',
 						lines('picture.mode', ...ladderOverlay(way.chosen.timing, way.adapter.bitsPerColour))
+					)
+				]
+			: []),
+		...(way.output === 'ladder'
+			? [
+					textFile(
+						'docs/compare-outputs.html',
+						'A sheet for comparing the ladder with the digital output.',
+						compareSheet(context.facts.endpointName, 'resistor ladder')
 					)
 				]
 			: []),

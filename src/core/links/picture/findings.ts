@@ -3,7 +3,7 @@ import { claimsOn, type Claim } from '../../claims';
 import { fromHex, toBase64 } from '../../formats/edid';
 import type { Context, Finding, Fix } from '../../link';
 import { refreshHzOf } from '../../standards/videoTiming';
-import { ACTIONS, clashesIn } from './controls';
+import { ACTIONS, clashesIn, USUAL_KEYS } from './controls';
 import { totalMs } from './delay';
 import { contrastOf, delayOf } from './figures';
 import { computeTolerance } from './ladder';
@@ -380,6 +380,26 @@ function assessControls({ controls }: PictureSettings, { facts }: Context): Find
 			}))
 		}))
 	}));
+	if (facts.comesBackAlone === false && !controls.some(({ action }) => action === 'shut-down'))
+		out.push({
+			id: 'picture.no-shutdown-key',
+			level: 'note',
+			title: 'Nobody can shut it down by a key',
+			why: 'Somebody will switch it on and off by hand, and pulling the plug is the only way to do so at the set.',
+			setting: 'picture.controls',
+			fixes: [
+				{
+					label: 'Let the power key do it',
+					apply: own((all) => ({
+						...all,
+						controls: [
+							...all.controls.slice(0, 23),
+							{ action: 'shut-down', by: 'keyboard', key: USUAL_KEYS['shut-down'], scancode: '' }
+						]
+					}))
+				}
+			]
+		});
 	const uncoded = controls.filter(({ by, scancode }) => by === 'remote' && scancode === '');
 	if (uncoded.length > 0)
 		out.push({
