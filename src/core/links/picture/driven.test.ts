@@ -49,9 +49,9 @@ describe('a second screen', () => {
 	it('lets in what is sent, from near alone, and says what to run', () => {
 		expect(textOf('gallery-wall', gallery, 'nftables.conf')).toContain('ip saddr @near4 udp dport 5600 accept');
 		expect(textOf('gallery-wall', gallery, 'mpv.conf')).toContain('profile=low-latency');
-		const step = runSheet(chain, gallery, contextFor(chain, demoWorkshop, 'gallery-wall')).find(({ id }) =>
-			id.endsWith('send-screen')
-		);
+		const step = runSheet(chain, gallery, contextFor(chain, demoWorkshop, 'gallery-wall'))
+			.flatMap(({ steps }) => steps)
+			.find(({ id }) => id.endsWith('send-screen'));
 		expect(step?.command).toBe(sendCommand('Linux', 'gallery.local', 5600));
 	});
 	it.each([
