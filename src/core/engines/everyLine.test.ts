@@ -229,6 +229,10 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		/60-yphos-screen|wait-for-screen\.sh: swapped|wait-for-screen\.sh: .*echo/,
 		'it waits as long, and complains the same'
 	],
+	[
+		/yphos-updates\.service: (?:without|misspelt) "After=network-online/,
+		'at the hour of updates the network has long been there'
+	],
 	[/cmdline\.txt: misspelt/, 'its first word says where the console is, which nobody reads'],
 	[/yphos\/keys|control\.sh|yphos-keys\.service/, 'nobody presses a key while it is rehearsed'],
 	[/yphos-screen\.(?:timer|service)|bin\/screen\.sh/, 'what a set does with CEC is not rehearsed, and it says so'],
