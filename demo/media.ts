@@ -1,7 +1,7 @@
 import { box, frame, word, wordWidth, writePng, type Drawing, type Shape } from '$core/formats/drawing';
-import { writeTone } from '$core/formats/wav/wav';
-import { FILM, POSTER, POSTERS, TONES } from './facts';
+import { FILM, POSTER, POSTERS } from './facts';
 import { LENS_FILM } from './film';
+import { toneBytes } from './tones';
 
 const PAPER = '#f5efdd';
 const BOTTLE = '#155b48';
@@ -40,7 +40,7 @@ const made = new Map<string, Uint8Array>();
 
 /** The bytes of a piece of demo media, or null when it is none. */
 export function demoMediaBytes(location: string): Uint8Array | null {
-	let bytes = made.get(location) ?? null;
+	let bytes = toneBytes(location) ?? made.get(location) ?? null;
 	if (!bytes) {
 		bytes = make(location);
 		if (bytes) made.set(location, bytes);
@@ -49,8 +49,6 @@ export function demoMediaBytes(location: string): Uint8Array | null {
 }
 
 function make(location: string): Uint8Array | null {
-	const tone = (TONES as Record<string, (typeof TONES)[keyof typeof TONES]>)[location];
-	if (tone) return writeTone({ ...tone, bitDepth: 16 });
 	if (location === FILM) return fromBase64(LENS_FILM);
 	const lines = POSTERS[location]?.lines;
 	return lines ? writePng(poster(lines)) : null;
