@@ -1,4 +1,4 @@
-import type { Media } from '$core/parts/media';
+import { SILENT_MEDIA, type Media } from '$core/parts/media';
 
 /** Made-up sounds: each is computed when it is first asked for, so that none has to be shipped. */
 export const TONES = {
@@ -25,8 +25,6 @@ export const POSTER = { widthPx: 1080, heightPx: 1920 };
 /** The film in the lamp room. */
 export const FILM = 'Lens turning.mp4';
 
-/** What stands in for the samples of something without sound. */
-const SILENT = { sampleRateHz: 48_000, bitDepth: 16, channels: 2, silent: true } as const;
 const of = (
 	location: string,
 	sizeBytes: number
@@ -40,14 +38,14 @@ const of = (
 });
 const posters = Object.entries(POSTERS).map(([location, { sizeBytes }]): Media => ({
 	...of(location, sizeBytes),
-	...SILENT,
+	...SILENT_MEDIA,
 	codec: 'png',
 	lossless: true,
 	durationMs: null,
 	picture: { codec: 'png', ...POSTER, bitDepth: 8, framesPerSec: null }
 }));
 const film: Media = {
-	...of(FILM, 90_904),
+	...of(FILM, 92_231),
 	codec: 'aac',
 	lossless: false,
 	sampleRateHz: 48_000,

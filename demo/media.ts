@@ -1,4 +1,5 @@
 import { box, frame, word, wordWidth, writePng, type Drawing, type Shape } from '$core/formats/drawing';
+import { CORNER_COLOURS } from '$core/links/picture/cards';
 import { FILM, POSTER, POSTERS } from './facts';
 import { LENS_FILM } from './film';
 import { toneBytes } from './tones';
@@ -7,18 +8,17 @@ const PAPER = '#f5efdd';
 const BOTTLE = '#155b48';
 const SEA = '#2f6f8f';
 const LAMP = '#e0a030';
-/** Of known colours, so that a photograph of the screen tells which way up it stands; clockwise from the top left. */
-const MARKS = ['#ff0000', '#00ff00', '#ffff00', '#0000ff'];
 function poster(lines: readonly string[]): Drawing {
 	const { widthPx, heightPx } = POSTER;
 	const longest = Math.max(...lines.map((line) => line.length));
 	const dot = Math.floor((widthPx * 0.8) / wordWidth('0'.repeat(longest), 1));
 	const side = 72;
 	const marks: Shape[] = [
-		box(0, 0, side, side, MARKS[0]!),
-		box(widthPx - side, 0, side, side, MARKS[1]!),
-		box(widthPx - side, heightPx - side, side, side, MARKS[2]!),
-		box(0, heightPx - side, side, side, MARKS[3]!)
+		// Of known colours, so that a photograph of the screen tells which way up it stands.
+		box(0, 0, side, side, CORNER_COLOURS[0]),
+		box(widthPx - side, 0, side, side, CORNER_COLOURS[1]),
+		box(widthPx - side, heightPx - side, side, side, CORNER_COLOURS[2]),
+		box(0, heightPx - side, side, side, CORNER_COLOURS[3])
 	];
 	return {
 		...POSTER,

@@ -92,7 +92,7 @@ const made = spawnSync(
 			'-preset',
 			'veryslow',
 			'-crf',
-			'34',
+			'33',
 			'-pix_fmt',
 			'yuv420p',
 			'-g',

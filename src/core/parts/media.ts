@@ -12,6 +12,9 @@ export const playedPictureSchema = z.object({
 /** The same, as a type. */
 export type PlayedPicture = z.infer<typeof playedPictureSchema>;
 
+/** What stands in for the samples of something without sound. */
+export const SILENT_MEDIA = { sampleRateHz: 48_000, bitDepth: 16, channels: 2, silent: true } as const;
+
 /** Facts about one piece of media or one stream, whoever found them out. Keyed by its location. */
 export const mediaSchema = z.object({
 	location: lineText(2000).min(1),

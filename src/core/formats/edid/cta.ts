@@ -2,7 +2,15 @@ import type { Fault } from '../../basics/result';
 import { hdmiVicTiming, vicTiming } from '../../standards/vicTable';
 import { DESCRIPTOR_BYTES, readDetailed } from './detailed';
 import { readTypeSeven } from './displayId';
-import type { EdidCta, EdidHdmi, EdidHdr, EdidMode, EdidSound } from './edid';
+import {
+	LPCM_BITS,
+	LPCM_RATES_HZ,
+	type EdidCta,
+	type EdidHdmi,
+	type EdidHdr,
+	type EdidMode,
+	type EdidSound
+} from './edid';
 
 /** What a CTA-861 extension says, and the modes that it adds. */
 export interface CtaRead {
@@ -22,8 +30,6 @@ const SOUND_FORMATS: Readonly<Record<number, string>> = {
 	10: 'E-AC-3',
 	12: 'MAT'
 };
-const RATES_HZ = [32_000, 44_100, 48_000, 88_200, 96_000, 176_400, 192_000];
-const BITS = [16, 20, 24];
 /** Source: CTA-861-H, clause 7.5.3 "Speaker Allocation Data Block". */
 const SPEAKERS = [
 	...['FL/FR', 'LFE1', 'FC', 'BL/BR', 'BC', 'FLc/FRc', 'RLC/RRC', 'FLw/FRw'],
@@ -64,8 +70,8 @@ const readSound: BlockReader = (payload, into) => {
 				formatCode: code,
 				format: SOUND_FORMATS[code] ?? `code ${code}`,
 				maxChannels: (payload[at]! & 7) + 1,
-				ratesHz: named(RATES_HZ, payload[at + 1]!),
-				...(code === 1 ? { bits: named(BITS, third) } : {}),
+				ratesHz: named(LPCM_RATES_HZ, payload[at + 1]!),
+				...(code === 1 ? { bits: named(LPCM_BITS, third) } : {}),
 				...(code >= 2 && code <= 8 ? { maxKbps: third * 8 } : {})
 			});
 	}

@@ -32,6 +32,10 @@ export interface EdidSound {
 	readonly maxKbps?: number;
 }
 
+/** Sample rates and depths of LPCM, a bit each from the lowest. Source: the same, table "Short Audio Descriptor". */
+export const LPCM_RATES_HZ: readonly number[] = [32_000, 44_100, 48_000, 88_200, 96_000, 176_400, 192_000];
+export const LPCM_BITS: readonly number[] = [16, 20, 24];
+
 /** What a screen can follow. Source: VESA E-EDID A.2, display range limits. */
 export interface EdidRanges {
 	readonly vMinHz: number;

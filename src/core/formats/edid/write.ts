@@ -3,7 +3,7 @@ import { VICS } from '../../standards/vicTable';
 import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
 import { DESCRIPTOR_PLACES } from './base';
 import { fitsDetailed, writeDetailed } from './detailed';
-import { BLOCK_BYTES } from './edid';
+import { BLOCK_BYTES, LPCM_BITS, LPCM_RATES_HZ } from './edid';
 
 /** What a screen is to say of itself. */
 export interface WantedEdid {
@@ -27,7 +27,6 @@ export interface WantedEdid {
 const MANUFACTURER = (25 << 10) | (16 << 5) | 8;
 /** x and y of red, green, blue, white. Source: IEC 61966-2-1 (sRGB), clause 4.1. */
 const SRGB = [0.64, 0.33, 0.3, 0.6, 0.15, 0.06, 0.3127, 0.329].map((value) => Math.round(value * 1024));
-const RATES_HZ = [32_000, 44_100, 48_000, 88_200, 96_000, 176_400, 192_000];
 const MOST_DETAILED = 6;
 
 /** The byte that makes a block add up to nothing. */
@@ -69,8 +68,8 @@ function ctaBlock(wanted: WantedEdid, rest: readonly VideoTiming[]): Uint8Array 
 	// 640 × 480 belongs to every HDMI sink. Source: CTA-861-H, clause 4.1.
 	add(2, [...vics, ...(vics.includes(1) ? [] : [1])]);
 	if (sound) {
-		const rates = RATES_HZ.reduce((bits, hz, n) => bits | (sound.ratesHz.includes(hz) ? 1 << n : 0), 0);
-		const depths = [16, 20, 24].reduce((bits, depth, n) => bits | (sound.bits.includes(depth) ? 1 << n : 0), 0);
+		const rates = LPCM_RATES_HZ.reduce((bits, hz, n) => bits | (sound.ratesHz.includes(hz) ? 1 << n : 0), 0);
+		const depths = LPCM_BITS.reduce((bits, depth, n) => bits | (sound.bits.includes(depth) ? 1 << n : 0), 0);
 		add(1, [(1 << 3) | (sound.channels - 1), rates, depths]);
 		add(4, [sound.channels > 2 ? 0x0f : 0x01, 0, 0]);
 	}
@@ -114,7 +113,10 @@ export function writeEdid(wanted: WantedEdid): Result<Uint8Array> {
 	const hz = modes.map(refreshHzOf);
 	if (Math.max(...hz, ...modes.map(hSyncKhzOf)) > 253 || Math.min(...hz) < 2)
 		return fault('mode', 'Rates above 253 Hz or kHz do not fit into an EDID of this version. Choose a lower rate.');
-	if (sound && (sound.channels < 1 || sound.channels > 8 || !sound.ratesHz.some((rate) => RATES_HZ.includes(rate))))
+	if (
+		sound &&
+		(sound.channels < 1 || sound.channels > 8 || !sound.ratesHz.some((rate) => LPCM_RATES_HZ.includes(rate)))
+	)
 		return fault('sound', 'Sound needs 1 to 8 channels and at least one rate that HDMI carries.');
 	const { widthMm, heightMm } = sizeOf(wanted);
 	const base = new Uint8Array(BLOCK_BYTES);

@@ -10,7 +10,7 @@ import type { VideoTiming } from '../../standards/videoTiming';
 import { pictureMm } from './legibility';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
-import { panelShape, pictureWay, type PictureWay } from './way';
+import { panelShape, pictureWay, wayThere, type PictureWay } from './way';
 
 const part = z.number().min(0).max(0.4);
 const screen = z.object({
@@ -66,6 +66,9 @@ export const pictureBenchShape = {
 	decoding: decoding.nullable().default(null)
 };
 
+/** What a way of unknown parts lets through: anything. */
+const FASTEST_MHZ = 2000;
+
 /** A set's own way with its edges when nobody has read them yet: between 2 and 4 % of each side, the same for the same set. */
 function hiddenCuts(id: string): BenchScreen['cuts'] {
 	let hash = 0x811c9dc5;
@@ -119,7 +122,7 @@ export function pictureBench(settings: PictureSettings, context: Context): Parti
 			edid: settings.edid || likelyEdid(way),
 			ranges: settings.ranges,
 			fixed: way.output === 'ladder' || way.output === 'flat' ? (chosen?.timing ?? null) : null,
-			wayMhz: Math.min(...[board?.displayMhz ?? 2000, adapter?.maxPixelClockMhz ?? 2000, ...leadLimits(context)]),
+			wayMhz: Math.min(FASTEST_MHZ, ...wayThere(context, way.output).map(({ maxPixelClockMhz }) => maxPixelClockMhz)),
 			cuts: !part.cutsEdges
 				? NO_CUTS
 				: anyEdge(settings.edges)
@@ -138,11 +141,4 @@ export function pictureBench(settings: PictureSettings, context: Context): Parti
 		},
 		decoding: board && { decoders: board.decoders, softwareMpixPerSec: board.softwareMpixPerSec }
 	};
-}
-
-function leadLimits(context: Context): number[] {
-	return context.facts.parts.also.flatMap(({ part: id }) => {
-		const lead = context.part('lead', id);
-		return lead?.carries.includes('picture') && lead.maxPixelClockMhz !== null ? [lead.maxPixelClockMhz] : [];
-	});
 }

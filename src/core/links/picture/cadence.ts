@@ -47,6 +47,12 @@ export interface Cadence {
 	readonly repeatPattern: readonly number[] | null;
 }
 
+/** Slips that are further apart than this nobody notices, s. Typical. */
+const UNNOTICED_SEC = 20;
+/** Whether somebody who watches sees it move unevenly. */
+export const stutters = ({ irregularSeconds }: Cadence): boolean =>
+	irregularSeconds !== null && irregularSeconds <= UNNOTICED_SEC;
+
 /** A period of more frames than this is no pattern to look at. */
 const LONGEST_PATTERN = 60;
 

@@ -1,9 +1,10 @@
 import { readVideoArgument, type VideoArgument } from '../../formats/boot/kernelLine';
-import { fromBase64, readEdid, type Edid } from '../../formats/edid';
+import type { Edid } from '../../formats/edid';
 import { computeTiming } from '../../standards/computedTimings';
 import { dmtById } from '../../standards/dmtTable';
 import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
 import type { BenchScreen } from './bench';
+import { edidOf } from './way';
 
 /** What the kernel of an endpoint makes of its connector: modes to choose from, and the one that it takes itself. */
 export interface KernelModes {
@@ -63,14 +64,6 @@ export function playerChoice(wish: string, { modes, preferred }: KernelModes): V
 	return found ?? `no mode of the connector is ${wish}`;
 }
 
-const parse = (base64: string): Edid | null => {
-	const bytes = fromBase64(base64);
-	const edid = bytes.ok ? readEdid(bytes.value) : bytes;
-	return edid.ok ? edid.value : null;
-};
-/** What the set on the bench says of itself. */
-export const wordOf = (screen: BenchScreen): Edid | null => (screen.edid === '' ? null : parse(screen.edid));
-
 /** Clocks of two alike modes differ by a thousandth and a rounding. */
 const SAME_CLOCK = 0.005;
 
@@ -89,7 +82,7 @@ export function whyNotTaken(screen: BenchScreen, timing: VideoTiming): string | 
 			return `it follows ${ranges.vMinHz} to ${ranges.vMaxHz}\u2009Hz, not ${hz.toFixed(1)}`;
 		return null;
 	}
-	const edid = wordOf(screen);
+	const edid = edidOf(screen.edid);
 	if (!edid) return null;
 	const isAnnounced = edid.modes.some(
 		({ timing: own }) =>

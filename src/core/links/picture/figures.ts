@@ -1,7 +1,8 @@
 import { withUnit } from '../../basics/format';
 import type { Context, Figure } from '../../link';
 import { hSyncKhzOf, refreshHzOf } from '../../standards/videoTiming';
-import { computeLevels, computeTolerance } from './ladder';
+import { stutters } from './cadence';
+import { computeLevels, computeTolerance, ladderOf } from './ladder';
 import { contrastIn, legibleSizes, pictureMm, pixelsPerInch } from './legibility';
 import { computeDelay, totalMs, type DelayShare } from './delay';
 import { loopGap } from './loop';
@@ -80,7 +81,7 @@ export function pictureFigures(settings: PictureSettings, context: Context): Fig
 			text:
 				chosen.cadence.irregularSeconds === null
 					? 'every frame equally long'
-					: chosen.cadence.irregularSeconds > 20
+					: !stutters(chosen.cadence)
 						? `a slip every ${chosen.cadence.irregularSeconds.toFixed(0)}\u2009s`
 						: `${(1 / chosen.cadence.irregularSeconds).toFixed(1)} slips a second`,
 			value: chosen.cadence.irregularSeconds,
@@ -144,7 +145,7 @@ export function pictureFigures(settings: PictureSettings, context: Context): Fig
 			from: gap.why
 		});
 	if (adapter && adapter.resistorsOhm.length > 0) {
-		const ladder = { resistorsOhm: adapter.resistorsOhm, logicV: adapter.logicV, loadOhm: 75 };
+		const ladder = ladderOf(adapter);
 		const levels = computeLevels(ladder);
 		const worst = computeTolerance(ladder, adapter.tolerancePercent);
 		out.push({

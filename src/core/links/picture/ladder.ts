@@ -9,6 +9,15 @@ export interface Ladder {
 	readonly loadOhm: number;
 }
 
+/** What a monitor ends each colour's line with. */
+const LOAD_OHM = 75;
+/** The ladder of an adapter on a monitor. */
+export const ladderOf = ({ resistorsOhm, logicV }: Pick<Ladder, 'resistorsOhm' | 'logicV'>): Ladder => ({
+	resistorsOhm,
+	logicV,
+	loadOhm: LOAD_OHM
+});
+
 /** What comes out for each code. */
 export interface LadderLevels {
 	readonly voltsByCode: readonly number[];

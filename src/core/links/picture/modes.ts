@@ -3,7 +3,7 @@ import { DMT } from '../../standards/dmtTable';
 import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
 import { VICS, vicTiming } from '../../standards/vicTable';
 import type { Edid, EdidRanges } from '../../formats/edid';
-import { computeCadence, type Cadence, type Rate } from './cadence';
+import { computeCadence, stutters, type Cadence, type Rate } from './cadence';
 
 /** What a picture has to pass, and where it ends. */
 export interface Hurdle {
@@ -80,9 +80,6 @@ export const rateOf = ({ pixelClockKhz, hTotal, vTotal, interlaced }: VideoTimin
 	den: hTotal * vTotal
 });
 
-/** Rates that differ by less than one frame in so many seconds look the same. */
-const SAME_FOR_SEC = 20;
-
 function refusals(timing: VideoTiming, { ranges, hurdles, panel, screen, edid }: ModeQuestion): string[] {
 	const out: string[] = [];
 	const clockMhz = timing.pixelClockKhz / MHZ;
@@ -142,7 +139,7 @@ function judge(timing: VideoTiming, question: ModeQuestion, cadence: Cadence | n
 		if (cadence.even || slips === null) {
 			score += WORTH.even;
 			reasons.push('every frame equally long');
-		} else if (slips > SAME_FOR_SEC) {
+		} else if (!stutters(cadence)) {
 			score += WORTH.nearlyEven;
 			reasons.push(`a slip every ${slips.toFixed(0)}\u2009s`);
 		} else reasons.push(`uneven, ${(1 / slips).toFixed(slips > 1 ? 1 : 0)} a second`);

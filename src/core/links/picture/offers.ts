@@ -4,7 +4,7 @@ import type { Change } from '../../changes';
 
 declare module '../../facts' {
 	interface Facts {
-		/** What is shown, for those who fill it: the picture that is left, and the smallest text that can be read in it. */
+		/** Something is shown, and on which connector. */
 		readonly picture?: { readonly connector: string };
 	}
 }

@@ -1,3 +1,4 @@
+import type { Turn } from './touch';
 import { fault, type Fault, type Result } from '../../basics/result';
 
 /** Pixels of the mode, from each edge. */
@@ -33,7 +34,7 @@ export interface ActiveArea extends Size {
 /** Whether any edge is cut. */
 export const anyEdge = (edges: Edges): boolean => SIDES.some((side) => edges[side] > 0);
 
-/** What is left when each edge takes its share. Call with margins that leave something: see `checkEdges`. */
+/** What is left when each edge takes its share. Call with margins that leave something: see `questionEdges`. */
 export function activeArea({ widthPx, heightPx }: Size, { left, right, top, bottom }: Edges): ActiveArea {
 	const width = widthPx - left - right;
 	const height = heightPx - top - bottom;
@@ -45,6 +46,20 @@ export function activeArea({ widthPx, heightPx }: Size, { left, right, top, bott
 		percent: (100 * width * height) / (widthPx * heightPx),
 		aspectErrorPercent: 100 * (width / height / (widthPx / heightPx) - 1)
 	};
+}
+
+/** Edges of the panel as who looks at it sees them: a picture turned clockwise is upright on a set that hangs turned back, its right edge on top. */
+export function hungEdges({ left, right, top, bottom }: Edges, turn: Turn): Edges {
+	switch (turn) {
+		case 0:
+			return { left, right, top, bottom };
+		case 90:
+			return { left: top, right: bottom, top: right, bottom: left };
+		case 180:
+			return { left: right, right: left, top: bottom, bottom: top };
+		case 270:
+			return { left: bottom, right: top, top: left, bottom: right };
+	}
 }
 
 /** More than a set ever cuts from one side, as part of the mode. Sets cut 2 to 5 %, some 8. Typical. */

@@ -8,10 +8,11 @@ import { playLoad } from '../../parts/playLoad';
 import { videoShapeSchema } from '../../parts/schema';
 import { refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
 import type { BenchScreen } from './bench';
-import { kernelModes, playerChoice, videoArgumentFor, whyNotTaken, wordOf, type KernelModes } from './display';
+import { kernelModes, playerChoice, videoArgumentFor, whyNotTaken, type KernelModes } from './display';
 import type { ScreenWish } from '../../engines/machine/signals';
 import { cutPercent, placed, slipsPerSec, windowOf, type Seen } from './seen';
 import { modeInWords } from './written';
+import { edidOf } from './way';
 import { PICTURE_WORDS } from './words';
 
 /** What can befall a screen while a rehearsal runs. */
@@ -159,7 +160,7 @@ class Display {
 			}
 			this.#once('edid-bad', () => this.tell.event('edid-bad', 'bad', { file: `/lib/firmware/${file}` }));
 		}
-		return this.#isLit() && !this.machine.activeFaults.has('edid-late') ? wordOf(screen) : null;
+		return this.#isLit() && !this.machine.activeFaults.has('edid-late') ? edidOf(screen.edid) : null;
 	}
 
 	#once(key: string, say: () => void): void {

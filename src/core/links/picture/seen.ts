@@ -1,6 +1,6 @@
 import type { VideoTiming } from '../../standards/videoTiming';
 import type { BenchScreen } from './bench';
-import { computeCadence, readRate } from './cadence';
+import { computeCadence, readRate, stutters } from './cadence';
 import { rateOf } from './modes';
 
 /** A rectangle as parts of the screen, 0 to 1. */
@@ -79,6 +79,6 @@ export function slipsPerSec(fps: number | null, timing: VideoTiming): number {
 	if (fps === null) return 0;
 	const rate = readRate(String(fps));
 	if (!rate.ok) return 0;
-	const { irregularSeconds } = computeCadence(rate.value, rateOf(timing));
-	return irregularSeconds === null || irregularSeconds > 20 ? 0 : 1 / irregularSeconds;
+	const cadence = computeCadence(rate.value, rateOf(timing));
+	return stutters(cadence) ? 1 / cadence.irregularSeconds! : 0;
 }

@@ -50,7 +50,8 @@ function panelOf(screen: PartOf<'screen'> | null, edid: Edid | null): ModeQuesti
 	return own ? { widthPx: own.widthPx, heightPx: own.heightPx, refreshHz: refreshHzOf(own) } : ANY_PANEL;
 }
 
-function hurdlesOf(context: Context, output: Output, edid: Edid | null): Hurdle[] {
+/** What stands between the board's frames and the screen. */
+export function wayThere(context: Context, output: Output): Hurdle[] {
 	const board = context.part('board', context.facts.parts.board);
 	const out: Hurdle[] = [];
 	if (board && output === 'digital') out.push({ what: board.name, maxPixelClockMhz: board.displayMhz });
@@ -59,6 +60,12 @@ function hurdlesOf(context: Context, output: Output, edid: Edid | null): Hurdle[
 			out.push({ what: part.name, maxPixelClockMhz: part.maxPixelClockMhz });
 		if (part.kind === 'video-adapter') out.push({ what: part.name, maxPixelClockMhz: part.maxPixelClockMhz });
 	}
+	return out;
+}
+
+/** The same, and what the screen itself says that it takes. */
+function hurdlesOf(context: Context, output: Output, edid: Edid | null): Hurdle[] {
+	const out = wayThere(context, output);
 	const screenMhz = edid?.ranges?.maxPixelClockMhz ?? null;
 	const tmdsMhz = edid?.cta?.hdmi?.maxTmdsMhz ?? null;
 	const most = tmdsMhz === null ? screenMhz : Math.max(tmdsMhz, screenMhz ?? 0);

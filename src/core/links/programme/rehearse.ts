@@ -99,18 +99,7 @@ const KNOWN_OPTIONS = new Set([
 	],
 	...['vo', 'gpu-context', 'drm-connector', 'drm-mode', 'video-rotate', 'keepaspect', 'video-output-levels', 'hwdec'],
 	...['video-margin-ratio-left', 'video-margin-ratio-right', 'video-margin-ratio-top', 'video-margin-ratio-bottom'],
-	...[
-		'input-ipc-server',
-		'profile',
-		'cache',
-		'untimed',
-		'image-display-duration',
-		'prefetch-playlist',
-		'osc',
-		'osd-level',
-		'fullscreen',
-		'vid'
-	]
+	...['input-ipc-server', 'profile', 'image-display-duration', 'prefetch-playlist', 'osc', 'osd-level', 'vid']
 ]);
 
 /** Options on the command line. Source: mpv(1), OPTIONS. */

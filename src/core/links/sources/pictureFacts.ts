@@ -1,9 +1,6 @@
 import { framesPerSec, readMp4 } from '../../formats/mp4';
 import { readStillSize } from '../../formats/picture/size';
-import type { PlayedMedia } from '../../parts/media';
-
-/** What stands in for the samples of something without sound. */
-const SILENT = { sampleRateHz: 48_000, bitDepth: 16, channels: 2, silent: true } as const;
+import { SILENT_MEDIA, type PlayedMedia } from '../../parts/media';
 
 /** Facts of a film or a still picture from its own bytes; null: it is neither, or none that is known here. */
 export function pictureFacts(bytes: Uint8Array): Omit<PlayedMedia, 'level'> | null {
@@ -11,7 +8,7 @@ export function pictureFacts(bytes: Uint8Array): Omit<PlayedMedia, 'level'> | nu
 	if (still.ok) {
 		const { codec, widthPx, heightPx, bitDepth } = still.value;
 		return {
-			...SILENT,
+			...SILENT_MEDIA,
 			codec,
 			lossless: codec === 'png',
 			durationMs: null,
@@ -26,7 +23,7 @@ export function pictureFacts(bytes: Uint8Array): Omit<PlayedMedia, 'level'> | nu
 	return {
 		...(heard && heard.sampleRateHz >= 4000
 			? { sampleRateHz: heard.sampleRateHz, bitDepth: 16, channels: Math.max(1, heard.channels) }
-			: SILENT),
+			: SILENT_MEDIA),
 		codec: heard?.codec ?? shown?.codec ?? 'none',
 		lossless: false,
 		durationMs: film.value.durationMs || null,

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { FileUploaderButton, Modal, TextArea } from 'carbon-components-svelte';
+	import { withUnit } from '$core/basics/format';
 	import { sentence } from '$core/basics/result';
 	import { findEdids, readEdid, toBase64 } from '$core/formats/edid';
 	import { modeInWords } from '$core/links/picture/written';
@@ -10,6 +11,9 @@
 	let text = $state('');
 	let bytes = $state.raw<Uint8Array>(new Uint8Array());
 	let chosen = $state(0);
+	/** Even a long probe report is smaller. */
+	const MOST_BYTES = 4_000_000;
+	let refused = $state('');
 	const found = $derived(text.trim() === '' && bytes.length === 0 ? null : findEdids(bytes, text));
 	const list = $derived(
 		found?.ok ? found.value.map((one) => ({ ...one, edid: readEdid(one.bytes) })).filter(({ edid }) => edid.ok) : []
@@ -30,7 +34,12 @@
 	};
 	async function open(files: readonly File[]): Promise<void> {
 		const [file] = files;
-		if (!file || file.size > 4_000_000) return;
+		if (!file) return;
+		refused =
+			file.size > MOST_BYTES
+				? `${file.name} has ${withUnit(file.size / 1e6, 0, 'MB')}; nothing that holds an EDID is larger than ${MOST_BYTES / 1e6}. Choose the file of one screen, or paste the part with its bytes.`
+				: '';
+		if (refused) return;
 		bytes = new Uint8Array(await file.arrayBuffer());
 		text = bytes[0] === 0 ? '' : new TextDecoder().decode(bytes);
 		chosen = 0;
@@ -68,6 +77,7 @@
 		spellcheck="false"
 		on:input={() => (bytes = new Uint8Array())}
 	/>
+	{#if refused}<p class="bad" role="alert">{refused}</p>{/if}
 	{#if found && !found.ok}<p class="bad" role="alert">{sentence(found.faults)}</p>{/if}
 	{#if found?.ok && list.length === 0}<p class="bad" role="alert">
 			What was found is no whole EDID. Copy all of it.

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { activeArea, anyEdge } from '$core/links/picture/overscan';
+	import { activeArea, anyEdge, hungEdges } from '$core/links/picture/overscan';
 	import { legibleSizes } from '$core/links/picture/legibility';
 	import { panelShape, pictureWay } from '$core/links/picture/way';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
@@ -15,16 +15,13 @@
 	const down = $derived(turned ? mode.widthPx : mode.heightPx);
 	const scale = $derived(Math.min(330 / across, 196 / down));
 	const inner = $derived.by(() => {
-		const { left, right, top, bottom } = picture.edges;
-		// As it hangs: turned clockwise, the panel's left edge is on top.
-		const by = {
-			0: [left, right, top, bottom],
-			90: [top, bottom, right, left],
-			180: [right, left, bottom, top],
-			270: [bottom, top, left, right]
+		const { left, right, top, bottom } = hungEdges(picture.edges, picture.turn);
+		return {
+			x: left * scale,
+			y: top * scale,
+			width: (across - left - right) * scale,
+			height: (down - top - bottom) * scale
 		};
-		const [l, r, t, b] = by[picture.turn] as [number, number, number, number];
-		return { x: l * scale, y: t * scale, width: (across - l - r) * scale, height: (down - t - b) * scale };
 	});
 	const panel = $derived(panelShape(way));
 	const legible = $derived(panel && way.chosen ? legibleSizes(panel, mode.heightPx, picture.distanceM, picture) : null);

@@ -48,8 +48,14 @@
 		(side: Side) =>
 		(value: number): string | null =>
 			view.set('picture.edges', { ...picture.edges, [side]: value });
+	const RATES = [
+		{ key: 'hMinKhz', label: 'Across, from', unit: 'kHz' },
+		{ key: 'hMaxKhz', label: 'to', unit: 'kHz' },
+		{ key: 'vMinHz', label: 'Down, from', unit: 'Hz' },
+		{ key: 'vMaxHz', label: 'to', unit: 'Hz' }
+	] as const;
 	const putRange =
-		(key: 'hMinKhz' | 'hMaxKhz' | 'vMinHz' | 'vMaxHz') =>
+		(key: (typeof RATES)[number]['key']) =>
 		(value: number): string | null =>
 			view.set('picture.ranges', { ...picture.ranges, [key]: value });
 	/** Times that are not allowed yet. */
@@ -85,34 +91,9 @@
 		{#if picture.ranges}
 			<span class="label">Rates on the monitor's label</span>
 			<div class="two">
-				<NumberField
-					path="picture.ranges.hMinKhz"
-					label="Across, from"
-					unit="kHz"
-					value={picture.ranges.hMinKhz}
-					put={putRange('hMinKhz')}
-				/>
-				<NumberField
-					path="picture.ranges.hMaxKhz"
-					label="to"
-					unit="kHz"
-					value={picture.ranges.hMaxKhz}
-					put={putRange('hMaxKhz')}
-				/>
-				<NumberField
-					path="picture.ranges.vMinHz"
-					label="Down, from"
-					unit="Hz"
-					value={picture.ranges.vMinHz}
-					put={putRange('vMinHz')}
-				/>
-				<NumberField
-					path="picture.ranges.vMaxHz"
-					label="to"
-					unit="Hz"
-					value={picture.ranges.vMaxHz}
-					put={putRange('vMaxHz')}
-				/>
+				{#each RATES as { key, label, unit } (key)}
+					<NumberField path={`picture.ranges.${key}`} {label} {unit} value={picture.ranges[key]} put={putRange(key)} />
+				{/each}
 			</div>
 			<Button kind="ghost" size="small" on:click={() => view.set('picture.ranges', null)}>No label</Button>
 		{:else}

@@ -2,7 +2,7 @@
 	import { Button } from 'carbon-components-svelte';
 	import { explainEdid, fromBase64 } from '$core/formats/edid';
 	import { refreshHzOf } from '$core/standards/videoTiming';
-	import { computeLevels } from '$core/links/picture/ladder';
+	import { computeLevels, ladderOf } from '$core/links/picture/ladder';
 	import { pictureWay } from '$core/links/picture/way';
 	import { ownEdid } from '$core/links/picture/written';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
@@ -21,11 +21,7 @@
 	let at = $state(-1);
 	const here = $derived(meanings.find(({ from, to }) => at >= from && at <= to));
 	const hex = (byte: number): string => byte.toString(16).padStart(2, '0');
-	const levels = $derived(
-		way.adapter?.resistorsOhm.length
-			? computeLevels({ resistorsOhm: way.adapter.resistorsOhm, logicV: way.adapter.logicV, loadOhm: 75 })
-			: null
-	);
+	const levels = $derived(way.adapter?.resistorsOhm.length ? computeLevels(ladderOf(way.adapter)) : null);
 	const grey = (volts: number): string => {
 		const part = Math.min(1, volts / 0.7);
 		const level = Math.round(255 * part);

@@ -1,0 +1,142 @@
+import { fromHex, toBase64 } from '../../formats/edid';
+import type { Context, Finding } from '../../link';
+import { refreshHzOf } from '../../standards/videoTiming';
+import { stutters } from './cadence';
+import { fix } from './change';
+import type { PictureSettings } from './settings';
+import { choiceOf, type PictureWay } from './way';
+import { modeInWords, ownEdid } from './written';
+
+/** What the screen says of itself. */
+export function assessWord(
+	settings: PictureSettings,
+	context: Context,
+	{ edid, output, screen }: PictureWay
+): Finding[] {
+	if (edid) {
+		const [first] = edid.remarks;
+		return first
+			? [
+					{
+						id: 'picture.edid-odd',
+						level: edid.remarks.some(({ code }) => code === 'checksum' || code === 'missing-blocks')
+							? 'caution'
+							: 'note',
+						title: 'What the screen says of itself is not all in order',
+						why: `${edid.remarks.map(({ message }) => message).join(' ')} An EDID of our own, written from the chosen mode, takes its place where it fails.`,
+						setting: 'picture.edid',
+						fixes: settings.writesEdid ? [] : [fix('Write an EDID of our own', { writesEdid: true })]
+					}
+				]
+			: [];
+	}
+	if (settings.edid !== '')
+		return [
+			{
+				id: 'picture.edid-unreadable',
+				level: 'caution',
+				title: 'The EDID cannot be read',
+				why: 'Its header is wrong, or it is less than one block. Read it again from the screen, or take it out: then modes are taken from the screen\u2019s class.',
+				setting: 'picture.edid',
+				fixes: [fix('Take it out', { edid: '' })]
+			}
+		];
+	if (output === 'ladder' && !settings.ranges)
+		return [
+			{
+				id: 'picture.no-label',
+				level: 'caution',
+				title: 'Nobody knows which rates the old monitor follows',
+				why: `On this way it cannot say so itself, and a mode beyond its rates shows nothing; very old tubes can be harmed by one. Read its label: ranges in kHz across and Hz down.`,
+				setting: 'picture.ranges',
+				fixes: [
+					fix('It is a plain one: 30 to 80 kHz, 56 to 75 Hz', {
+						ranges: { hMinKhz: 30, hMaxKhz: 80, vMinHz: 56, vMaxHz: 75 }
+					})
+				]
+			}
+		];
+	if (output !== 'digital') return [];
+	const reported = context.probe?.connectors.find(({ name, edidHex }) => edidHex && name.endsWith(settings.connector));
+	return [
+		{
+			id: 'picture.no-edid',
+			level: 'note',
+			title: 'Nobody has asked the screen what it takes',
+			why: `Modes are those that ${screen!.name} should have by its class. Its EDID, from a probe report or a file, makes them certain.`,
+			setting: 'picture.edid',
+			fixes: reported ? [fix('Use the one of the probe report', { edid: toBase64(fromHex(reported.edidHex!)) })] : []
+		}
+	];
+}
+
+/** Whether the mode passes everything on the way. */
+export function assessMode(settings: PictureSettings, context: Context, way: PictureWay): Finding[] {
+	const { chosen, candidates } = way;
+	const best = candidates.find(({ refused }) => refused.length === 0);
+	const useBest = best ? [fix(`Use ${modeInWords(best.timing)}`, { mode: choiceOf(best) })] : [];
+	if (way.unknownChoice)
+		return [
+			{
+				id: 'picture.mode-unknown',
+				level: 'stop',
+				title: 'The chosen mode is none that this screen has',
+				why: 'It was chosen for another screen, or with another EDID. The player finds no such mode and shows nothing.',
+				setting: 'picture.mode',
+				fixes: useBest
+			}
+		];
+	if (!chosen)
+		return [
+			{
+				id: 'picture.none-goes',
+				level: 'stop',
+				title: 'No mode passes board, cable and screen',
+				why: `The best of them fails because ${candidates[0]?.refused.join('; ') ?? 'the screen announces none'}. Take a cable or adapter that carries more, or another screen.`,
+				setting: 'picture.mode',
+				fixes: []
+			}
+		];
+	if (chosen.refused.length > 0)
+		return [
+			{
+				id: 'picture.mode-refused',
+				level: 'stop',
+				title: `${modeInWords(chosen.timing)} does not get there`,
+				why: `${chosen.refused.join('; ')}. The screen stays dark, or says that it has no signal.`,
+				setting: 'picture.mode',
+				fixes: useBest
+			}
+		];
+	const written = ownEdid(settings, context);
+	if (written && !written.ok)
+		return [
+			{
+				id: 'picture.edid-unwritable',
+				level: 'stop',
+				title: 'That mode cannot stand in an EDID',
+				why: `${written.faults[0]!.message}`,
+				setting: 'picture.writesEdid',
+				fixes: [fix('Leave the screen its own', { writesEdid: false })]
+			}
+		];
+	return [];
+}
+
+/** Films whose frames fall unevenly. */
+export function assessCadence({ chosen, candidates }: PictureWay, context: Context): Finding[] {
+	if (!chosen?.cadence || !stutters(chosen.cadence)) return [];
+	const slipsPerSec = 1 / chosen.cadence.irregularSeconds!;
+	const { film } = context.facts;
+	const even = candidates.filter(({ refused, cadence }) => refused.length === 0 && !stutters(cadence!));
+	return [
+		{
+			id: 'picture.uneven',
+			level: 'caution',
+			title: `${film!.framesPerSec} frames a second stutter on ${Number(refreshHzOf(chosen.timing).toFixed(2))}\u2009Hz`,
+			why: `Some frames stand longer than others, ${slipsPerSec.toFixed(1)} times a second: slow pans show it. ${even.length > 0 ? 'A mode that fits the film ends it.' : `No mode of this screen fits. Bring the film to a rate that does: ffmpeg with -r ${Math.round(refreshHzOf(chosen.timing) / 2)} makes it anew, and the stutter then lies in the file.`}`,
+			setting: 'picture.mode',
+			fixes: even.slice(0, 2).map((one) => fix(`Use ${modeInWords(one.timing)}`, { mode: choiceOf(one) }))
+		}
+	];
+}
