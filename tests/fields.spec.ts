@@ -36,7 +36,7 @@ async function settingsOfTheDemo(): Promise<{ id: string; settings: string[] }[]
 }
 
 test('every finding, every figure and every line of a card file leads to a field that is there', async ({ page }) => {
-	test.setTimeout(240_000);
+	test.setTimeout(900_000);
 	const endpoints = await settingsOfTheDemo();
 	const nowhere: string[] = [];
 	for (const { id, settings } of endpoints) {
@@ -51,7 +51,7 @@ test('every finding, every figure and every line of a card file leads to a field
 					.waitForFunction(
 						() => document.activeElement !== null && document.activeElement !== document.body,
 						undefined,
-						{ timeout: 1500 }
+						{ timeout: 20_000 }
 					)
 					.then(() => true)
 					.catch(() => false);
