@@ -1,11 +1,15 @@
 import { claimsOn, type Claim } from '../../claims';
-import type { Context, Finding } from '../../link';
+import type { Context, Finding, Fix } from '../../link';
 import { refreshHzOf } from '../../standards/videoTiming';
 import { fix } from './change';
 import { computeTolerance, ladderOf } from './ladder';
 import type { PictureSettings } from './settings';
 import { choiceOf, type PictureWay } from './way';
 import { modeInWords } from './written';
+
+/** An endpoint that is silent too would be left with nothing at all. */
+export const withoutPicture = ({ facts, change }: Context): Fix[] =>
+	facts.cardId === undefined ? [] : [{ label: 'Do without a picture', apply: change.use('picture', false) }];
 
 /** Something to be seen must be in the list. */
 export function assessContents(context: Context, claims: readonly Claim[]): Finding[] {
@@ -18,7 +22,7 @@ export function assessContents(context: Context, claims: readonly Claim[]): Find
 			title: 'The list holds nothing to be seen',
 			why: 'Every entry is sound alone: the screen would stay at the console. Add a film or pictures under Sources.',
 			setting: 'sources.items',
-			fixes: [{ label: 'Do without a picture', apply: context.change.use('picture', false) }]
+			fixes: withoutPicture(context)
 		}
 	];
 }

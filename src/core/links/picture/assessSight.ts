@@ -32,7 +32,7 @@ export function assessSight(settings: PictureSettings, way: PictureWay): Finding
 			id: 'picture.washed-out',
 			level: 'caution',
 			title: `In that light white is only ${contrast.toFixed(1)} times as bright as black`,
-			why: `${way.screen.name} gives ${way.screen.peakCdM2}\u2009cd/m², and the light on it fills its black. Shade it, turn it from the window, or take a brighter one; until then nothing but black on white can be read.`,
+			why: `${way.screen.name} gives ${way.screen.peakCdM2}\u2009cd/m², and the light on it fills its black. ${way.screen.panel === 'projector' ? 'A projector makes no black of its own: darken the room, make the picture smaller, or hang a panel instead' : 'Shade it, turn it from the window, or take a brighter one'}; until then nothing but black on white can be read.`,
 			setting: 'picture.light',
 			fixes: []
 		});
@@ -74,17 +74,25 @@ const FELT_MS = 100;
 export function assessDelay(settings: PictureSettings, context: Context): Finding[] {
 	const shares = delayOf(settings, context);
 	if (shares.length === 0) return [];
-	const ms = totalMs(shares);
-	const byRadio = context.facts.way === 'radio';
-	if (ms <= FELT_MS && !byRadio) return [];
-	return [
-		{
-			id: 'picture.delay',
-			level: byRadio ? 'caution' : 'note',
-			title: `The picture comes ${ms.toFixed(0)}\u2009ms late`,
-			why: `${shares.map(({ what, ms: part }) => `${what} ${part.toFixed(0)}`).join(', ')}. ${byRadio ? 'Over Wi-Fi lost packets show as torn blocks besides: a wire is calmer.' : 'A pointer drags behind; for films and slides nobody minds. The set\u2019s own game or computer mode saves most of it.'}`,
+	const out: Finding[] = [];
+	if (context.facts.way === 'radio')
+		out.push({
+			id: 'picture.by-radio',
+			level: 'caution',
+			title: 'The computer\u2019s picture comes over Wi-Fi',
+			why: 'Nothing that is lost is sent again: lost packets show as torn blocks, and a busy channel as a picture that stands still. A wire has neither.',
 			setting: 'network.way',
-			fixes: byRadio ? [{ label: 'Use Ethernet', apply: context.change.useWired() }] : []
-		}
-	];
+			fixes: [{ label: 'Use Ethernet', apply: context.change.useWired() }]
+		});
+	const ms = totalMs(shares);
+	if (ms > FELT_MS)
+		out.push({
+			id: 'picture.delay',
+			level: 'note',
+			title: `The picture comes ${ms.toFixed(0)}\u2009ms late`,
+			why: `${shares.map(({ what, ms: part }) => `${what} ${part.toFixed(0)}`).join(', ')}. A pointer drags behind; for films and slides nobody minds. The set\u2019s own game or computer mode saves most of it.`,
+			setting: 'network.way',
+			fixes: []
+		});
+	return out;
 }

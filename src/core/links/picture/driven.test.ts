@@ -71,7 +71,7 @@ describe('a second screen', () => {
 		);
 		expect(totalMs(computeDelay({ ...question, wired: false, linkBps: 30e6 }))).toBeGreaterThan(totalMs(wired));
 		expect(idsOf('gallery-wall', { ...gallery, network: { ...gallery.network, way: 'radio' } })).toContain(
-			'picture.delay'
+			'picture.by-radio'
 		);
 	});
 });

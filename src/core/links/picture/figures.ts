@@ -11,9 +11,10 @@ import type { PictureSettings } from './settings';
 import { modeInWords } from './written';
 import { panelShape, pictureWay, type PictureWay } from './way';
 
-/** Light on the glass, lux, and how much of it a matt screen throws back. Source: EN 12464-1 for rooms; reflection is typical. */
+/** Light on the glass, lux. Source: EN 12464-1. */
 export const ROOM_LUX = { dim: 20, room: 200, bright: 1000 } as const;
-export const REFLECTS = 0.04;
+/** How much of it is thrown back: a matt panel's glass little, a tube's grey phosphor more, the white wall of a projector all. Typical. */
+const REFLECTS = { lcd: 0.04, oled: 0.04, tube: 0.1, projector: 1 } as const;
 /** White over black of the panel itself, in the dark. Typical. */
 export const PANEL_CONTRAST = { lcd: 1000, oled: 100_000, tube: 500, projector: 800 } as const;
 
@@ -118,7 +119,7 @@ export function pictureFigures(settings: PictureSettings, context: Context): Fig
 				text: `${contrastOf(settings, screen).toFixed(0)} : 1`,
 				value: contrastOf(settings, screen),
 				sure: 'typical',
-				from: `${screen.peakCdM2}\u2009cd/m² against ${ROOM_LUX[settings.light]}\u2009lx, of which a matt screen throws back ${REFLECTS * 100}\u2009%.`
+				from: `${screen.peakCdM2}\u2009cd/m² against ${ROOM_LUX[settings.light]}\u2009lx, of which it throws back ${REFLECTS[screen.panel] * 100}\u2009%.`
 			}
 		);
 	}
@@ -184,4 +185,4 @@ export function delayOf(settings: PictureSettings, context: Context): DelayShare
 export const contrastOf = (
 	{ light }: Pick<PictureSettings, 'light'>,
 	{ peakCdM2, panel }: { peakCdM2: number; panel: keyof typeof PANEL_CONTRAST }
-): number => contrastIn(peakCdM2, peakCdM2 / PANEL_CONTRAST[panel], ROOM_LUX[light], REFLECTS);
+): number => contrastIn(peakCdM2, peakCdM2 / PANEL_CONTRAST[panel], ROOM_LUX[light], REFLECTS[panel]);

@@ -3,7 +3,7 @@ import type { Context, Finding } from '../../link';
 import { assessControls } from './assessControls';
 import { assessEdges, assessStart } from './assessEdges';
 import { assessCadence, assessMode, assessWord } from './assessMode';
-import { assessContents, assessDrawing, assessLadder, assessLevels } from './assessOutput';
+import { assessContents, assessDrawing, assessLadder, assessLevels, withoutPicture } from './assessOutput';
 import { assessDelay, assessSight, assessStill } from './assessSight';
 import type { PictureSettings } from './settings';
 import { pictureWay } from './way';
@@ -19,7 +19,7 @@ export function assessPicture(settings: PictureSettings, context: Context, claim
 				title: 'No screen is chosen',
 				why: 'Which modes go, how large letters must be and whether edges are cut hangs on the screen. Choose one, or do without a picture.',
 				setting: 'parts.screen',
-				fixes: [{ label: 'Do without a picture', apply: context.change.use('picture', false) }]
+				fixes: withoutPicture(context)
 			}
 		];
 	return [
