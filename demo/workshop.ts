@@ -230,6 +230,11 @@ export const demoWorkshop: Workshop = {
 				connector: 'DPI-1',
 				// More than the ladder passes: one of the mistakes.
 				mode: { widthPx: 1280, heightPx: 1024, milliHz: 60_020, interlaced: false },
+				afterCut: 'comes-on',
+				controls: [
+					{ action: 'pause', by: 'phone', key: '', scancode: '' },
+					{ action: 'shut-down', by: 'phone', key: '', scancode: '' }
+				],
 				distanceM: 3,
 				light: 'bright'
 			},
@@ -289,6 +294,7 @@ export const demoWorkshop: Workshop = {
 				edges: { left: 48, right: 44, top: 26, bottom: 28 },
 				distanceM: 3.5,
 				hours: { from: '07:30', until: '20:00' },
+				afterCut: 'stays-off',
 				controls: [
 					{ action: 'next', by: 'keyboard', key: 'KEY_RIGHT', scancode: '' },
 					{ action: 'shut-down', by: 'keyboard', key: 'KEY_POWER', scancode: '' }

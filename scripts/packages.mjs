@@ -75,6 +75,7 @@ const ASKED = [
 	'ir-keytable',
 	'triggerhappy',
 	'socat',
+	'gpiod',
 	'device-tree-compiler'
 ];
 

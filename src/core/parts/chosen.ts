@@ -36,3 +36,15 @@ export const chosenParts = (context: Context): readonly Chosen[] => chosenOf(con
 /** The add-on that goes on counting when power is gone; null when the plan has none. */
 export const clockOf = (context: Context): PartOf<'add-on'> | null =>
 	chosenParts(context).flatMap(({ part }) => (part.kind === 'add-on' && part.keepsTime ? [part] : []))[0] ?? null;
+
+/** The part of the plan that has a movable line of this name, and the GPIO line to which it is wired; null: there is none. */
+export function wiredPart(
+	context: Context,
+	name: 'eye' | 'socket'
+): { readonly part: Part; readonly line: number } | null {
+	for (const { part } of chosenParts(context)) {
+		const at = part.header?.movable.findIndex(({ what }) => what === name) ?? -1;
+		if (at >= 0) return { part, line: context.facts.wiring[part.id]?.[at] ?? part.header!.movable[at]!.suggested };
+	}
+	return null;
+}

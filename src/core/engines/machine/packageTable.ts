@@ -1072,6 +1072,19 @@ export const ASKED_PACKAGES: Readonly<Record<string, PackageContents>> = {
 		users: []
 	},
 	socat: { programs: ['/usr/bin/filan', '/usr/bin/procan', '/usr/bin/socat'], units: [], conffiles: [], users: [] },
+	gpiod: {
+		programs: [
+			'/usr/bin/gpiodetect',
+			'/usr/bin/gpiofind',
+			'/usr/bin/gpioget',
+			'/usr/bin/gpioinfo',
+			'/usr/bin/gpiomon',
+			'/usr/bin/gpioset'
+		],
+		units: [],
+		conffiles: [],
+		users: []
+	},
 	'device-tree-compiler': {
 		programs: [
 			'/usr/bin/convert-dtsv0',

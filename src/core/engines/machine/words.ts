@@ -4,6 +4,7 @@ import type { Words } from './timeline';
 export const SYSTEM_WORDS = {
 	'no-power': () => 'no power',
 	starting: () => 'starting',
+	'powers-off': () => 'It shuts itself down',
 	'not-rehearsed': ({ what }: { what: string }) => `Not rehearsed: ${what}`,
 	'no-apply': () => 'There is no apply.sh on the card: nothing is set up',
 	'first-start': ({ problem }: { problem: string }) => `First start: ${problem}`,

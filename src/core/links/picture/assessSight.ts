@@ -58,10 +58,14 @@ export function assessStill(settings: PictureSettings, { screen }: PictureWay, {
 			id: 'picture.burn-in',
 			level: 'caution',
 			title: 'A picture that stands so long burns itself in',
-			why: `${screen!.name} makes its light in each pixel, and those that are bright for ${hoursOn(settings).toFixed(0)} hours a day wear first. Let pictures change, and the screen rest at night.`,
+			why: `${screen!.name} makes its light in each pixel, and those that are bright for ${hoursOn(settings).toFixed(0)} hours a day wear first. ${settings.shifts ? 'Moving it by a few pixels spares its edges, not what is large and bright. ' : ''}Let pictures change, and the screen rest at night.`,
 			setting: 'picture.stillSec',
 			fixes: [
-				fix('Change every 12 s, dark from 22:00 to 08:00', { stillSec: 12, hours: { from: '08:00', until: '22:00' } })
+				fix('Change every 12 s, move a little, dark from 22:00 to 08:00', {
+					stillSec: 12,
+					shifts: true,
+					hours: { from: '08:00', until: '22:00' }
+				})
 			]
 		}
 	];

@@ -10,6 +10,7 @@ import type { VideoTiming } from '../../standards/videoTiming';
 import { pictureMm } from './legibility';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
+import { socketOf } from './switching';
 import { panelShape, pictureWay, wayThere, type PictureWay } from './way';
 
 const part = z.number().min(0).max(0.4);
@@ -45,6 +46,12 @@ const screen = z.object({
 	hangsDeg: z.number(),
 	/** From the first signal to light, ms. */
 	wakesMs: z.number().min(0),
+	/** What it does when its mains return. */
+	afterCut: z.enum(['comes-on', 'stays-off']).default('comes-on'),
+	/** CEC gets to it, and it obeys. */
+	hearsCec: z.boolean().default(true),
+	/** The GPIO line of the socket that it is plugged into; null: it hangs on the wall. */
+	socketLine: z.number().int().nullable().default(null),
 	/** Bits a colour that reach it. */
 	bitsPerColour: z.number().int().min(1).max(16)
 });
@@ -137,6 +144,10 @@ export function pictureBench(settings: PictureSettings, context: Context): Parti
 						: hiddenCuts(part.id),
 			hangsDeg: settings.turn,
 			wakesMs: part.panel === 'projector' ? 20_000 : part.panel === 'tube' ? 8000 : 3000,
+			// Televisions wait for their button, monitors go on: typical, until somebody has tried.
+			afterCut: settings.afterCut === 'untried' ? (part.speakers ? 'stays-off' : 'comes-on') : settings.afterCut,
+			hearsCec: way.output === 'digital',
+			socketLine: settings.offBy === 'socket' ? (socketOf(context)?.line ?? null) : null,
 			bitsPerColour: adapter?.bitsPerColour ?? 8
 		},
 		decoding: board && { decoders: board.decoders, softwareMpixPerSec: board.softwareMpixPerSec }

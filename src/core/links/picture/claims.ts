@@ -2,10 +2,13 @@ import { entryClaims } from '../../basics/entries';
 import type { Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import type { Context, SettingPath } from '../../link';
+import { wiredPart } from '../../parts/chosen';
 import { decodes } from '../../parts/playLoad';
 import { modelineOf } from '../../standards/videoTiming';
-import { controlPackages, KEYS_UNIT, PLAYER_SOCKET } from './controls';
-import { SCREEN_UNIT, WAIT_PATH } from './files';
+import { controlPackages, keysOf, KEYS_UNIT, PLAYER_SOCKET } from './controls';
+import { SHIFT_PATH, WAIT_PATH } from './files';
+import { PHONE_PORT, PHONE_UNITS } from './phone';
+import { switchPackages, switchUnits } from './switching';
 import { SIDES } from './overscan';
 import type { PictureSettings } from './settings';
 import { EDID_FILE, EDID_PATH, modeInWords, playerMargins, playerMode, videoArgument } from './written';
@@ -21,6 +24,8 @@ export function pictureClaims(settings: PictureSettings, context: Context): Clai
 		...startClaims(settings),
 		...packageClaims(settings),
 		...unitClaims(settings),
+		...pageClaims(settings),
+		...eyeClaims(settings, context),
 		...checkClaims(settings),
 		...sheetClaims(settings, context)
 	];
@@ -87,6 +92,7 @@ function playerClaims(settings: PictureSettings, context: Context): Claim[] {
 			? [option('profile', 'low-latency', 'sources.items'), option('cache', 'no', 'sources.items')]
 			: []),
 		...(settings.controls.length ? [option('input-ipc-server', PLAYER_SOCKET, 'picture.controls')] : []),
+		...(settings.shifts ? [option('scripts', SHIFT_PATH, 'picture.shifts')] : []),
 		option('prefetch-playlist', 'yes', 'picture'),
 		option('osc', 'no', 'picture'),
 		option('osd-level', '0', 'picture')
@@ -116,17 +122,49 @@ const packageClaims = (settings: PictureSettings): Claim[] =>
 	[
 		...controlPackages(settings.controls),
 		...(settings.draws === 'gpu' ? ['libegl-mesa0', 'libgl1-mesa-dri'] : []),
-		...(settings.hours && settings.offBy === 'cec' ? ['v4l-utils'] : [])
+		...switchPackages(settings)
 	].map((name): Claim => ({ ...FROM, on: 'package', what: 'picture', name, setting: 'picture' }));
 
 const unitClaims = (settings: PictureSettings): Claim[] => {
 	const unit = (name: string, setting: SettingPath): Claim => ({ ...FROM, on: 'unit', what: 'picture', name, setting });
 	return [
-		...(settings.controls.length ? [unit(KEYS_UNIT, 'picture.controls')] : []),
-		...(settings.hours
-			? [unit(`${SCREEN_UNIT}.timer`, 'picture.hours'), unit(`${SCREEN_UNIT}.service`, 'picture.hours')]
-			: [])
+		...(keysOf(settings.controls).length ? [unit(KEYS_UNIT, 'picture.controls')] : []),
+		...(hasPage(settings) ? PHONE_UNITS.map((name) => unit(name, 'picture.controls')) : []),
+		...switchUnits(settings).map(({ name, setting }) => unit(name, setting))
 	];
+};
+
+const hasPage = ({ controls }: PictureSettings): boolean => controls.some(({ by }) => by === 'phone');
+
+const pageClaims = (settings: PictureSettings): Claim[] =>
+	hasPage(settings)
+		? [
+				{
+					...FROM,
+					on: 'listen',
+					what: 'page for a phone',
+					port: PHONE_PORT,
+					protocol: 'tcp',
+					setting: 'picture.controls'
+				}
+			]
+		: [];
+
+/** The eye of a remote, as the kernel hears of it. Source: the overlays' own README, gpio-ir; of boards that start by config.txt. */
+const eyeClaims = (settings: PictureSettings, context: Context): Claim[] => {
+	if (!settings.controls.some(({ by }) => by === 'remote')) return [];
+	const eye = wiredPart(context, 'eye');
+	return eye
+		? [
+				{
+					...FROM,
+					on: 'overlay',
+					what: eye.part.name,
+					name: `gpio-ir,gpio_pin=${eye.line}`,
+					setting: 'picture.controls'
+				}
+			]
+		: [];
 };
 
 const checkClaims = (settings: PictureSettings): Claim[] => [

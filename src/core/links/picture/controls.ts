@@ -24,22 +24,25 @@ export const CONTROL_WAYS = {
 	remote: 'infra-red remote',
 	cec: 'the set\u2019s own remote (CEC)',
 	gamepad: 'gamepad',
-	touch: 'touch'
+	touch: 'touch',
+	phone: 'a page on a phone'
 } as const;
 /** One of them. */
 export type ControlWay = keyof typeof CONTROL_WAYS;
 
 /** One key for one action. */
-export const controlSchema = z.object({
-	action: z.enum(actionIds),
-	by: z.enum(Object.keys(CONTROL_WAYS) as [ControlWay, ...ControlWay[]]),
-	/** The kernel's name for the key. */
-	key: z
-		.string()
-		.regex(/^(?:KEY|BTN)_[A-Z0-9_]{1,30}$/, 'A key is called as the kernel calls it, such as KEY_NEXTSONG.'),
-	/** Of a remote: the code that ir-keytable -t prints; "": none. */
-	scancode: z.string().regex(/^(?:0x[0-9a-f]{1,8})?$/, 'A code is written as ir-keytable prints it, such as 0x10.')
-});
+export const controlSchema = z
+	.object({
+		action: z.enum(actionIds),
+		by: z.enum(Object.keys(CONTROL_WAYS) as [ControlWay, ...ControlWay[]]),
+		/** The kernel's name for the key; "": a button on the phone's page. */
+		key: z
+			.string()
+			.regex(/^(?:(?:KEY|BTN)_[A-Z0-9_]{1,30})?$/, 'A key is called as the kernel calls it, such as KEY_NEXTSONG.'),
+		/** Of a remote: the code that ir-keytable -t prints; "": none. */
+		scancode: z.string().regex(/^(?:0x[0-9a-f]{1,8})?$/, 'A code is written as ir-keytable prints it, such as 0x10.')
+	})
+	.refine(({ by, key }) => (by === 'phone') === (key === ''), 'A key needs a name, and a page has none.');
 /** One key for one action. */
 export type Control = z.infer<typeof controlSchema>;
 
@@ -59,7 +62,8 @@ export const USUAL_KEYS: Readonly<Record<Action, string>> = {
 export const PLAYER_SOCKET = '/var/lib/yphos/player.sock';
 /** The unit that hears the keys. */
 export const KEYS_UNIT = 'yphos-keys.service';
-const CONTROL_PATH = '/opt/yphos/bin/control.sh';
+/** Does what is asked for. */
+export const CONTROL_PATH = '/opt/yphos/bin/control.sh';
 const KEYS_PATH = '/opt/yphos/keys/yphos.conf';
 const KEYMAP_PATH = '/etc/rc_keymaps/yphos.toml';
 
@@ -76,12 +80,15 @@ shut-down) systemctl poweroff ;;
 *) echo "unknown: $1" >&2 ;;
 esac`.split('\n');
 
+/** Those that somebody presses at the set. */
+export const keysOf = (controls: readonly Control[]): Control[] => controls.filter(({ by }) => by !== 'phone');
+
 /** Keys that ask for two things, and actions that nothing asks for. */
 export function clashesIn(
 	controls: readonly Control[]
 ): { readonly key: string; readonly actions: readonly Action[] }[] {
 	const byKey = new Map<string, Action[]>();
-	for (const { key, action } of controls) byKey.set(key, [...new Set([...(byKey.get(key) ?? []), action])]);
+	for (const { key, action } of keysOf(controls)) byKey.set(key, [...new Set([...(byKey.get(key) ?? []), action])]);
 	return [...byKey].flatMap(([key, actions]) => (actions.length > 1 ? [{ key, actions }] : []));
 }
 
@@ -90,25 +97,38 @@ export const controlPackages = (controls: readonly Control[]): string[] =>
 	controls.length === 0
 		? []
 		: [
-				'triggerhappy',
 				'socat',
+				...(keysOf(controls).length > 0 ? ['triggerhappy'] : []),
 				...(controls.some(({ by }) => by === 'remote') ? ['ir-keytable'] : []),
 				...(controls.some(({ by }) => by === 'cec') ? ['v4l-utils'] : [])
 			];
 
-/** Keys, the remote's map, what they do, and a small card to lay beside the set. Source: thd(1), ir-keytable(1), rc_keymap(5). */
+/** What keys and pages do, and a small card to lay beside the set. */
 export function controlFiles(controls: readonly Control[], endpointName: string): CardFile[] {
 	if (controls.length === 0) return [];
-	const at = (n: number): CardLine['setting'] => `picture.controls.${n}`;
-	const coded = controls
-		.map((control, n) => ({ ...control, n }))
-		.filter(({ by, scancode }) => by === 'remote' && scancode !== '');
 	return [
-		textFile(rootPath(CONTROL_PATH), 'Does what a key asks for.', lines('picture.controls', ...CONTROL_SCRIPT), '0755'),
+		textFile(
+			rootPath(CONTROL_PATH),
+			'Does what is asked for by key or phone.',
+			lines('picture.controls', ...CONTROL_SCRIPT),
+			'0755'
+		),
+		...(keysOf(controls).length > 0 ? keyFiles(controls) : []),
+		controlCard(controls, endpointName)
+	];
+}
+
+/** Keys, the remote's map, and who hears them. Source: thd(1), ir-keytable(1), rc_keymap(5). */
+function keyFiles(controls: readonly Control[]): CardFile[] {
+	const numbered = controls.map((control, n) => ({ ...control, at: at(n) }));
+	const coded = numbered.filter(({ by, scancode }) => by === 'remote' && scancode !== '');
+	return [
 		textFile(
 			rootPath(KEYS_PATH),
 			'Which key asks for what.',
-			controls.flatMap(({ key, action }, n) => lines(at(n), `${key} 1 ${CONTROL_PATH} ${action}`))
+			numbered.flatMap(({ by, key, action, at }) =>
+				by === 'phone' ? [] : lines(at, `${key} 1 ${CONTROL_PATH} ${action}`)
+			)
 		),
 		...(coded.length > 0
 			? [
@@ -120,7 +140,7 @@ export function controlFiles(controls: readonly Control[], endpointName: string)
 							'protocol = "nec"',
 							'[protocols.scancodes]'
 						),
-						...coded.flatMap(({ scancode, key, n }) => lines(at(n), `${scancode} = "${key}"`))
+						...coded.flatMap(({ scancode, key, at }) => lines(at, `${scancode} = "${key}"`))
 					])
 				]
 			: []),
@@ -146,25 +166,29 @@ export function controlFiles(controls: readonly Control[], endpointName: string)
 				'[Install]',
 				'WantedBy=multi-user.target'
 			)
-		]),
-		textFile('docs/controls.html', 'A small card to lay beside the set.', [
-			...lines(
-				'picture.controls',
-				'<!doctype html>',
-				'<html lang="en-GB">',
-				'<meta charset="utf-8" />',
-				`<title>${escapeHtml(endpointName)}</title>`,
-				'<style>body{font:16px sans-serif;width:85mm;margin:8mm}td{padding:3px 10px 3px 0}</style>',
-				`<h1>${escapeHtml(endpointName)}</h1>`,
-				'<table>'
-			),
-			...controls.flatMap(({ action, by, key }, n) =>
-				lines(
-					at(n),
-					`<tr><td><b>${ACTIONS[action].words}</b></td><td>${escapeHtml(key.replace(/^(?:KEY|BTN)_/, ''))}</td><td>${CONTROL_WAYS[by]}</td></tr>`
-				)
-			),
-			...lines('picture.controls', '</table>', '</html>')
 		])
 	];
 }
+
+const at = (n: number): CardLine['setting'] => `picture.controls.${n}`;
+
+const controlCard = (controls: readonly Control[], endpointName: string): CardFile =>
+	textFile('docs/controls.html', 'A small card to lay beside the set.', [
+		...lines(
+			'picture.controls',
+			'<!doctype html>',
+			'<html lang="en-GB">',
+			'<meta charset="utf-8" />',
+			`<title>${escapeHtml(endpointName)}</title>`,
+			'<style>body{font:16px sans-serif;width:85mm;margin:8mm}td{padding:3px 10px 3px 0}</style>',
+			`<h1>${escapeHtml(endpointName)}</h1>`,
+			'<table>'
+		),
+		...controls.flatMap(({ action, by, key }, n) =>
+			lines(
+				at(n),
+				`<tr><td><b>${ACTIONS[action].words}</b></td><td>${escapeHtml(key.replace(/^(?:KEY|BTN)_/, ''))}</td><td>${CONTROL_WAYS[by]}</td></tr>`
+			)
+		),
+		...lines('picture.controls', '</table>', '</html>')
+	]);

@@ -4,7 +4,9 @@ import { compareSheet } from './compare';
 import { controlFiles } from './controls';
 import { testCards } from './cards';
 import { ladderOverlay } from './overlay';
-import { RAMDISK_HOOK, SCREEN_HOURS, SHOW_CARD, WAIT_FOR_SCREEN } from './scripts';
+import { phoneFiles } from './phone';
+import { RAMDISK_HOOK, SHIFT_STILLS, SHOW_CARD, WAIT_FOR_SCREEN } from './scripts';
+import { switchFiles } from './switching';
 import type { PictureSettings } from './settings';
 import { matrixForContent } from './touch';
 import { EDID_PATH, ownEdid } from './written';
@@ -14,15 +16,20 @@ import { pictureWay } from './way';
 export const WAIT_PATH = '/opt/yphos/bin/wait-for-screen.sh';
 /** Shows a test card. */
 export const SHOW_CARD_PATH = '/opt/yphos/bin/show-card.sh';
-const SCREEN_PATH = '/opt/yphos/bin/screen.sh';
-/** The timer and the service that switch the screen. */
-export const SCREEN_UNIT = 'yphos-screen';
+/** Moves what stands still. */
+export const SHIFT_PATH = '/opt/yphos/player/shift.lua';
 /** Where test cards lie on the endpoint. */
 export const CARDS_DIR = '/opt/yphos/cards';
 const RULES = '/etc/udev/rules.d/';
 
 const script = (path: string, why: string, content: readonly string[], setting: CardLine['setting']): CardFile =>
 	textFile(rootPath(path), why, lines(setting, ...content), '0755');
+
+const shiftScript: CardFile = textFile(
+	rootPath(SHIFT_PATH),
+	'Moves what stands still by a few pixels, for the player.',
+	lines('picture.shifts', ...SHIFT_STILLS)
+);
 
 /** What the picture puts on the card: its EDID, rules for screen and touch, hours, and test cards in exactly the chosen mode. */
 export function pictureFiles(settings: PictureSettings, context: Context): CardFile[] {
@@ -49,7 +56,9 @@ export function pictureFiles(settings: PictureSettings, context: Context): CardF
 				]
 			: []),
 		...ruleFiles(settings, way.screen?.touch ?? false),
-		...hourFiles(settings),
+		...switchFiles(settings, context),
+		...phoneFiles(settings.controls, context.facts.endpointName),
+		...(settings.shifts ? [shiftScript] : []),
 		...controlFiles(settings.controls, context.facts.endpointName),
 		...(way.output === 'ladder' && way.chosen && way.adapter
 			? [
@@ -107,25 +116,5 @@ function ruleFiles({ whenOff, turn }: PictureSettings, touch: boolean): CardFile
 					)
 				]
 			: [])
-	];
-}
-
-function hourFiles({ hours, offBy }: PictureSettings): CardFile[] {
-	if (!hours) return [];
-	const plain = (time: string): string => time.replace(':', '');
-	return [
-		script(SCREEN_PATH, 'Switches the screen on or off, by the time.', SCREEN_HOURS, 'picture.hours'),
-		textFile(rootPath(`/etc/systemd/system/${SCREEN_UNIT}.service`), 'Switches the screen on or off, by the time.', [
-			...lines('picture.hours', '[Unit]', 'Description=Switches the screen by the hour', 'After=yphos-player.service'),
-			...lines('picture.hours', '', '[Service]', 'Type=oneshot'),
-			...lines('picture.offBy', `ExecStart=${SCREEN_PATH} ${plain(hours.from)} ${plain(hours.until)} ${offBy}`),
-			...lines('picture.hours', '', '[Install]', 'WantedBy=multi-user.target')
-		]),
-		textFile(rootPath(`/etc/systemd/system/${SCREEN_UNIT}.timer`), 'When the screen goes on and off.', [
-			...lines('picture.hours', '[Unit]', 'Description=When the screen goes on and off', '', '[Timer]'),
-			...lines('picture.hours.from', `OnCalendar=*-*-* ${hours.from}:00`),
-			...lines('picture.hours.until', `OnCalendar=*-*-* ${hours.until}:00`),
-			...lines('picture.hours', 'AccuracySec=1s', '', '[Install]', 'WantedBy=timers.target')
-		])
 	];
 }

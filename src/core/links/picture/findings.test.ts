@@ -73,6 +73,13 @@ const key = (action: Control['action'], name: string, more: Partial<Control> = {
 const soundOnly = [{ id: 's', location: 'Night ferry.wav', title: '', durationSec: null, extra: [] }];
 const calmEdges = { left: 20, right: 20, top: 11, bottom: 11 };
 
+const hours = { from: '08:00', until: '20:00' };
+const withSocket = (change: Change): Plan =>
+	hatch.plan(
+		{ hours, offBy: 'socket', ...change },
+		parts(hatchPlan, { also: [...hatchPlan.parts.also, { part: 'socket-switched', count: 1 }] })
+	);
+
 /** What brings a finding, and the nearest plan that is without it. */
 const CASES: readonly [id: string, on: ReturnType<typeof of>, bad: Plan, good: Plan][] = [
 	['picture.no-screen', hatch, hatch.plan({}, parts(hatchPlan, { screen: null })), hatchPlan],
@@ -215,6 +222,32 @@ const CASES: readonly [id: string, on: ReturnType<typeof of>, bad: Plan, good: P
 		hatch,
 		hatch.plan({ controls: [key('next', 'KEY_A', { by: 'remote' })] }),
 		hatch.plan({ controls: [key('next', 'KEY_A', { by: 'remote', scancode: '0x10' })] })
+	],
+	[
+		'picture.no-eye',
+		hatch,
+		hatch.plan({ controls: [key('next', 'KEY_A', { by: 'remote', scancode: '0x10' })] }),
+		hatch.plan({ controls: [key('next', 'KEY_A', { by: 'cec' })] })
+	],
+	[
+		'picture.phone-open',
+		hatch,
+		hatch.plan({ controls: [key('shut-down', '', { by: 'phone' })] }),
+		hatch.plan({ controls: [key('pause', '', { by: 'phone' })] })
+	],
+	['picture.no-cec', lamp, lamp.plan({ hours, offBy: 'cec' }), lamp.plan({ hours, offBy: 'signal' })],
+	[
+		'picture.no-socket',
+		hatch,
+		hatch.plan({ hours, offBy: 'socket', afterCut: 'comes-on' }),
+		withSocket({ afterCut: 'comes-on' })
+	],
+	['picture.socket-stays-off', hatch, withSocket({ afterCut: 'stays-off' }), withSocket({ afterCut: 'comes-on' })],
+	[
+		'picture.cut-stays-off',
+		hatch,
+		hatch.plan({ offBy: 'signal', afterCut: 'stays-off' }),
+		hatch.plan({ offBy: 'cec', afterCut: 'stays-off' })
 	],
 	['picture.volume-of-nothing', hatch, hatch.plan({ controls: [key('mute', 'KEY_MUTE')] }), hatchPlan]
 ];

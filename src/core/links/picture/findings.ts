@@ -4,6 +4,7 @@ import { assessControls } from './assessControls';
 import { assessEdges, assessStart } from './assessEdges';
 import { assessCadence, assessMode, assessWord } from './assessMode';
 import { assessContents, assessDrawing, assessLadder, assessLevels, withoutPicture } from './assessOutput';
+import { assessSwitching } from './assessSwitching';
 import { assessDelay, assessSight, assessStill } from './assessSight';
 import type { PictureSettings } from './settings';
 import { pictureWay } from './way';
@@ -28,6 +29,7 @@ export function assessPicture(settings: PictureSettings, context: Context, claim
 		...assessCadence(way, context),
 		...assessEdges(settings, way),
 		...assessStart(settings, context, way),
+		...assessSwitching(settings, context, way),
 		...assessContents(context, claims),
 		...assessSight(settings, way),
 		...assessStill(settings, way, context),

@@ -13,6 +13,8 @@ import type { ScreenWish } from '../../engines/machine/signals';
 import { cutPercent, placed, slipsPerSec, windowOf, type Seen } from './seen';
 import { modeInWords } from './written';
 import { edidOf } from './way';
+import { rehearsePhone } from './rehearsePhone';
+import { SetPower } from './setPower';
 import { PICTURE_WORDS } from './words';
 
 /** What can befall a screen while a rehearsal runs. */
@@ -21,7 +23,8 @@ export const PICTURE_FAULTS = {
 	'screen-lead-out': { label: 'Screen cable out', lastsMs: 15_000 },
 	'screen-wrong-input': { label: 'Set on another input', lastsMs: 15_000 },
 	'edid-late': { label: 'EDID unreadable at the start', lastsMs: 60_000 },
-	'other-screen': { label: 'Another screen plugged in', lastsMs: 30_000 }
+	'other-screen': { label: 'Another screen plugged in', lastsMs: 30_000 },
+	'phone-shut-down': { label: 'Shut down by phone, then plugged in again', lastsMs: 60_000 }
 } as const satisfies Record<string, Fault>;
 
 /** From the kernel's hand-over to the driver of the display, ms. Typical. */
@@ -31,6 +34,9 @@ const OTHER_SCREEN: Omit<BenchScreen, 'connector'> = {
 	name: 'Another monitor',
 	edid: '',
 	ranges: { hMinKhz: 30, hMaxKhz: 50, vMinHz: 50, vMaxHz: 62 },
+	afterCut: 'comes-on',
+	hearsCec: false,
+	socketLine: null,
 	fixed: null,
 	wayMhz: 80,
 	cuts: { left: 0, right: 0, top: 0, bottom: 0 },
@@ -44,6 +50,7 @@ export function rehearsePicture(machine: Machine): void {
 	const display = new Display(machine);
 	display.live();
 	display.show();
+	rehearsePhone(machine);
 	machine.offers.openScreen = (unit, wish) => display.open(unit, wish);
 }
 
@@ -62,9 +69,15 @@ class Display {
 	/** Since when the set has had a signal that it takes. */
 	#litAtMs: number | null = null;
 	#said = new Set<string>();
+	/** The set's own power. */
+	readonly power: SetPower;
 
 	constructor(readonly machine: Machine) {
 		this.tell = tellerFor(machine, 'picture', PICTURE_WORDS);
+		this.power = new SetPower(machine, () => {
+			if (this.#ready) this.#hotplug();
+			if (machine.powered) this.#look();
+		});
 	}
 
 	get screen(): BenchScreen | null {
@@ -86,7 +99,7 @@ class Display {
 		});
 		machine.on('mains-off', () => (this.#holder = null));
 		machine.on('fault', ({ name, on }) => {
-			if (!(name in PICTURE_FAULTS)) return;
+			if (!(name in PICTURE_FAULTS) || name === 'phone-shut-down') return;
 			if (!this.machine.bench.screen) return;
 			const there = name === 'screen-wrong-input' ? !on : !on || name === 'other-screen';
 			this.tell.event(there ? 'screen-on' : 'screen-gone', 'fault');
@@ -129,7 +142,12 @@ class Display {
 
 	#isLit(): boolean {
 		const { activeFaults } = this.machine;
-		return this.screen !== null && !activeFaults.has('screen-late') && !activeFaults.has('screen-lead-out');
+		return (
+			this.screen !== null &&
+			!this.power.hasNoMains &&
+			!activeFaults.has('screen-late') &&
+			!activeFaults.has('screen-lead-out')
+		);
 	}
 
 	#isConnected(): boolean {
@@ -241,6 +259,12 @@ class Display {
 		const { tell, machine } = this;
 		const screen = this.screen;
 		if (!screen) return tell.state('eye', 'unused', 'no-screen');
+		if (this.power.off !== null) {
+			this.#litAtMs = null;
+			return this.power.off === 'after-cut'
+				? this.#dark('after-cut')
+				: tell.state('eye', 'resting', this.power.off === 'by-cec' ? 'by-cec' : 'by-socket');
+		}
 		if (!this.#isLit()) return this.#dark(machine.activeFaults.has('screen-lead-out') ? 'lead-out' : 'screen-asleep');
 		if (machine.activeFaults.has('screen-wrong-input')) return this.#dark('wrong-input');
 		const holder = this.#holder;
@@ -272,7 +296,7 @@ class Display {
 		this.#showing(screen, holder, holder.shown);
 	}
 
-	#dark(code: 'lead-out' | 'screen-asleep' | 'wrong-input' | 'no-signal'): void {
+	#dark(code: 'lead-out' | 'after-cut' | 'screen-asleep' | 'wrong-input' | 'no-signal'): void {
 		this.#litAtMs = null;
 		this.tell.state('eye', 'dark', code);
 	}

@@ -44,7 +44,7 @@ systemctl start yphos-player.service`.split('\n');
 
 /** The screen by the hour. Source: cec-ctl(1); FB_BLANK_POWERDOWN is 4: the kernel's include/uapi/linux/fb.h. */
 export const SCREEN_HOURS = `#!/bin/sh
-# screen.sh FROM UNTIL HOW: the screen on from FROM until UNTIL (HHMM), else off, by HOW: cec, or signal.
+# screen.sh FROM UNTIL HOW: the screen on from FROM until UNTIL (HHMM), else off, by HOW: cec, socket, or signal.
 from=$1
 until=$2
 how=$3
@@ -63,6 +63,8 @@ if [ "$how" = cec ]; then
 	else
 		cec-ctl --to 0 --standby >/dev/null
 	fi
+elif [ "$how" = socket ]; then
+	if [ "$on" ]; then systemctl start yphos-socket.service; else systemctl stop yphos-socket.service; fi
 elif [ "$on" ]; then
 	echo 0 >/sys/class/graphics/fb0/blank
 	systemctl --no-block start "$player"
@@ -72,3 +74,14 @@ else
 	echo 4 >/sys/class/graphics/fb0/blank
 fi
 if [ "$on" ]; then echo "screen on"; else echo "screen off"; fi`.split('\n');
+
+/** Moves stills about by three pixels of 1000, another way each minute. Source: mpv(1), --video-pan-x; its Lua scripting. */
+export const SHIFT_STILLS =
+	`-- shift.lua: what stands still moves a little each minute, so that its edges do not wear into the panel.
+local ways = { { 0, 0 }, { 1, 0 }, { 1, 1 }, { 0, 1 }, { -1, 1 }, { -1, 0 }, { -1, -1 }, { 0, -1 }, { 1, -1 } }
+local now = 1
+mp.add_periodic_timer(60, function()
+	now = now % #ways + 1
+	mp.set_property_number("video-pan-x", ways[now][1] * 0.003)
+	mp.set_property_number("video-pan-y", ways[now][2] * 0.003)
+end)`.split('\n');

@@ -64,7 +64,11 @@ export const pictureSettings = z.object({
 	blankMin: z.number().int().min(0).max(60),
 	/** When it is on; null: always. */
 	hours: z.object({ from: timeOfDay, until: timeOfDay }).nullable(),
-	offBy: z.enum(['cec', 'signal']),
+	offBy: z.enum(['cec', 'signal', 'socket']),
+	/** What the set does when mains comes back. */
+	afterCut: z.enum(['untried', 'comes-on', 'stays-off']),
+	/** What stands still moves by a few pixels now and then, so that its edges do not wear into the panel. */
+	shifts: z.boolean(),
 	/** What is asked for by which key; none: nobody drives it. */
 	controls: z.array(controlSchema).max(24),
 	/** From where it is read, by whom, in what light. */
@@ -95,6 +99,8 @@ export const calmPicture: PictureSettings = {
 	blankMin: 0,
 	hours: null,
 	offBy: 'cec',
+	afterCut: 'untried',
+	shifts: false,
 	controls: [],
 	distanceM: 2.5,
 	eyes: 'usual',

@@ -1,8 +1,10 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context, Step } from '../../link';
 import { SHOW_CARD_PATH } from './files';
+import { PHONE_PORT } from './phone';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
+import { socketOf } from './switching';
 import { pictureWay } from './way';
 import { modeInWords } from './written';
 
@@ -41,7 +43,9 @@ export function pictureSteps(settings: PictureSettings, context: Context, claims
 				: 'It shows what is in the list.',
 			reading: 'what the set says of the mode'
 		},
-		...(isPlain && keeper !== '' ? edgeSteps(settings, screen.cutsEdges) : [])
+		...(isPlain && keeper !== '' ? edgeSteps(settings, screen.cutsEdges) : []),
+		...cutSteps(settings, context, screen.name),
+		...(settings.controls.some(({ by }) => by === 'phone') ? [phoneStep(context)] : [])
 	];
 }
 
@@ -59,6 +63,47 @@ function kernelSteps({ facts }: Context, claims: readonly Claim[]): Step[] {
 		}
 	];
 }
+
+/** What the set does when mains comes back, and its socket. */
+function cutSteps(settings: PictureSettings, context: Context, name: string): Step[] {
+	const socket = settings.hours && settings.offBy === 'socket' ? socketOf(context) : null;
+	return [
+		...(settings.afterCut === 'untried'
+			? [
+					{
+						id: 'set-after-cut',
+						phase: 'check' as const,
+						needs: ['seen'] as const,
+						do: `Take ${name} off the mains by its plug, count to ten, and plug it in again. Enter under Picture whether it comes on by itself.`,
+						expect: 'It comes on, or waits for its button. Many have a setting for it.',
+						reading: 'what it did'
+					}
+				]
+			: []),
+		...(socket
+			? [
+					{
+						id: 'switched-socket',
+						phase: 'check' as const,
+						needs: ['seen'] as const,
+						do: `Plug ${name} into ${socket.part.name}. "gpiodetect" names the chips of lines: where the header\u2019s is not gpiochip0, say so in yphos-socket.service. Then switch once.`,
+						command: 'sudo systemctl stop yphos-socket && sleep 10 && sudo systemctl start yphos-socket',
+						expect: 'The set goes dark for ten seconds, and comes back with its picture.',
+						caution:
+							'Use a closed, tested socket made for mains, with a low-voltage input and enough amperes for the set; a bare relay on mains kills. What is wired into a wall is for somebody licensed.'
+					}
+				]
+			: [])
+	];
+}
+
+const phoneStep = ({ facts }: Context): Step => ({
+	id: 'phone-page',
+	phase: 'check',
+	needs: ['verified'],
+	do: `On a phone in the same network, open http://${facts.hostName}.local:${PHONE_PORT}/ and press a button. Where .local leads nowhere, use its address. Keep the page as a bookmark for whoever is in charge.`,
+	expect: 'A page of buttons, and the endpoint obeys.'
+});
 
 const ladderSteps = ({ facts }: Context): Step[] => [
 	{

@@ -84,6 +84,17 @@ export const others: readonly PartRow[] = [
 		})
 	}),
 	row('add-on', {
+		id: 'socket-switched',
+		name: 'Mains socket in a closed housing, switched at low voltage',
+		price: 24,
+		does: 'Gives mains to what is plugged into it while its line is high.',
+		header: headerUse({
+			movable: [{ what: 'socket', suggested: 27, pwm: false }],
+			milliamperes3V3: 10,
+			passesThrough: true
+		})
+	}),
+	row('add-on', {
 		id: 'strip-display',
 		name: 'Small character display, by I2C',
 		price: 7,

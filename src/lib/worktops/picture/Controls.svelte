@@ -33,6 +33,12 @@
 		const free = actions.find(([id]) => !controls.some(({ action }) => action === id))?.[0] ?? 'next';
 		view.set('picture.controls', [...controls, { action: free, by: 'keyboard', key: USUAL_KEYS[free], scancode: '' }]);
 	}
+	/** A page has buttons and no keys. */
+	const wayTo = ({ action, key }: Control, by: ControlWay): Partial<Control> => ({
+		by,
+		key: by === 'phone' ? '' : key || USUAL_KEYS[action],
+		...(by === 'remote' ? {} : { scancode: '' })
+	});
 </script>
 
 <div id="setting-picture.controls" class="list">
@@ -49,16 +55,18 @@
 				<Select
 					labelText="by"
 					selected={control.by}
-					on:update={(event) => event.detail !== control.by && replace(n, { by: event.detail as ControlWay })}
+					on:update={(event) => event.detail !== control.by && replace(n, wayTo(control, event.detail as ControlWay))}
 				>
 					{#each ways as [id, words] (id)}<SelectItem value={id} text={words} />{/each}
 				</Select>
-				<TextInput
-					labelText="Key"
-					value={drafts[`${n}key`] ?? control.key}
-					invalid={`${n}key` in drafts}
-					on:input={(event) => replace(n, { key: String(event.detail ?? '') })}
-				/>
+				{#if control.by !== 'phone'}
+					<TextInput
+						labelText="Key"
+						value={drafts[`${n}key`] ?? control.key}
+						invalid={`${n}key` in drafts}
+						on:input={(event) => replace(n, { key: String(event.detail ?? '') })}
+					/>
+				{/if}
 				{#if control.by === 'remote'}
 					<TextInput
 						labelText="Code"

@@ -203,7 +203,8 @@
 			value={picture.offBy}
 			options={[
 				{ value: 'cec', text: 'CEC: the set obeys over the HDMI cable' },
-				{ value: 'signal', text: 'no signal: the set goes to sleep by itself' }
+				{ value: 'signal', text: 'no signal: the set goes to sleep by itself' },
+				{ value: 'socket', text: 'a switched socket that takes its mains' }
 			]}
 		/>
 		<Button kind="ghost" size="small" on:click={() => view.set('picture.hours', null)}>Always on</Button>
@@ -213,6 +214,17 @@
 		>
 	{/if}
 </div>
+<ChoiceField
+	path="picture.afterCut"
+	label="When its mains come back, the set"
+	value={picture.afterCut}
+	options={[
+		{ value: 'untried', text: 'Nobody has tried yet' },
+		{ value: 'comes-on', text: 'Comes on by itself' },
+		{ value: 'stays-off', text: 'Waits for its button' }
+	]}
+	hint={picture.afterCut === 'stays-off' && picture.offBy === 'cec' ? 'It is woken by CEC at each start.' : ''}
+/>
 <h3>Who looks at it</h3>
 <div class="two">
 	<NumberField path="picture.distanceM" label="From" unit="m" step={0.5} value={picture.distanceM} />
@@ -238,6 +250,12 @@
 	/>
 	<NumberField path="picture.stillSec" label="A still stands" unit="s" value={picture.stillSec} />
 </div>
+<SwitchField
+	path="picture.shifts"
+	label="Stills move a little each minute"
+	value={picture.shifts}
+	hint="Against burn-in at edges; up to 3 of 1000 are cut at one side."
+/>
 <div class="two">
 	<ChoiceField
 		path="picture.draws"

@@ -8,6 +8,8 @@ import type { Fault } from '../timeline';
 
 /** Stand-ins for systemctl, dpkg, apt-get and the network's commands, failures too. Source: their own man pages. */
 const TAKES_MS = 20;
+/** To stop what runs and write out what is open. Typical. */
+const POWER_OFF_MS = 4000;
 /** To fetch lists; to fetch and set up one package. Typical of a card and a home's line. */
 const LISTS_MS = 8000;
 const PACKAGE_MS = 15_000;
@@ -52,6 +54,10 @@ const systemctl: Program = (process, machine) => {
 				if (!disk.unit(unit)) return 5;
 				machine.systemd.stop(unit);
 				machine.emit('unit-asked', { verb: 'stop', unit });
+				return 0;
+			case 'poweroff':
+				machine.say('powers-off', 'info');
+				machine.after(POWER_OFF_MS, () => machine.mains(false));
 				return 0;
 			default:
 				machine.unknown(`systemctl ${verb}`);

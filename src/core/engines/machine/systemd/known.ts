@@ -7,7 +7,7 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 	Unit: [
 		...['Description', 'Documentation', 'After', 'Before', 'Wants', 'Requires', 'BindsTo'],
 		...['StartLimitIntervalSec', 'StartLimitBurst', 'ConditionPathExists', 'ConditionPathExistsGlob'],
-		...['ConditionPathIsDirectory', 'ConditionFileNotEmpty', 'ConditionFileIsExecutable'],
+		...['CollectMode', 'ConditionPathIsDirectory', 'ConditionFileNotEmpty', 'ConditionFileIsExecutable'],
 		...['DefaultDependencies', 'OnFailure']
 	],
 	Service: [
@@ -17,13 +17,42 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 		...['StateDirectory', 'RuntimeDirectory', 'WorkingDirectory', 'NoNewPrivileges', 'CapabilityBoundingSet'],
 		...['ProtectHome', 'ProtectKernelTunables', 'ProtectKernelModules', 'ProtectControlGroups'],
 		...['RestrictAddressFamilies', 'RestrictNamespaces', 'LockPersonality', 'SystemCallFilter'],
-		...['SystemCallErrorNumber', 'Nice', 'IOSchedulingClass', 'ProtectSystem', 'ReadWritePaths']
+		...[
+			'SystemCallErrorNumber',
+			'MemoryMax',
+			'TasksMax',
+			'RuntimeMaxSec',
+			'PrivateNetwork',
+			'PrivateDevices',
+			'Nice',
+			'IOSchedulingClass',
+			'ProtectSystem',
+			'ReadWritePaths'
+		]
 	],
 	Timer: ['OnCalendar', 'OnBootSec', 'OnUnitActiveSec', 'AccuracySec', 'Unit', 'Persistent'],
 	Mount: ['What', 'Where', 'Type', 'Options', 'TimeoutSec'],
 	Automount: ['Where', 'TimeoutIdleSec'],
-	Path: ['PathExists', 'PathExistsGlob', 'PathChanged', 'PathModified', 'Unit'],
-	Socket: ['ListenStream', 'ListenDatagram', 'ListenFIFO', 'Accept', 'Service'],
+	Path: [
+		'DirectoryNotEmpty',
+		'MakeDirectory',
+		'DirectoryMode',
+		'PathExists',
+		'PathExistsGlob',
+		'PathChanged',
+		'PathModified',
+		'Unit'
+	],
+	Socket: [
+		'ListenStream',
+		'ListenDatagram',
+		'ListenFIFO',
+		'Accept',
+		'Service',
+		'MaxConnections',
+		'IPAddressAllow',
+		'IPAddressDeny'
+	],
 	Install: ['WantedBy', 'RequiredBy', 'Also', 'Alias']
 };
 

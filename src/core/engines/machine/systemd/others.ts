@@ -21,7 +21,10 @@ export function startMount({ machine, files, reach, failed }: Manager, name: str
 export function startPath({ machine, files, start, reach }: Manager, name: string): void {
 	const target = files.value(name, 'Unit') ?? name.replace(/\.path$/, '.service');
 	const paths = [...files.values(name, 'PathChanged'), ...files.values(name, 'PathModified')];
+	const folders = files.values(name, 'DirectoryNotEmpty');
+	if (files.isOn(name, 'MakeDirectory')) for (const folder of folders) machine.disk.makeFolder(folder);
 	const exists = (): boolean =>
+		folders.some((folder) => machine.disk.list(folder).length > 0) ||
 		files.values(name, 'PathExists').some((path) => machine.disk.kind(path) !== null) ||
 		files.values(name, 'PathExistsGlob').some((path) => globbed(machine.disk, path));
 	const contents = (): string => paths.map((path) => machine.disk.get(path)?.text ?? '').join('\0');

@@ -1,0 +1,161 @@
+import { lines, rootPath, textFile } from '../../files/cardFile';
+import { escapeHtml } from '../../files/html';
+import type { CardFile, CardLine } from '../../link';
+import { ACTIONS, CONTROL_PATH, type Action, type Control } from './controls';
+
+/** Where the page is: above 1024, so that nothing that serves it needs to be root. */
+export const PHONE_PORT = 8080;
+/** Answers a phone that knocks; and does what was asked for. */
+export const PHONE_UNITS = ['yphos-phone.socket', 'yphos-asked.path'] as const;
+/** Answers one request. */
+export const PHONE_PATH = '/opt/yphos/bin/phone.sh';
+const ASKED_PATH = '/opt/yphos/bin/asked.sh';
+const PAGE_PATH = '/opt/yphos/phone/page.html';
+/** Words are left here by whoever answers, and taken up by root: the one that faces the network can do nothing else. */
+const ASKED_DIR = '/run/yphos-asked';
+
+/**
+ * One request, one answer. Only a page that this endpoint itself gave may ask for something: a browser names where a form comes
+ * from, and a foreign name for this address is refused too. Source: RFC 6454, 7; RFC 9110, 7.2.
+ */
+const PHONE_SCRIPT = (actions: readonly Action[]): string[] =>
+	`#!/bin/sh
+# phone.sh: reads one request from standard input and answers it.
+page=${PAGE_PATH}
+asked=${ASKED_DIR}
+answer() {
+	printf 'HTTP/1.1 %s\r\nContent-Type: text/html; charset=utf-8\r\nCache-Control: no-store\r\nConnection: close\r\n%s\r\n' "$1" "$2"
+}
+refuse() {
+	answer "$1"
+	echo "<!doctype html><title>No</title><p>$2"
+	exit 0
+}
+cr=$(printf '\r')
+read -r method path rest || exit 0
+host=''
+origin=''
+count=0
+while read -r name value && [ "$count" -lt 60 ]; do
+	value=\${value%"$cr"}
+	case $name in
+	"$cr" | '') break ;;
+	[Hh]ost:) host=$value ;;
+	[Oo]rigin:) origin=$value ;;
+	esac
+	count=$((count + 1))
+done
+own=$(cat /etc/hostname)
+case \${host%:*} in
+"$own" | "$own.local" | [0-9]*.[0-9]*.[0-9]*.[0-9]* | "["*) ;;
+*) refuse '403 Forbidden' 'This is not my name.' ;;
+esac
+case $method in
+GET)
+	[ "$path" = / ] || refuse '404 Not Found' 'There is one page only.'
+	answer '200 OK'
+	cat "$page"
+	;;
+POST)
+	[ "$origin" = "http://$host" ] || refuse '403 Forbidden' 'Only my own page may ask.'
+	case \${path#/} in
+	${actions.join(' | ')}) ;;
+	*) refuse '404 Not Found' 'Nobody knows what that is.' ;;
+	esac
+	echo "$host" >"$asked/\${path#/}"
+	if [ "$path" = /shut-down ]; then
+		answer '200 OK'
+		echo '<!doctype html><meta name="viewport" content="width=device-width"><title>Shutting down</title><p>It shuts down. Wait until its light has stopped blinking, then pull the plug.'
+	else
+		answer '303 See Other' "$(printf 'Location: /\r')
+"
+	fi
+	;;
+*) refuse '405 Method Not Allowed' 'Pages can be read, and buttons pressed.' ;;
+esac`.split('\n');
+
+const ASKED_SCRIPT = `#!/bin/sh
+# asked.sh: does what the phone's page left word of, once each.
+for word in ${ASKED_DIR}/*; do
+	[ -f "$word" ] || continue
+	rm -f "$word"
+	${CONTROL_PATH} "\${word##*/}"
+done`.split('\n');
+
+/** A page of large buttons for whoever stands by with a phone, and who answers it. Source: systemd.socket(5), systemd.path(5). */
+export function phoneFiles(controls: readonly Control[], endpointName: string): CardFile[] {
+	const buttons = controls.flatMap(({ action, by }, n) => (by === 'phone' ? [{ action, at: at(n) }] : []));
+	if (buttons.length === 0) return [];
+	const of = (...texts: string[]): CardLine[] => lines('picture.controls', ...texts);
+	const unit = (name: string, why: string, content: CardLine[]): CardFile =>
+		textFile(rootPath(`/etc/systemd/system/${name}`), why, content);
+	const script = (path: string, why: string, content: readonly string[]): CardFile =>
+		textFile(rootPath(path), why, of(...content), '0755');
+	return [
+		script(
+			PHONE_PATH,
+			'Answers one request of a phone.',
+			PHONE_SCRIPT([...new Set(buttons.map(({ action }) => action))])
+		),
+		script(ASKED_PATH, 'Does what the phone asked for.', ASKED_SCRIPT),
+		textFile(rootPath(PAGE_PATH), 'The page for a phone.', [
+			...of(
+				'<!doctype html>',
+				'<html lang="en-GB">',
+				'<meta charset="utf-8" />',
+				'<meta name="viewport" content="width=device-width, initial-scale=1" />',
+				`<title>${escapeHtml(endpointName)}</title>`,
+				'<style>',
+				'body{font:20px sans-serif;max-width:24em;margin:1em auto;padding:0 1em}',
+				'button,summary{font:inherit;width:100%;padding:.8em;margin:.3em 0;border:1px solid;border-radius:.4em;background:none;color:inherit}',
+				':root{color-scheme:light dark}',
+				'</style>',
+				`<h1>${escapeHtml(endpointName)}</h1>`
+			),
+			...buttons.flatMap(({ action, at }) => lines(at, buttonFor(action))),
+			...of('</html>')
+		]),
+		unit('yphos-phone.socket', 'Waits for a phone, of this network alone.', [
+			...of('[Unit]', 'Description=Waits for a phone', '', '[Socket]', `ListenStream=${PHONE_PORT}`, 'Accept=yes'),
+			...of(
+				'MaxConnections=8',
+				'IPAddressDeny=any',
+				`IPAddressAllow=${NEAR}`,
+				'',
+				'[Install]',
+				'WantedBy=sockets.target'
+			)
+		]),
+		unit('yphos-phone@.service', 'Answers a phone, and can do nothing else.', [
+			...of('[Unit]', 'Description=Answers a phone', 'CollectMode=inactive-or-failed', '', '[Service]'),
+			...of(`ExecStart=${PHONE_PATH}`, 'StandardInput=socket', 'StandardOutput=socket', 'StandardError=journal'),
+			...of('DynamicUser=yes', 'ProtectSystem=strict', 'ProtectHome=yes', `ReadWritePaths=${ASKED_DIR}`),
+			...of('PrivateNetwork=yes', 'PrivateDevices=yes', 'NoNewPrivileges=yes', 'CapabilityBoundingSet='),
+			...of('MemoryMax=32M', 'TasksMax=16', 'RuntimeMaxSec=10')
+		]),
+		unit('yphos-asked.path', 'Sees that something was asked for.', [
+			...of('[Unit]', 'Description=Sees what a phone asks for', '', '[Path]', `DirectoryNotEmpty=${ASKED_DIR}`),
+			// Anybody may leave word, nobody but root may read it.
+			...of('MakeDirectory=yes', 'DirectoryMode=1733', '', '[Install]', 'WantedBy=multi-user.target')
+		]),
+		unit('yphos-asked.service', 'Does what a phone asked for.', [
+			...of('[Unit]', 'Description=Does what a phone asked for', 'StartLimitIntervalSec=0', '', '[Service]'),
+			...of('Type=oneshot', `ExecStart=${ASKED_PATH}`)
+		])
+	];
+}
+
+/** Networks that are nobody's but the venue's. Source: RFC 1918, RFC 3927, RFC 4193, RFC 4291. */
+const NEAR = '10.0.0.0/8 172.16.0.0/12 192.168.0.0/16 169.254.0.0/16 fc00::/7 fe80::/10 localhost';
+
+const at = (n: number): CardLine['setting'] => `picture.controls.${n}`;
+
+/** What cannot be taken back is asked for twice. */
+const buttonFor = (action: Action): string => {
+	const button = (words: string): string =>
+		`<form method="post" action="/${action}"><button>${escapeHtml(words)}</button></form>`;
+	const { words } = ACTIONS[action];
+	return action === 'shut-down'
+		? `<details><summary>${escapeHtml(words)} …</summary>${button('Yes, shut down')}</details>`
+		: button(words);
+};
