@@ -28,7 +28,8 @@ const HARD_DAY = [
 	{ name: 'power-cut', atMs: 20 * HOUR_MS + 5_000, lastsMs: 5_000 },
 	// The screen is off when the board comes back, and its cable is out for a while.
 	{ name: 'screen-late', atMs: 20 * HOUR_MS, lastsMs: 120_000 },
-	{ name: 'screen-lead-out', atMs: 21 * HOUR_MS, lastsMs: 60_000 }
+	{ name: 'screen-lead-out', atMs: 21 * HOUR_MS, lastsMs: 60_000 },
+	{ name: 'phone-shut-down', atMs: 22 * HOUR_MS, lastsMs: 60_000 }
 ];
 const ROOT = 'boot/yphos/root/';
 const APPLY = 'boot/yphos/apply.sh';

@@ -322,56 +322,7 @@ describe('a screen that is off when the board starts', () => {
 	});
 });
 
-describe('findings of the picture', () => {
-	const cut = { ...hatch.plan.parts, also: [{ part: 'adapter-display-vga', count: 1 }] };
-	it.each([
-		['picture.no-screen', withPicture({}, { parts: { ...hatch.plan.parts, screen: null } })],
-		['picture.edges-unread', withPicture({ edges: NO_EDGES })],
-		['picture.edges-impossible', withPicture({ edges: { left: 1900, right: 1900, top: 0, bottom: 0 } })],
-		['picture.kernel-margins', withPicture({ edgesBy: 'kernel' })],
-		['picture.forced-blind', withPicture({ writesEdid: false })],
-		[
-			'picture.mode-unknown',
-			withPicture({ mode: { widthPx: 999, heightPx: 777, milliHz: 60_000, interlaced: false } })
-		],
-		[
-			'picture.mode-refused',
-			withPicture({ mode: { widthPx: 1920, heightPx: 1080, milliHz: 120_000, interlaced: false } })
-		],
-		['picture.edid-unreadable', withPicture({ edid: 'AAAA' })],
-		['picture.text-small', withPicture({ distanceM: 30 })],
-		[
-			'picture.uneven',
-			withPicture(
-				{ mode: { widthPx: 1920, heightPx: 1080, milliHz: 60_000, interlaced: false } },
-				{
-					brief: {
-						...hatch.plan.brief,
-						video: { codec: 'h264', widthPx: 1280, heightPx: 720, framesPerSec: 25, bitDepth: 8 }
-					}
-				}
-			)
-		],
-		[
-			'picture.nothing-to-show',
-			withPicture(
-				{},
-				{
-					sources: {
-						...hatch.plan.sources,
-						items: [{ id: 's', location: 'Night ferry.wav', title: '', durationSec: null, extra: [] }]
-					}
-				}
-			)
-		],
-		['picture.burn-in', withPicture({ stillSec: 3600 }, { parts: { ...cut, screen: 'screen-tube' } })]
-	])('%s is found, and its fix cures it', (id, plan) => {
-		expect(idsOf(hatch.plan)).not.toContain(id);
-		const found = assess(chain, plan, context).findings.find((finding) => finding.id === id);
-		expect(found, id).toBeDefined();
-		for (const fix of found!.fixes)
-			expect(idsOf(fix.apply(structuredClone(plan))), `${id}: ${fix.label}`).not.toContain(id);
-	});
+describe('what the screen says', () => {
 	it('an EDID decides the modes, and what is wrong with it is said', () => {
 		const bytes = writeEdid({
 			name: 'OLD SET',

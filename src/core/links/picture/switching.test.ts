@@ -1,0 +1,212 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { chmodSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoMediaBytes } from '../../../../demo/media';
+import { demoWorkshop } from '../../../../demo/workshop';
+import { chain } from '../../chain';
+import { rehearsed } from '../../rehearsals';
+import { benchFor } from '../../engines/benchFor';
+import { contextFor } from '../../engines/context';
+import { cardTree, type Bench } from '../../engines/machine';
+import { rehearse, type PlannedFault } from '../../engines/rehearse';
+import { inWords } from '../../engines/say';
+import { write } from '../../engines/write';
+import type { CardFile } from '../../link';
+import type { Plan } from '../../plan/plan';
+import { phoneFiles } from './phone';
+import { SCREEN_HOURS } from './scripts';
+import type { PictureSettings } from './settings';
+
+const HOUR_MS = 3_600_000;
+const hatch = demoWorkshop.endpoints.find(({ id }) => id === 'ticket-hatch')!.plan;
+const context = contextFor(chain, demoWorkshop, 'ticket-hatch');
+const withPicture = (change: Partial<PictureSettings>, also: string[] = []): Plan => ({
+	...hatch,
+	parts: { ...hatch.parts, also: [...hatch.parts.also, ...also.map((part) => ({ part, count: 1 }))] },
+	picture: { ...hatch.picture, ...change }
+});
+/** From 09:00 on a winter's day of the venue: what the eye sees at a moment, and at the end. */
+const run = (
+	plan: Plan,
+	{ forMs = 300_000, faults = [] as PlannedFault[], screen = {} as Partial<NonNullable<Bench['screen']>> } = {}
+) => {
+	const bench = benchFor(chain, plan, context);
+	const mediaBytes = new Map(plan.sources.items.map(({ location }) => [location, demoMediaBytes(location)!]));
+	const result = rehearse({
+		links: rehearsed,
+		card: cardTree(write(chain, plan, context, { mediaBytes })),
+		bench: { ...bench, screen: { ...bench.screen!, ...screen } },
+		startUtcMs: Date.UTC(2026, 10, 26, 9),
+		forMs,
+		faults
+	});
+	const eye = result.tracks.find(({ id }) => id === 'eye')!;
+	return {
+		texts: inWords(chain, result.events).map(({ text }) => text),
+		at: (ms: number): string | undefined => eye.spans.find(({ fromMs, toMs }) => fromMs <= ms && ms < toMs)?.state,
+		last: eye.spans.at(-1)?.state
+	};
+};
+const folder = mkdtempSync(join(tmpdir(), 'yphos-switching-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const program = (path: string, text: string): void => {
+	writeFileSync(path, text);
+	chmodSync(path, 0o755);
+};
+
+describe('screen.sh in a real shell', () => {
+	const script = join(folder, 'screen.sh');
+	const bin = join(folder, 'bin');
+	beforeAll(() => {
+		mkdirSync(bin);
+		program(script, `${SCREEN_HOURS.join('\n')}\n`);
+		for (const name of ['cec-ctl', 'systemctl']) program(join(bin, name), `#!/bin/sh\necho "${name} $*" >&2\n`);
+	});
+	const asked = (from: string, until: string, how: string, now: string) => {
+		const { stdout, stderr } = spawnSync('sh', [script, from, until, how], {
+			encoding: 'utf8',
+			env: { PATH: `${bin}:/usr/bin:/bin`, YPHOS_TIME: now }
+		});
+		return { says: stdout.trim(), does: stderr.trim().split('\n') };
+	};
+	const clock = fc
+		.integer({ min: 0, max: 1439 })
+		.map((minutes) => `${String(Math.floor(minutes / 60)).padStart(2, '0')}${String(minutes % 60).padStart(2, '0')}`);
+	it('agrees with walking through the day minute by minute, over midnight too', () => {
+		fc.assert(
+			fc.property(clock, clock, clock, (from, until, now) => {
+				fc.pre(from !== until);
+				let on = false;
+				for (let at = Number(from.slice(0, 2)) * 60 + Number(from.slice(2)); ; at = (at + 1) % 1440) {
+					const text = `${String(Math.floor(at / 60)).padStart(2, '0')}${String(at % 60).padStart(2, '0')}`;
+					if (text === until) break;
+					if (text === now) on = true;
+				}
+				expect(asked(from, until, 'cec', now).says, `${from} ${until} ${now}`).toBe(on ? 'screen on' : 'screen off');
+			}),
+			{ numRuns: 60 }
+		);
+	});
+	it.each([
+		['cec', '0900', 'cec-ctl --to 0 --image-view-on'],
+		['cec', '2100', 'cec-ctl --to 0 --standby'],
+		['socket', '0800', 'systemctl start yphos-socket.service'],
+		['socket', '2000', 'systemctl stop yphos-socket.service']
+	])('by %s at %s: %s', (how, now, does) => expect(asked('0800', '2000', how, now).does).toContain(does));
+	it('that is to wake the set at each start is always on', () => {
+		for (const now of ['0000', '1200', '2359']) expect(asked('0000', '2400', 'cec', now).says).toBe('screen on');
+	});
+});
+
+describe('a set', () => {
+	const hours = { from: '08:00', until: '20:00' };
+	it('sleeps and wakes by CEC at its hours', () => {
+		const { at } = run(withPicture({ hours, offBy: 'cec' }), { forMs: 25 * HOUR_MS });
+		const local = (hour: number): number => (hour - 9) * HOUR_MS;
+		expect([at(local(19.9)), at(local(20.2)), at(local(31.9)), at(local(32.2))]).toEqual([
+			'picture',
+			'resting',
+			'resting',
+			'picture'
+		]);
+	});
+	it('on a switched socket has mains at its hours, and none where another line is driven', () => {
+		const plan = withPicture({ hours, offBy: 'socket', afterCut: 'comes-on' }, ['socket-switched']);
+		const { at, last } = run(plan, { forMs: 14 * HOUR_MS });
+		expect(at(HOUR_MS)).toBe('picture');
+		expect(last).toBe('resting');
+		const wrong = run(plan, { screen: { socketLine: 22 } });
+		expect(wrong.last).toBe('resting');
+		expect(wrong.texts.some((text) => text.includes('no socket hangs on that line'))).toBe(true);
+	});
+	it('that waits for its button never comes back on its socket', () => {
+		const plan = withPicture({ hours, offBy: 'socket', afterCut: 'comes-on' }, ['socket-switched']);
+		expect(run(plan, { screen: { afterCut: 'stays-off' } }).last).toBe('dark');
+	});
+	it('that stays off after a power cut is woken by CEC, and only by CEC', () => {
+		const faults = [{ name: 'power-cut', atMs: 120_000, lastsMs: 5000 }];
+		const after = (change: Partial<PictureSettings>) =>
+			run(withPicture({ hours: null, ...change }), { forMs: 400_000, faults }).last;
+		expect(after({ offBy: 'cec', afterCut: 'stays-off' })).toBe('picture');
+		expect(after({ offBy: 'signal', afterCut: 'stays-off' })).toBe('dark');
+		expect(after({ offBy: 'signal', afterCut: 'comes-on' })).toBe('picture');
+	});
+});
+
+const textOf = (files: readonly CardFile[], end: string): string => {
+	const file = files.find(({ path }) => path.endsWith(end));
+	if (!file || !('lines' in file)) throw new Error(end);
+	return file.lines.map(({ text }) => text).join('\n');
+};
+
+describe('the page for a phone', () => {
+	const controls: PictureSettings['controls'] = [
+		{ action: 'pause', by: 'phone', key: '', scancode: '' },
+		{ action: 'shut-down', by: 'phone', key: '', scancode: '' }
+	];
+	const files = phoneFiles(controls, 'Hatch <1>');
+	const asked = join(folder, 'asked');
+	const own = readFileSync('/etc/hostname', 'utf8').trim();
+	beforeAll(() => {
+		mkdirSync(asked);
+		writeFileSync(join(folder, 'page.html'), textOf(files, 'page.html'));
+		program(
+			join(folder, 'phone.sh'),
+			textOf(files, 'phone.sh').replace('/opt/yphos/phone', folder).replace('/run/yphos-asked', asked)
+		);
+	});
+	/** What a request is answered, and what it left word of. */
+	const knock = (request: string) => {
+		for (const name of readdirSync(asked)) rmSync(join(asked, name));
+		const out = execFileSync('sh', [join(folder, 'phone.sh')], { input: request, encoding: 'utf8' });
+		return { status: /^HTTP\/1\.1 (\d+)/.exec(out)?.[1] ?? '', out, word: readdirSync(asked) };
+	};
+	const post = (path: string, host = `${own}.local:8080`, origin = `http://${host}`): string =>
+		[`POST ${path} HTTP/1.1`, `Host: ${host}`, ...(origin ? [`Origin: ${origin}`] : []), '', ''].join('\r\n');
+	it('is given to who asks by its name or number', () => {
+		for (const host of [own, `${own}.local:8080`, '192.168.40.9:8080', '[fe80::1]:8080']) {
+			const { status, out, word } = knock(`GET / HTTP/1.1\r\nHost: ${host}\r\n\r\n`);
+			expect(status, host).toBe('200');
+			expect(out).toContain('Hatch &lt;1&gt;');
+			expect(out.split('\r\n\r\n')).toHaveLength(2);
+			expect(word).toEqual([]);
+		}
+	});
+	it('leaves word of what its own buttons ask', () => {
+		expect(knock(post('/pause'))).toMatchObject({ status: '303', word: ['pause'] });
+		expect(knock(post('/pause')).out).toContain('\r\nLocation: /\r\n');
+		expect(knock(post('/shut-down'))).toMatchObject({ status: '200', word: ['shut-down'] });
+	});
+	it.each([
+		['a page from elsewhere', post('/shut-down', undefined, 'http://bad.example'), '403'],
+		['a form of nobody', post('/shut-down', undefined, ''), '403'],
+		['another name for this address', post('/shut-down', 'bad.example:8080'), '403'],
+		['what has no button', post('/restart'), '404'],
+		['a way out of its folder', post('/../../etc/hostname'), '404'],
+		['another page', `GET /etc/passwd HTTP/1.1\r\nHost: ${own}\r\n\r\n`, '404'],
+		['another method', `DELETE / HTTP/1.1\r\nHost: ${own}\r\n\r\n`, '405'],
+		['a reading for a button', `GET /shut-down HTTP/1.1\r\nHost: ${own}\r\n\r\n`, '404'],
+		['headers without an end', `POST /pause HTTP/1.1\r\n${'X: y\r\n'.repeat(500)}`, '403']
+	])('refuses %s', (_, request, status) => expect(knock(request)).toMatchObject({ status, word: [] }));
+	it('survives whatever comes', () => {
+		fc.assert(
+			fc.property(fc.string({ unit: 'binary', maxLength: 400 }), (noise) => {
+				expect(knock(noise.replaceAll('\0', '')).word).toEqual([]);
+			}),
+			{ numRuns: 40 }
+		);
+	});
+	it('shuts the endpoint down in the rehearsal, which comes back; one without a page does not', () => {
+		const faults = [{ name: 'phone-shut-down', atMs: 120_000, lastsMs: 60_000 }];
+		const { texts, at, last } = run(withPicture({ hours: null, afterCut: 'comes-on', controls }), { faults });
+		expect(texts).toContain('It shuts itself down');
+		expect(at(150_000)).toBe('off');
+		expect(last).toBe('picture');
+		const without = run(withPicture({ hours: null, controls: [] }), { faults });
+		expect(without.texts).toContain('A phone asks for the page, and nobody answers');
+		expect(without.at(150_000)).toBe('picture');
+	});
+});
