@@ -41,8 +41,10 @@ const workshop = JSON.parse(readFileSync(plan === 'demo' ? resolve(work, 'skerri
 // Nobody copies files there by hand: what the set does not bring is left out of the list.
 const broughtAlong = new Set(workshop.media.filter(({ kept }) => kept !== 'person').map(({ location }) => location));
 for (const { plan: known } of workshop.endpoints) {
-	// The rig's archive has neither of the programs that hear keys.
-	known.picture.controls = [];
+	// The rig's archive has no program that hears keys; a page for a phone needs none.
+	known.picture.controls = known.picture.used
+		? ['restart', 'shut-down'].map((action) => ({ action, by: 'phone', key: '', scancode: '' }))
+		: [];
 	// The rig reads the kernel's line where a board would; nobody has pasted one into the demo.
 	if (known.picture.used && known.card.bootStyle === 'none') {
 		known.card.bootStyle = 'cmdline';

@@ -146,6 +146,14 @@ const pageClaims = (settings: PictureSettings): Claim[] =>
 					port: PHONE_PORT,
 					protocol: 'tcp',
 					setting: 'picture.controls'
+				},
+				{
+					...FROM,
+					on: 'check',
+					what: 'page for a phone',
+					label: 'the page for a phone answers',
+					command: `bash -c "exec 3<>/dev/tcp/127.0.0.1/${PHONE_PORT} && printf 'GET / HTTP/1.0\\r\\nHost: 127.0.0.1\\r\\n\\r\\n' >&3 && head -n 1 <&3 | grep -q ' 200 '"`,
+					setting: 'picture.controls'
 				}
 			]
 		: [];

@@ -12,7 +12,7 @@ export const ACTIONS = {
 	quieter: { words: 'quieter', command: '["add","volume",-3]' },
 	mute: { words: 'mute', command: '["cycle","mute"]' },
 	restart: { words: 'from the beginning', command: null },
-	'shut-down': { words: 'shut down safely', command: null }
+	'shut-down': { words: 'shut down', command: null }
 } as const;
 /** One of them. */
 export type Action = keyof typeof ACTIONS;
@@ -20,12 +20,12 @@ const actionIds = Object.keys(ACTIONS) as [Action, ...Action[]];
 
 /** By what it is asked for. */
 export const CONTROL_WAYS = {
-	keyboard: 'keyboard or keypad',
-	remote: 'infra-red remote',
-	cec: 'the set\u2019s own remote (CEC)',
+	keyboard: 'keyboard',
+	remote: 'infra-red',
+	cec: 'CEC remote',
 	gamepad: 'gamepad',
 	touch: 'touch',
-	phone: 'a page on a phone'
+	phone: 'phone page'
 } as const;
 /** One of them. */
 export type ControlWay = keyof typeof CONTROL_WAYS;
@@ -92,16 +92,13 @@ export function clashesIn(
 	return [...byKey].flatMap(([key, actions]) => (actions.length > 1 ? [{ key, actions }] : []));
 }
 
-/** Programs that hear keys: of any keyboard, of a remote, of the set. */
-export const controlPackages = (controls: readonly Control[]): string[] =>
-	controls.length === 0
-		? []
-		: [
-				'socat',
-				...(keysOf(controls).length > 0 ? ['triggerhappy'] : []),
-				...(controls.some(({ by }) => by === 'remote') ? ['ir-keytable'] : []),
-				...(controls.some(({ by }) => by === 'cec') ? ['v4l-utils'] : [])
-			];
+/** Programs that tell the player, and that hear keys: of any keyboard, of a remote, of the set. */
+export const controlPackages = (controls: readonly Control[]): string[] => [
+	...(controls.some(({ action }) => ACTIONS[action].command !== null) ? ['socat'] : []),
+	...(keysOf(controls).length > 0 ? ['triggerhappy'] : []),
+	...(controls.some(({ by }) => by === 'remote') ? ['ir-keytable'] : []),
+	...(controls.some(({ by }) => by === 'cec') ? ['v4l-utils'] : [])
+];
 
 /** What keys and pages do, and a small card to lay beside the set. */
 export function controlFiles(controls: readonly Control[], endpointName: string): CardFile[] {

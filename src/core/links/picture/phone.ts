@@ -24,14 +24,14 @@ const PHONE_SCRIPT = (actions: readonly Action[]): string[] =>
 page=${PAGE_PATH}
 asked=${ASKED_DIR}
 answer() {
-	printf 'HTTP/1.1 %s\r\nContent-Type: text/html; charset=utf-8\r\nCache-Control: no-store\r\nConnection: close\r\n%s\r\n' "$1" "$2"
+	printf 'HTTP/1.1 %s\\r\\nContent-Type: text/html; charset=utf-8\\r\\nCache-Control: no-store\\r\\nConnection: close\\r\\n%s\\r\\n' "$1" "$2"
 }
 refuse() {
 	answer "$1"
 	echo "<!doctype html><title>No</title><p>$2"
 	exit 0
 }
-cr=$(printf '\r')
+cr=$(printf '\\r')
 read -r method path rest || exit 0
 host=''
 origin=''
@@ -67,7 +67,7 @@ POST)
 		answer '200 OK'
 		echo '<!doctype html><meta name="viewport" content="width=device-width"><title>Shutting down</title><p>It shuts down. Wait until its light has stopped blinking, then pull the plug.'
 	else
-		answer '303 See Other' "$(printf 'Location: /\r')
+		answer '303 See Other' "$(printf 'Location: /\\r')
 "
 	fi
 	;;

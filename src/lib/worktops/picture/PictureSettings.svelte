@@ -262,8 +262,8 @@
 		label="Drawn by"
 		value={picture.draws}
 		options={[
-			{ value: 'gpu', text: 'the graphics unit' },
-			{ value: 'plain', text: 'the processor' }
+			{ value: 'gpu', text: 'graphics unit' },
+			{ value: 'plain', text: 'processor' }
 		]}
 	/>
 	<ChoiceField
@@ -271,9 +271,9 @@
 		label="Levels"
 		value={picture.levels}
 		options={[
-			{ value: 'auto', text: 'as the player finds' },
-			{ value: 'full', text: 'full, 0 to 255' },
-			{ value: 'limited', text: 'limited, 16 to 235' }
+			{ value: 'auto', text: 'as found' },
+			{ value: 'full', text: 'full, 0–255' },
+			{ value: 'limited', text: '16–235' }
 		]}
 	/>
 </div>
