@@ -76,6 +76,9 @@ const ASKED = [
 	'triggerhappy',
 	'socat',
 	'gpiod',
+	'cifs-utils',
+	'nfs-common',
+	'libnss-mdns',
 	'device-tree-compiler'
 ];
 

@@ -23,6 +23,7 @@ import { readJson } from '$core/formats/json/json';
 import { linesOf } from '$core/formats/lines';
 import { readTimeSpanMs } from '$core/formats/systemd/unit';
 import { partsJsonSchema } from '$core/parts/file';
+import { asksPassword, storeWords } from '$core/links/sources/stores';
 import { needsPassword } from '$core/links/network/login';
 import { readProbe } from '$core/probe';
 import { workshopSchema, type Endpoint, type Workshop } from '$core/plan/workshop';
@@ -164,7 +165,8 @@ export const writeCommand: Command = (args, flags) => {
 		const files = write(chain, endpoint.plan, context, {
 			mediaBytes: readMedia(endpoint.plan, text(flags, 'media'), media),
 			radioPskHex: radioKey(endpoint, flags),
-			userPasswordCrypt: userPassword(endpoint, flags)
+			userPasswordCrypt: userPassword(endpoint, flags),
+			sharePasswords: sharePasswords(endpoint, flags)
 		});
 		writeCardFiles(dir, files);
 		if (flags.json)
@@ -185,6 +187,23 @@ function radioKey(endpoint: Endpoint, flags: Flags): string | undefined {
 	const psk = derivePsk(endpoint.plan.network.ssid, readFileSync(file, 'utf8').replace(/\r?\n$/, ''));
 	if (!psk.ok) throw new Refusal(sentence(psk.faults));
 	return psk.value;
+}
+
+/** Passwords of shares, a line NAME=PASSWORD for each folder. */
+function sharePasswords({ id, plan }: Endpoint, flags: Flags): Record<string, string> | undefined {
+	const asked = plan.sources.used ? plan.sources.stores.filter(asksPassword) : [];
+	if (asked.length === 0) return undefined;
+	const file = text(flags, 'share-passwords');
+	if (!file)
+		throw new Refusal(
+			`${id} reads ${asked.map(storeWords).join(', ')} by password. Put a line such as ${asked[0]!.name}=PASSWORD for each into a file and add --share-passwords FILE.`
+		);
+	const known = new Map(
+		linesOf(readFileSync(file, 'utf8')).map((line) => [line.split('=', 1)[0]!, line.slice(line.indexOf('=') + 1)])
+	);
+	const missing = asked.find(({ name }) => !known.get(name));
+	if (missing) throw new Refusal(`${file} has no line ${missing.name}=PASSWORD.`);
+	return Object.fromEntries(asked.map(({ name }) => [name, known.get(name)!]));
 }
 
 /** The same for the keeper's password; a new salt each time. */

@@ -5,7 +5,7 @@ const HELP = `yphos: plan, prove and write playback endpoints
 
   yphos check PLAN [--endpoint ID]                     findings; exit 1 on a stop   [--media DIR]
   yphos check PLAN --endpoint ID --fix FINDING[:N] --out FILE   the workshop with that fix pressed
-  yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--even-so]
+  yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--share-passwords F] [--even-so]
   yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
   yphos probe FILE                                     what a probe report says (- reads standard input)
   yphos disks FILE [--card-gb N]                       which disk of your computer is the card (- reads standard input)
@@ -23,6 +23,7 @@ const VALUES = [
 	'out',
 	'media',
 	'passphrase-file',
+	'share-passwords',
 	'password-file',
 	'bench',
 	'at',

@@ -112,6 +112,8 @@ export interface Secrets {
 	readonly userPasswordCrypt?: string;
 	/** 64 hexadecimal digits, derived from the pass phrase. */
 	readonly radioPskHex?: string;
+	/** Passwords of shares, by the name of their folder; they stand on the card as they are typed. */
+	readonly sharePasswords?: Readonly<Record<string, string>>;
 	/** Bytes of media that go on the card, by location. */
 	readonly mediaBytes?: ReadonlyMap<string, Uint8Array>;
 }
@@ -163,6 +165,7 @@ export type Condition =
 	| 'logged in'
 	| 'root open'
 	| 'media there'
+	| 'stores ready'
 	| 'applied'
 	| 'verified'
 	| 'clock set'

@@ -235,8 +235,7 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		'at the hour of updates the network has long been there'
 	],
 	[/cmdline\.txt: misspelt/, 'its first word says where the console is, which nobody reads'],
-	[/yphos\/keys|control\.sh|yphos-keys\.service/, 'nobody presses a key while it is rehearsed'],
-	[/yphos-screen\.(?:timer|service)|bin\/screen\.sh/, 'what a set does with CEC is not rehearsed, and it says so'],
+	[/yphos\/keys|yphos-keys\.service/, 'nobody presses a key while it is rehearsed'],
 	[/firmware\/edid\/yphos\.bin/, 'asked for by the kernel\u2019s line, which the person changes here'],
 	[/mpv\.conf: (?:without|misspelt) "(?:profile|cache|input-ipc-server)/, 'it helps by parts of a second, or by a key']
 ];

@@ -3,6 +3,7 @@
 	import { checkPassword, LONGEST_PASSWORD, passwordBits, passwordWords } from '$core/formats/crypt/password';
 	import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 	import { derivePsk } from '$core/formats/keyfile/psk';
+	import { asksPassword, storeWords } from '$core/links/sources/stores';
 	import { needsPassword } from '$core/links/network/login';
 	import { sentence } from '$core/basics/result';
 	import Mark from '$lib/shell/Mark.svelte';
@@ -18,6 +19,9 @@
 	const stops = $derived(view.assessment.findings.filter((finding) => finding.level === 'stop'));
 	const radio = $derived(view.plan.network.way === 'radio');
 	const keeper = $derived(needsPassword(view.plan.network));
+	const shares = $derived(view.plan.sources.used ? view.plan.sources.stores.filter(asksPassword) : []);
+	/** Passwords of shares, by the name of their folder. */
+	let sharePasswords = $state<Record<string, string>>({});
 	let passphrase = $state('');
 	let password = $state('');
 	/** Typed a second time: one slip of the finger would lock its keeper out. */
@@ -37,6 +41,9 @@
 		void [password, again];
 		passwordProblem = '';
 	});
+
+	const typed = (): Record<string, string> =>
+		Object.fromEntries(shares.map(({ name }) => [name, sharePasswords[name] ?? '']));
 
 	async function writeSet(): Promise<void> {
 		problem = passwordProblem = failed = '';
@@ -60,7 +67,11 @@
 				const { keepInVault } = await import('$lib/vault/keeping');
 				const kept = await keepInVault(
 					view.endpoint!.id,
-					{ ...(keeper ? { password } : {}), ...(radio ? { passphrase } : {}) },
+					{
+						...(keeper ? { password } : {}),
+						...(radio ? { passphrase } : {}),
+						...(shares.length ? { shares: typed() } : {})
+					},
 					keepWith
 				);
 				vaultProblem = kept.ok ? '' : sentence(kept.faults);
@@ -69,7 +80,8 @@
 			const crypt = keeper ? sha512crypt(password, saltFrom(crypto.getRandomValues(new Uint8Array(16)))) : null;
 			const secrets = {
 				...(key ? { radioPskHex: key.value } : {}),
-				...(crypt?.ok ? { userPasswordCrypt: crypt.value } : {})
+				...(crypt?.ok ? { userPasswordCrypt: crypt.value } : {}),
+				...(shares.length ? { sharePasswords: typed() } : {})
 			};
 			const workshop = $state.snapshot(store.workshop!) as Workshop;
 			const made = await packer.run((remote, onPart) => remote.cardSet(workshop, view.endpoint!.id, secrets, onPart));
@@ -81,6 +93,7 @@
 			}));
 			store.said = 'Card set written; the run sheet says what to do with it';
 			passphrase = password = again = '';
+			sharePasswords = {};
 			onclose();
 		} catch (error) {
 			failed = `The set could not be made: ${(error as Error).message}. Nothing was downloaded; try again.`;
@@ -98,7 +111,8 @@
 	primaryButtonDisabled={busy ||
 		stops.length > 0 ||
 		(radio && passphrase === '') ||
-		(keeper && (password === '' || again === ''))}
+		(keeper && (password === '' || again === '')) ||
+		shares.some(({ name }) => !sharePasswords[name])}
 	on:click:button--secondary={() => (busy ? packer.cancel() : onclose())}
 	on:close={() => {
 		packer.cancel();
@@ -161,13 +175,25 @@
 				/>
 			</div>
 		{/if}
-		{#if keeper || radio}
+		{#each shares as store (store.name)}
+			<div class="pass">
+				<PasswordInput
+					labelText={`Password of ${store.kind === 'smb' ? store.user : ''} for ${storeWords(store)}`}
+					helperText="It stands on the card as you type it, and whoever has the card can read it: use an account that may only read."
+					bind:value={sharePasswords[store.name]}
+					autocomplete="off"
+					maxlength={127}
+				/>
+			</div>
+		{/each}
+		{#if keeper || radio || shares.length}
 			<VaultFields
 				endpointId={view.endpoint!.id}
 				bind:keepWith
 				onentry={(entry) => {
 					password = again = entry.password ?? password;
 					passphrase = entry.passphrase ?? passphrase;
+					sharePasswords = { ...sharePasswords, ...entry.shares };
 				}}
 			/>
 			{#if vaultProblem}<p class="bad" role="alert">{vaultProblem}</p>{/if}

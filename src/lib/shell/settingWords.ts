@@ -58,6 +58,7 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['sources.items', 'The list', 'playlist tracks stations streams files radio'],
 	['sources.listTitle', 'Title of the list', 'playlist name'],
 	['sources.waitForNetwork', 'Wait for the network before playing', 'stream boot'],
+	['sources.stores', 'Shares and sticks', 'smb nfs samba windows file server nas usb drive mount password'],
 	['sources.carry', 'How files get to the endpoint', 'copy media upload sftp'],
 	['sound.cardId', 'Card name', 'alsa device aplay hw'],
 	['sound.deviceNumber', 'Device', 'alsa number'],

@@ -2,7 +2,12 @@ import { z } from 'zod';
 import { fault, ok, type Result } from '$core/basics/result';
 
 /** Clear texts of one endpoint; each is there only when it was given. */
-export const entrySchema = z.object({ password: z.string().optional(), passphrase: z.string().optional() });
+export const entrySchema = z.object({
+	password: z.string().optional(),
+	passphrase: z.string().optional(),
+	/** Of shares, by the name of their folder. */
+	shares: z.record(z.string(), z.string()).optional()
+});
 export type VaultEntry = z.infer<typeof entrySchema>;
 const contentsSchema = z.record(z.string(), entrySchema);
 export type VaultContents = z.infer<typeof contentsSchema>;

@@ -1085,6 +1085,62 @@ export const ASKED_PACKAGES: Readonly<Record<string, PackageContents>> = {
 		conffiles: [],
 		users: []
 	},
+	'cifs-utils': {
+		programs: [
+			'/usr/bin/cifscreds',
+			'/usr/bin/getcifsacl',
+			'/usr/bin/setcifsacl',
+			'/usr/bin/smb2-quota',
+			'/usr/bin/smbinfo',
+			'/usr/sbin/cifs.idmap',
+			'/usr/sbin/cifs.upcall',
+			'/usr/sbin/mount.cifs',
+			'/usr/sbin/mount.smb3'
+		],
+		units: [],
+		conffiles: ['/etc/request-key.d/cifs.idmap.conf', '/etc/request-key.d/cifs.spnego.conf'],
+		users: []
+	},
+	'nfs-common': {
+		programs: [
+			'/usr/sbin/blkmapd',
+			'/usr/sbin/mount.nfs',
+			'/usr/sbin/mount.nfs4',
+			'/usr/sbin/mountstats',
+			'/usr/sbin/nfsconf',
+			'/usr/sbin/nfsidmap',
+			'/usr/sbin/nfsiostat',
+			'/usr/sbin/nfsstat',
+			'/usr/sbin/rpc.gssd',
+			'/usr/sbin/rpc.idmapd',
+			'/usr/sbin/rpc.statd',
+			'/usr/sbin/rpc.svcgssd',
+			'/usr/sbin/rpcctl',
+			'/usr/sbin/rpcdebug',
+			'/usr/sbin/showmount',
+			'/usr/sbin/sm-notify',
+			'/usr/sbin/start-statd',
+			'/usr/sbin/umount.nfs',
+			'/usr/sbin/umount.nfs4'
+		],
+		units: [
+			'auth-rpcgss-module.service',
+			'nfs-client.target',
+			'nfs-common.service',
+			'nfs-idmapd.service',
+			'nfs-utils.service',
+			'proc-fs-nfsd.mount',
+			'rpc-gssd.service',
+			'rpc-statd-notify.service',
+			'rpc-statd.service',
+			'rpc-svcgssd.service',
+			'rpc_pipefs.target',
+			'var-lib-nfs-rpc_pipefs.mount'
+		],
+		conffiles: ['/etc/default/nfs-common', '/etc/init.d/nfs-common', '/etc/request-key.d/id_resolver.conf'],
+		users: ['fi']
+	},
+	'libnss-mdns': { programs: [], units: [], conffiles: [], users: [] },
 	'device-tree-compiler': {
 		programs: [
 			'/usr/bin/convert-dtsv0',

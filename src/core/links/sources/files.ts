@@ -4,6 +4,7 @@ import { writeM3uLines } from '../../formats/playlist/m3u';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import { placesIn } from '../../files/mediaPlace';
 import { copyFile } from './copy';
+import { storeFiles } from './storeFiles';
 import type { SourcesSettings } from './settings';
 
 /** The playlist, and those media whose bytes are at hand. */
@@ -45,6 +46,7 @@ export function sourcesFiles(
 	return [
 		textFile(rootPath(PLAYLIST_PATH), 'What is played, in order.', content),
 		...media.values(),
-		...copyFile(settings, context)
+		...copyFile(settings, context),
+		...storeFiles(settings, secrets)
 	];
 }

@@ -1,6 +1,7 @@
 import { changing, type Change } from '../../changes';
 import type { Context, Finding } from '../../link';
 import { placeKind } from '../../files/mediaPlace';
+import { assessStores, isElsewhere } from './assessStores';
 import { receivedAt } from './receive';
 import { filesOf, isInSet } from './onCard';
 import type { SourcesSettings, SourceItem } from './settings';
@@ -15,7 +16,8 @@ export function assessSources(settings: SourcesSettings, context: Context): Find
 		...areDoubled(items),
 		...areUnknown(items, context),
 		...neverReached(settings, context),
-		...areElsewhere(items),
+		...areElsewhere(settings),
+		...assessStores(settings, context),
 		...areNotHere(settings, context),
 		...waitForNothing(settings),
 		...playedByNobody(context)
@@ -137,8 +139,8 @@ function neverReached({ items }: SourcesSettings, context: Context): Finding[] {
 	];
 }
 
-function areElsewhere(items: readonly SourceItem[]): Finding[] {
-	const disk = items.filter(({ location }) => placeKind(location) === 'disk');
+function areElsewhere(settings: SourcesSettings): Finding[] {
+	const disk = settings.items.filter(({ location }) => isElsewhere(settings, location));
 	if (disk.length === 0) return [];
 	/** The last step of the path that has a name. */
 	const fileName = (location: string): string => location.split('/').findLast((step) => step !== '') ?? 'track';
@@ -152,11 +154,12 @@ function areElsewhere(items: readonly SourceItem[]): Finding[] {
 			fixes: [
 				{
 					label: 'Take along on the card',
-					apply: withItems((all) =>
-						all.map((item) =>
-							placeKind(item.location) === 'disk' ? { ...item, location: fileName(item.location) } : item
+					apply: own((all) => ({
+						...all,
+						items: all.items.map((item) =>
+							isElsewhere(all, item.location) ? { ...item, location: fileName(item.location) } : item
 						)
-					)
+					}))
 				}
 			]
 		}

@@ -12,13 +12,23 @@ import { copySteps } from './copy';
 import { isInSet, mediaClaims } from './onCard';
 import { FILE_MS, SOURCES_FAULTS, STREAM_MS } from './rehearse';
 import { RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt, receiveSteps } from './receive';
+import type { Media } from '../../parts/media';
 import { sourcesSettings, type SourcesSettings } from './settings';
+import { isShare, storeOf } from './stores';
+import { storeClaims } from './storeFiles';
+import { storeSteps } from './storeSteps';
 import { SOURCES_WORDS } from './words';
 import './offers';
 import { PLAYER_UNIT } from '../../files/cardFile';
 
 /** For a stream whose bit rate nobody has said. Typical of music streams. */
 const ASSUMED_STREAM_BPS = 192_000;
+/** For a file on a share that nobody has looked into: uncompressed sound of a disc. */
+const ASSUMED_FILE_BPS = 1_411_200;
+
+/** What a file needs on its way while it plays; null: nobody knows. */
+const bitsPerSecOf = (media: Media | null): number | null =>
+	media?.sizeBytes && media.durationMs ? (media.sizeBytes * 8000) / media.durationMs : null;
 
 function claims(settings: SourcesSettings, context: Context): Claim[] {
 	const out: Claim[] = [];
@@ -28,6 +38,9 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 		const kind = placeKind(item.location);
 		const port = receivedAt(item.location);
 		if (!media?.silent) out.push({ on: 'sound', from: 'sources', what, shape: media });
+		const store = storeOf(settings.stores, item.location);
+		if (store && isShare(store))
+			out.push({ on: 'path', from: 'sources', what, bitsPerSec: bitsPerSecOf(media) ?? ASSUMED_FILE_BPS });
 		if (kind === 'stream')
 			out.push({
 				on: 'path',
@@ -50,6 +63,7 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 	}
 	out.push(
 		...mediaClaims(settings, context),
+		...storeClaims(settings),
 		...entryClaims(
 			'sources',
 			'sources',
@@ -74,8 +88,12 @@ export const sources: Link<'sources', SourcesSettings> = {
 	id: 'sources',
 	title: 'Sources',
 	settings: sourcesSettings,
-	version: 3,
-	migrations: { 1: (saved) => ({ used: true, ...saved }), 2: (saved) => ({ carry: 'set', ...saved }) },
+	version: 4,
+	migrations: {
+		1: (saved) => ({ used: true, ...saved }),
+		2: (saved) => ({ carry: 'set', ...saved }),
+		3: (saved) => ({ stores: [], ...saved })
+	},
 	empty: ({ kind }) => ({
 		used: playsList(kind),
 		listTitle: '',
@@ -93,6 +111,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 					]
 				: [],
 		waitForNetwork: true,
+		stores: [],
 		carry: 'set'
 	}),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
@@ -147,6 +166,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 	files: sourcesFiles,
 	steps: (settings, context) => [
 		...copySteps(settings, context),
+		...storeSteps(settings, context),
 		...receiveSteps(settings, context),
 		{
 			id: 'licence',

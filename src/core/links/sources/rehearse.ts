@@ -4,6 +4,7 @@ import { pictureFacts } from './pictureFacts';
 import { isStream } from '../../formats/playlist/playlist';
 import type { Media, PlayedMedia } from '../../parts/media';
 import { OTHERS_READ, tellerFor, type Fault, type Machine } from '../../engines/machine';
+import { rehearseStores } from './rehearseStores';
 import { SOURCES_WORDS } from './words';
 
 /** To open a file; to connect to a stream and fill the first buffer; to give up on one that refuses. Typical. */
@@ -13,13 +14,18 @@ const REFUSED_MS = 400;
 
 /** What can befall a stream while a rehearsal runs. */
 export const SOURCES_FAULTS = {
-	'stream-refuses': { label: 'Stream refuses', lastsMs: 60_000 }
+	'stream-refuses': { label: 'Stream refuses', lastsMs: 60_000 },
+	'server-asleep': { label: 'File server asleep', lastsMs: 90_000 },
+	'server-unnamed': { label: 'File server\u2019s name not found', lastsMs: 60_000 },
+	'share-password': { label: 'Share refuses the password', lastsMs: 60_000 },
+	'stick-out': { label: 'Stick pulled out', lastsMs: 30_000 }
 } as const satisfies Record<string, Fault>;
 
 /** Finds what a playlist entry leads to: a file of the card set, one on the bench's disks, or the stand-in stream server. */
 export function rehearseSources(machine: Machine): void {
 	const tell = tellerFor(machine, 'sources', SOURCES_WORDS);
 	const measured = new Map<string, PlayedMedia | string>();
+	const mounts = rehearseStores(machine);
 	machine.offers.openMedia = (location, done) => {
 		if (isStream(location)) {
 			const stream = machine.bench.streams.find((known) => known.url === location);
@@ -33,9 +39,12 @@ export function rehearseSources(machine: Machine): void {
 			);
 		}
 		const path = location.startsWith('/') ? location : `/opt/yphos/${location.replace(/^\.\//, '')}`;
-		let found = measured.get(path);
-		if (found === undefined) measured.set(path, (found = lookOnDisk(machine, path)));
-		machine.after(FILE_MS, () => done(found!));
+		mounts.reach(path, (why) => {
+			if (why !== null) return machine.after(FILE_MS, () => done(why));
+			let found = measured.get(path);
+			if (found === undefined) measured.set(path, (found = lookOnDisk(machine, path)));
+			machine.after(FILE_MS, () => done(found!));
+		});
 	};
 	machine.on('fault', ({ name, on }) => {
 		if (name === 'stream-refuses') tell.event(on ? 'refuses' : 'answers', 'fault');

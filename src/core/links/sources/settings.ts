@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { LIST_LIMITS } from '../../formats/playlist/limits';
+import { storeSchema } from './stores';
 import { idText, lineText, uniqueList } from '../../plan/text';
 
 /** A line that a player takes for a comment; anything else would become an entry that nobody sees. */
@@ -31,6 +32,8 @@ export const sourcesSettings = z.object({
 	items: uniqueList(sourceItem, LIST_LIMITS.entries, ({ id }) => id, 'Another entry has the same id.'),
 	/** Streams need the network: wait for it before playing, or begin with what is on the card. */
 	waitForNetwork: z.boolean(),
+	/** Shares and sticks that are mounted: what lies on them is listed by its path. */
+	stores: uniqueList(storeSchema, 8, ({ name }) => name, 'Another share or stick has that folder.'),
 	/** Files whose bytes the app has go to the endpoint in the card set, or the person copies them. */
 	carry: z.enum(['set', 'self'])
 });

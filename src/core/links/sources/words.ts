@@ -3,5 +3,13 @@ import type { Words } from '../../engines/machine';
 /** The sources' events in words, by code. */
 export const SOURCES_WORDS = {
 	refuses: () => 'The stream server refuses from now on',
-	answers: () => 'The stream server answers again'
+	answers: () => 'The stream server answers again',
+	'server-sleeps': () => 'The file server sleeps',
+	'server-wakes': () => 'The file server is awake',
+	'name-gone': () => 'The file server\u2019s name leads nowhere',
+	'name-back': () => 'The file server\u2019s name is known again',
+	'password-refused': () => 'The file server refuses the password',
+	'password-taken': () => 'The file server takes the password again',
+	'stick-gone': () => 'The stick is pulled out',
+	'stick-back': () => 'The stick is plugged in'
 } as const satisfies Words;

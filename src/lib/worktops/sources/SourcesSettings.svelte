@@ -7,6 +7,8 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, SwitchField, TextField } from '$lib/fields';
 	import { readInWorker } from '$lib/readers/readInWorker';
+	import { mountPoint, storeOf } from '$core/links/sources/stores';
+	import Stores from './Stores.svelte';
 	import { addPlaylist, mediaIn, roomIn, takeMediaFiles } from './sourcesIntake';
 
 	const view = useEndpoint();
@@ -20,11 +22,13 @@
 		const parsed = sourceItem.safeParse({ id: crypto.randomUUID(), location, title: '', durationSec: null, extra: [] });
 		problem = !parsed.success
 			? parsed.error.issues[0]!.message
-			: isStream(location)
+			: isStream(location) || storeOf(sources.stores, location)
 				? ''
-				: 'An address begins with http:// or https://. For a file, use the button below.';
+				: location.startsWith('/')
+					? 'No share or stick of this endpoint is mounted there. Add it below first.'
+					: 'An address begins with http:// or https://, a path on a share or stick with /srv/. For a file of yours, use the button below.';
 		if (problem || !parsed.success) return;
-		view.edit('add a stream', (plan) => ({
+		view.edit('add to the list', (plan) => ({
 			...plan,
 			sources: { ...plan.sources, items: [...plan.sources.items, parsed.data] }
 		}));
@@ -110,13 +114,13 @@
 	}}
 >
 	<TextInput
-		labelText="Address of a stream"
-		placeholder="http://…"
+		labelText={sources.stores.length ? 'Address of a stream, or path on a share or stick' : 'Address of a stream'}
+		placeholder={sources.stores[0] ? `${mountPoint(sources.stores[0])}/…` : 'http://…'}
 		bind:value={address}
 		invalid={problem !== ''}
 		invalidText={problem}
 	/>
-	<Button size="small" kind="tertiary" type="submit">Add stream</Button>
+	<Button size="small" kind="tertiary" type="submit">{sources.stores.length ? 'Add to the list' : 'Add stream'}</Button>
 </form>
 <div class="row">
 	<FileUploaderButton
@@ -178,6 +182,9 @@
 		on:click={() => download(`${name}.xspf`, writeXspf(list), 'application/xspf+xml')}>Save as XSPF</Button
 	>
 </div>
+
+<h3>Shares and sticks</h3>
+<Stores />
 
 <style>
 	.row {

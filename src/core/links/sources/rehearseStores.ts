@@ -1,0 +1,145 @@
+import { tellerFor, type Machine } from '../../engines/machine';
+import type { MountWish } from '../../engines/machine/signals';
+import { linesOf } from '../../formats/lines';
+import { GIVES_UP_SEC } from './storeFiles';
+import { SOURCES_WORDS } from './words';
+
+/** To agree with a server, and to mount a stick. Typical. */
+const MOUNT_MS = 700;
+/** Until a name is given up on; until a network that is not there is reported. Typical. */
+const NAME_MS = 5000;
+const OFFLINE_MS = 3000;
+/** A device that never comes is waited for so long. Source: systemd-system.conf(5), DefaultTimeoutStartSec. */
+const DEVICE_MS = 90_000;
+/** Who mounts what, besides the kernel. Source: mount(8), external helpers. */
+const HELPERS: Readonly<Record<string, { path: string; of: string }>> = {
+	cifs: { path: '/usr/sbin/mount.cifs', of: 'cifs-utils' },
+	nfs: { path: '/usr/sbin/mount.nfs', of: 'nfs-common' }
+};
+
+/** What the endpoint's own units mount, and whether it is there. */
+export interface Mounts {
+	/** Calls back once it is known whether what lies at this path can be read; null: it can, or no mount covers it. */
+	reach(path: string, done: (why: string | null) => void): void;
+}
+
+/** The file server, and whoever plugs sticks in: as the bench has them, faults too. */
+export function rehearseStores(machine: Machine): Mounts {
+	const tell = tellerFor(machine, 'sources', SOURCES_WORDS);
+	const mounted = new Map<string, MountWish>();
+	const waiting = new Map<string, ((why: string | null) => void)[]>();
+	machine.on('mains-off', () => {
+		mounted.clear();
+		waiting.clear();
+	});
+	machine.offers.mount = (wish, done) => {
+		const finish = (why: string | null): void => {
+			if (why === null) mounted.set(wish.where, wish);
+			done(why);
+			const asked = waiting.get(wish.where) ?? [];
+			waiting.delete(wish.where);
+			for (const tell of asked) tell(why);
+		};
+		const { afterMs, why } = attempt(machine, wish);
+		machine.after(afterMs, () => finish(why));
+	};
+	machine.on('fault', ({ name, on }) => {
+		if (name === 'server-asleep') tell.event(on ? 'server-sleeps' : 'server-wakes', 'fault');
+		if (name === 'server-unnamed') tell.event(on ? 'name-gone' : 'name-back', 'fault');
+		if (name === 'share-password') tell.event(on ? 'password-refused' : 'password-taken', 'fault');
+		if (name !== 'stick-out') return;
+		tell.event(on ? 'stick-gone' : 'stick-back', 'fault');
+		for (const { unit, what, where } of unitsOf(machine)) {
+			if (!what.startsWith('/dev/disk/')) continue;
+			mounted.delete(where);
+			machine.systemd.stop(unit);
+			// The device wants it mounted when it comes. Source: systemd.device(5).
+			if (!on && machine.powered && isWanted(machine, unit)) machine.systemd.start(unit);
+		}
+	});
+	return {
+		reach(path, done) {
+			const unit = unitsOf(machine).find(({ where }) => path.startsWith(`${where}/`));
+			if (!unit) return done(null);
+			const there = mounted.get(unit.where);
+			if (there) return done(lost(machine, there));
+			const isAuto = machine.systemd.isActive(unit.unit.replace(/\.mount$/, '.automount'));
+			// Without an automount the folder is empty until the mount is there.
+			if (!isAuto) return done('nothing is mounted there');
+			const asked = waiting.get(unit.where);
+			if (asked) asked.push(done);
+			else {
+				waiting.set(unit.where, [done]);
+				machine.systemd.stop(unit.unit);
+				machine.systemd.start(unit.unit);
+			}
+		}
+	};
+}
+
+interface MountUnit {
+	readonly unit: string;
+	readonly what: string;
+	readonly where: string;
+}
+
+function unitsOf(machine: Machine): MountUnit[] {
+	const out: MountUnit[] = [];
+	for (const [path, { text }] of machine.disk.files) {
+		const unit = /^\/etc\/systemd\/system\/([^/]+\.mount)$/.exec(path)?.[1];
+		if (unit === undefined) continue;
+		const value = (key: string): string =>
+			linesOf(text)
+				.findLast((line) => line.startsWith(`${key}=`))
+				?.slice(key.length + 1) ?? '';
+		out.push({ unit, what: value('What'), where: value('Where') });
+	}
+	return out;
+}
+
+const isWanted = (machine: Machine, unit: string): boolean => machine.disk.enabled.includes(unit);
+
+/** What was mounted and cannot be read any more. */
+const lost = (machine: Machine, { type }: MountWish): string | null =>
+	type in HELPERS && machine.activeFaults.has('server-asleep') ? 'the server does not answer' : null;
+
+/** How mounting ends, as the programs themselves say it. Source: mount.cifs(8), mount.nfs(8), mount(8). */
+function attempt(machine: Machine, { what, type, options }: MountWish): { afterMs: number; why: string | null } {
+	const helper = HELPERS[type];
+	const no = (afterMs: number, why: string): { afterMs: number; why: string } => ({ afterMs, why });
+	const { activeFaults, bench, disk } = machine;
+	const store = bench.stores.find((known) => known.what === what);
+	if (!helper) {
+		if (!store || activeFaults.has('stick-out')) return no(DEVICE_MS, `${what}: the device does not come`);
+		return store.type === type
+			? { afterMs: MOUNT_MS, why: null }
+			: no(MOUNT_MS, 'wrong fs type, bad option, bad superblock');
+	}
+	if (!disk.isExecutable(helper.path)) return no(0, `you might need ${helper.path}, of ${helper.of}`);
+	const server = /^(?:\/\/)?([^/:]+)/.exec(what)?.[1] ?? '';
+	if (!machine.online) return no(OFFLINE_MS, 'mount error(101): Network is unreachable');
+	const isNumber = /^[\d.]+$/.test(server);
+	const isFound = isNumber || !server.endsWith('.local') || disk.packages.get('libnss-mdns') === 'installed';
+	if (!isNumber && (!isFound || activeFaults.has('server-unnamed')))
+		return no(NAME_MS, `could not resolve address for ${server}`);
+	if (activeFaults.has('server-asleep')) return no(GIVES_UP_SEC * 1000, `${server} does not answer`);
+	if (!store || store.type !== type) return no(MOUNT_MS, 'mount error(2): No such file or directory');
+	if (type === 'cifs' && !letsIn(machine, store.user, options.split(',')))
+		return no(MOUNT_MS, 'mount error(13): Permission denied');
+	return { afterMs: MOUNT_MS, why: null };
+}
+
+/** A user and a password that the server knows, or a guest where it takes guests. */
+function letsIn(machine: Machine, user: string | null, options: readonly string[]): boolean {
+	const path = options.find((option) => option.startsWith('credentials='))?.slice('credentials='.length);
+	if (path === undefined) return user === null && options.includes('guest');
+	const known = new Map(
+		linesOf(machine.disk.read(path) ?? '').map((line) => {
+			const at = line.indexOf('=');
+			return [line.slice(0, at), line.slice(at + 1)];
+		})
+	);
+	if (!known.get('password') || machine.activeFaults.has('share-password')) return false;
+	machine.assumed.add('the password of the share is the right one');
+	return known.get('username') === user;
+}
