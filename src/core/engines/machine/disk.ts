@@ -57,6 +57,8 @@ export class Disk {
 	/** Who may log in, by name. */
 	readonly accounts = new Map<string, SeedUser>();
 	readonly mounts: Mount[] = [];
+	/** Modes of folders, where somebody has set one. */
+	readonly folderModes = new Map<string, string>();
 	/** What may still be written, bytes. */
 	freeBytes = Infinity;
 	/** Written, and not yet on the card for good: since when, by path. */
@@ -70,6 +72,7 @@ export class Disk {
 		for (const [path, file] of this.files) copy.files.set(path, file);
 		for (const folder of this.folders) copy.folders.add(folder);
 		for (const [folder, owner] of this.folderOwners) copy.folderOwners.set(folder, owner);
+		for (const [folder, mode] of this.folderModes) copy.folderModes.set(folder, mode);
 		for (const [name, state] of this.packages) copy.packages.set(name, state);
 		for (const [name, account] of this.accounts) copy.accounts.set(name, account);
 		copy.freeBytes = this.freeBytes;

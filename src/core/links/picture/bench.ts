@@ -63,6 +63,8 @@ const decoding = z.object({ decoders: z.array(videoShapeSchema), softwareMpixPer
 declare module '../../engines/machine/bench' {
 	interface Bench {
 		screen: BenchScreen | null;
+		/** The address of a phone in the same network. */
+		phoneAt: string;
 		/** What the board decodes, by circuit and by program; null: as much as is wanted. */
 		decoding: z.infer<typeof decoding> | null;
 	}
@@ -70,6 +72,7 @@ declare module '../../engines/machine/bench' {
 /** What a rehearsal knows of the screen and of decoding. */
 export const pictureBenchShape = {
 	screen: screen.nullable().default(null),
+	phoneAt: z.string().default('192.168.1.50'),
 	decoding: decoding.nullable().default(null)
 };
 
@@ -119,10 +122,12 @@ function likelyEdid(way: PictureWay): string {
 export function pictureBench(settings: PictureSettings, context: Context): Partial<Bench> {
 	const way = pictureWay(settings, context);
 	const { screen: part, board, adapter, chosen } = way;
-	if (!part) return {};
+	const phoneAt = context.venue.lan ? { phoneAt: context.venue.lan.poolFrom } : {};
+	if (!part) return phoneAt;
 	const { left, right, top, bottom } = settings.edges;
 	const mode = chosen?.timing ?? part;
 	return {
+		...phoneAt,
 		screen: {
 			name: part.name,
 			connector: settings.connector,

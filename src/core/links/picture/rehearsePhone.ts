@@ -1,35 +1,53 @@
 import { tellerFor, type Machine } from '../../engines/machine';
 import { spawn } from '../../engines/machine/processes';
-import { PHONE_PATH, PHONE_PORT, PHONE_UNITS } from './phone';
+import { readNftables } from '../../formats/nftables/nftables';
+import { readExec, readUnit } from '../../formats/systemd/unit';
+import { PHONE_PORT, PHONE_UNITS } from './phone';
 import { PICTURE_WORDS } from './words';
 
+const [SOCKET] = PHONE_UNITS;
 const ANSWERED_BY = 'yphos-phone@.service';
+const NFT_CONF = '/etc/nftables.conf';
 
-/** Somebody with a phone: presses a button as a browser would, and plugs the endpoint in again afterwards. */
+/** Somebody with a phone: opens the page, presses its button as a browser would, and plugs the endpoint in again afterwards. */
 export function rehearsePhone(machine: Machine): void {
 	const tell = tellerFor(machine, 'picture', PICTURE_WORDS);
 	machine.on('fault', ({ name, on }) => {
 		if (name !== 'phone-shut-down') return;
 		if (!on) return machine.mains(true);
+		if (!isAnswered(machine)) return tell.event('phone-nobody', 'fault');
 		const host = `${machine.disk.read('/etc/hostname')?.trim() ?? ''}.local:${PHONE_PORT}`;
-		const request = [
-			`POST /shut-down HTTP/1.1`,
-			`Host: ${host}`,
-			`Origin: http://${host}`,
-			'Content-Length: 0',
-			'',
-			''
-		];
-		if (!machine.powered || !machine.systemd.isActive(PHONE_UNITS[0]) || !machine.disk.unit(ANSWERED_BY))
-			return tell.event('phone-nobody', 'fault');
-		tell.event('phone-asked', 'fault');
-		spawn(
-			machine,
-			{ argv: [PHONE_PATH], env: new Map(), stdin: request.join('\r\n'), stdinFile: null, unit: ANSWERED_BY },
-			({ out, err }) => {
-				const answer = /^HTTP\/1\.1 (\d+ [\w ]+)/.exec(out)?.[1];
-				if (answer !== '200 OK') tell.event('phone-refused', 'bad', { answer: answer ?? (err.trim() || 'nothing') });
-			}
-		);
+		const refused = (answer: string): void => tell.event('phone-refused', 'bad', { answer });
+		ask(machine, [`GET / HTTP/1.1`, `Host: ${host}`], (status, page) => {
+			if (status !== '200 OK') return refused(status);
+			if (!/<form method="post" action="\/shut-down"><button>/.test(page)) return refused('a page without that button');
+			tell.event('phone-asked', 'fault');
+			ask(machine, ['POST /shut-down HTTP/1.1', `Host: ${host}`, `Origin: http://${host}`], (done) => {
+				if (done !== '200 OK') refused(done);
+			});
+		});
+	});
+}
+
+/** Whether anything takes a connection there, and lets it in. Source: systemd.socket(5). */
+function isAnswered(machine: Machine): boolean {
+	const { disk, systemd, bench } = machine;
+	const socket = new Map(readUnit(disk.unit(SOCKET)?.text ?? '').map(({ key, value }) => [key, value]));
+	const listens = socket.get('ListenStream') === String(PHONE_PORT) && socket.get('Accept') === 'yes';
+	if (!machine.powered || !machine.online || !systemd.isActive(SOCKET) || !listens) return false;
+	const rules = disk.enabled.includes('nftables.service') ? readNftables(disk.read(NFT_CONF) ?? '') : null;
+	return !rules?.ok || rules.value.accepts({ from: bench.phoneAt, protocol: 'tcp', port: PHONE_PORT });
+}
+
+/** One connection: the service of the socket, with the request on its standard input. */
+function ask(machine: Machine, head: readonly string[], done: (status: string, body: string) => void): void {
+	const service = new Map(readUnit(machine.disk.unit(ANSWERED_BY)?.text ?? '').map(({ key, value }) => [key, value]));
+	const argv = readExec(service.get('ExecStart') ?? '')?.words ?? [];
+	const speaks = service.get('StandardInput') === 'socket' && service.get('StandardOutput') === 'socket';
+	if (argv.length === 0 || !speaks) return done('nothing', '');
+	const stdin = [...head, 'Content-Length: 0', '', ''].join('\r\n');
+	spawn(machine, { argv, env: new Map(), stdin, stdinFile: null, unit: ANSWERED_BY }, ({ out }) => {
+		const [first = '', ...rest] = out.split('\r\n\r\n');
+		done(/^HTTP\/1\.1 (\d+ [\w ]+)\r\n/.exec(first)?.[1] ?? 'nothing', rest.join(''));
 	});
 }

@@ -16,8 +16,9 @@ import { inWords } from '../../engines/say';
 import { write } from '../../engines/write';
 import type { CardFile } from '../../link';
 import type { Plan } from '../../plan/plan';
+import { ACTIONS, controlFiles } from './controls';
 import { phoneFiles } from './phone';
-import { SCREEN_HOURS } from './scripts';
+import { SCREEN_HOURS, WAIT_FOR_SCREEN } from './scripts';
 import type { PictureSettings } from './settings';
 
 const HOUR_MS = 3_600_000;
@@ -141,6 +142,51 @@ const textOf = (files: readonly CardFile[], end: string): string => {
 	if (!file || !('lines' in file)) throw new Error(end);
 	return file.lines.map(({ text }) => text).join('\n');
 };
+
+describe('what keys and phones ask for, in a real shell', () => {
+	const dir = join(folder, 'keys');
+	const files = controlFiles([{ action: 'next', by: 'phone', key: '', scancode: '' }], 'Hatch');
+	beforeAll(() => {
+		mkdirSync(join(dir, 'asked'), { recursive: true });
+		for (const name of ['socat', 'systemctl'])
+			program(join(dir, name), `#!/bin/sh\necho "${name} $* $([ ${name} = socat ] && cat)" >>${dir}/log\n`);
+		program(join(dir, 'control.sh'), textOf(files, 'control.sh'));
+		program(
+			join(dir, 'asked.sh'),
+			textOf(phoneFiles([{ action: 'next', by: 'phone', key: '', scancode: '' }], 'Hatch'), 'asked.sh')
+				.replaceAll('/run/yphos-asked', join(dir, 'asked'))
+				.replaceAll('/opt/yphos/bin/control.sh', join(dir, 'control.sh'))
+		);
+	});
+	const done = (script: string, ...args: string[]): string => {
+		writeFileSync(join(dir, 'log'), '');
+		spawnSync('sh', [join(dir, script), ...args], { env: { PATH: `${dir}:/usr/bin:/bin` } });
+		return readFileSync(join(dir, 'log'), 'utf8');
+	};
+	it.each(Object.entries(ACTIONS))('%s', (action, { command }) => {
+		const log = done('control.sh', action);
+		if (command === null)
+			expect(log).toMatch(action === 'shut-down' ? /^systemctl poweroff/ : /^systemctl restart yphos-player/);
+		else expect(log).toContain(`{"command":${command}}`);
+	});
+	it('is nothing where nobody knows the word, and each word is taken up once', () => {
+		expect(done('control.sh', '$(reboot)')).toBe('');
+		for (const word of ['pause', 'no-such-word']) writeFileSync(join(dir, 'asked', word), '');
+		expect(done('asked.sh').match(/socat/g)).toHaveLength(1);
+		expect(readdirSync(join(dir, 'asked'))).toEqual([]);
+		expect(done('asked.sh')).toBe('');
+	});
+	it('a screen is waited for as long as it may take, and no longer', () => {
+		const at = join(dir, 'drm', 'card0-HDMI-A-1');
+		mkdirSync(at, { recursive: true });
+		program(join(dir, 'wait.sh'), WAIT_FOR_SCREEN.join('\n').replace('/sys/class/drm', join(dir, 'drm')));
+		const wait = (status: string): number | null => {
+			writeFileSync(join(at, 'status'), `${status}\n`);
+			return spawnSync('sh', [join(dir, 'wait.sh'), 'HDMI-A-1', '1']).status;
+		};
+		expect([wait('connected'), wait('disconnected')]).toEqual([0, 1]);
+	});
+});
 
 describe('the page for a phone', () => {
 	const controls: PictureSettings['controls'] = [

@@ -57,7 +57,12 @@ export function accessOf(files: UnitFiles, knewDriver: (unit: string, module: st
 				...ownFolders(unit),
 				...files.words(unit, 'ReadWritePaths').map((word) => word.replace(/^[-+]+/, ''))
 			];
-			if (own.some((folder) => below(path, folder))) return null;
+			const opened = own.find((folder) => below(path, folder));
+			if (opened !== undefined) {
+				// What is made writable for a unit must still let its user in.
+				const mode = parseInt(files.machine.disk.folderModes.get(opened) ?? '0777', 8);
+				return runsAsOther(unit) && (mode & OTHERS_WRITE) === 0 ? 'Permission denied' : null;
+			}
 			if (runsAsOther(unit)) return 'Permission denied';
 			const wish = files.value(unit, 'ProtectSystem') ?? 'no';
 			const closed = /^(?:yes|true|1|on)$/.test(wish) ? ['/usr', '/boot', '/efi'] : (CLOSED[wish] ?? []);
@@ -67,5 +72,6 @@ export function accessOf(files: UnitFiles, knewDriver: (unit: string, module: st
 	};
 }
 
-/** Mode bit: whoever is neither owner nor in the group may read. Source: inode(7). */
+/** Mode bits: whoever is neither owner nor in the group may read, may write. Source: inode(7). */
+const OTHERS_WRITE = 0o002;
 export const OTHERS_READ = 0o004;

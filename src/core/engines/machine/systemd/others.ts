@@ -22,7 +22,11 @@ export function startPath({ machine, files, start, reach }: Manager, name: strin
 	const target = files.value(name, 'Unit') ?? name.replace(/\.path$/, '.service');
 	const paths = [...files.values(name, 'PathChanged'), ...files.values(name, 'PathModified')];
 	const folders = files.values(name, 'DirectoryNotEmpty');
-	if (files.isOn(name, 'MakeDirectory')) for (const folder of folders) machine.disk.makeFolder(folder);
+	if (files.isOn(name, 'MakeDirectory'))
+		for (const folder of folders) {
+			machine.disk.makeFolder(folder);
+			machine.disk.folderModes.set(folder, files.value(name, 'DirectoryMode') ?? '0755');
+		}
 	const exists = (): boolean =>
 		folders.some((folder) => machine.disk.list(folder).length > 0) ||
 		files.values(name, 'PathExists').some((path) => machine.disk.kind(path) !== null) ||
