@@ -103,6 +103,20 @@ export const demoMedia: Media[] = [
 		kept: 'person',
 		from: 'file'
 	},
+	{
+		location: '/srv/music/Evenings/Slow tide.flac',
+		codec: 'flac',
+		lossless: true,
+		sampleRateHz: 44_100,
+		bitDepth: 16,
+		channels: 2,
+		bitRateBps: null,
+		durationMs: 254_000,
+		sizeBytes: 27_900_000,
+		sha256: '',
+		kept: 'person',
+		from: 'file'
+	},
 	stream('http://radio.skerrin.example:8000/harbour', 'aac', 48_000, 128_000),
 	stream('http://radio.skerrin.example:8000/night', 'mp3', 44_100, 192_000)
 ];

@@ -96,7 +96,18 @@ export const demoWorkshop: Workshop = {
 					item('s1', 'Harbour bell in A.wav', 'Harbour bell in A', 4),
 					item('s2', 'Night ferry.wav', 'Night ferry', 3),
 					item('s3', 'Lens turning, studio.flac', 'Lens turning, studio take', 213),
+					item('s5', '/srv/music/Evenings/Slow tide.flac', 'Slow tide', 254),
 					item('s4', 'http://radio.skerrin.example:8000/harbour', 'Harbour Radio')
+				],
+				stores: [
+					{
+						id: 'music',
+						name: 'music',
+						kind: 'nfs',
+						server: '192.168.40.5',
+						share: '/export/music',
+						version: 'auto'
+					}
 				],
 				waitForNetwork: false
 			},

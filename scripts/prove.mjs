@@ -1,7 +1,7 @@
 // npm run prove -- ENDPOINT [PLAN] [--renderer networkd] [--no-seed]: writes its card set, starts it on an emulated machine from an
 // image as bare as they come, a month behind, and compares what is heard and seen with the rehearsal.
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { resolve } from 'node:path';
+import { copyFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { dirname, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { ensureBuild } from './build.mjs';
 import { capture, cli, conformance, has, root, run } from './run.mjs';
@@ -36,6 +36,8 @@ const yphos = (...args) => capture(process.execPath, [cli, ...args]);
 
 /** The emulated converter's own control; on a real bench the probe report would bring its name into the plan. */
 const CONTROL = 'Audio Output Volume Control';
+/** What the rig serves. Source: its README, "What stands around the endpoint". */
+const RIG_SHARE = { kind: 'smb', server: 'stand-in.test', share: 'media', user: 'yphos', version: 'auto' };
 if (plan === 'demo') yphos('demo', work);
 const workshop = JSON.parse(readFileSync(plan === 'demo' ? resolve(work, 'skerrin-light.yphos.json') : plan, 'utf8'));
 // Nobody copies files there by hand: what the set does not bring is left out of the list.
@@ -51,8 +53,15 @@ for (const { plan: known } of workshop.endpoints) {
 		known.card.bootText = 'console=tty1 root=/dev/mmcblk0p2 rootfstype=ext4 rootwait';
 	}
 	if (known.sound.volumeAt === 'converter') known.sound.mixerName = CONTROL;
+	// The rig's file server stands in for any share; nobody plugs a stick in.
+	known.sources.stores = known.sources.stores
+		.filter(({ kind }) => kind !== 'stick')
+		.map(({ id, name }) => ({ id, name, ...RIG_SHARE }));
 	known.sources.items = known.sources.items.filter(
-		({ location }) => /^https?:/.test(location) || broughtAlong.has(location)
+		({ location }) =>
+			/^https?:/.test(location) ||
+			broughtAlong.has(location) ||
+			known.sources.stores.some(({ name }) => location.startsWith(`/srv/${name}/`))
 	);
 }
 const planFile = resolve(work, 'plan.yphos.json');
@@ -68,6 +77,9 @@ for (let tries = 0; tries < 20; tries++) {
 
 const passwordFile = resolve(work, 'password');
 writeFileSync(passwordFile, 'three gulls in a row\n');
+const { sources } = workshop.endpoints.find(({ id }) => id === endpoint).plan;
+const sharePasswords = resolve(work, 'share-passwords');
+writeFileSync(sharePasswords, sources.stores.map(({ name }) => `${name}=stand-in\n`).join(''));
 const written = yphos(
 	'write',
 	planFile,
@@ -77,6 +89,8 @@ const written = yphos(
 	set,
 	'--password-file',
 	passwordFile,
+	'--share-passwords',
+	sharePasswords,
 	// The emulated converter's control is none that the planned class has.
 	'--even-so'
 );
@@ -97,8 +111,8 @@ bench.soundCards = planned
 		]
 	: [];
 for (const stream of bench.streams) stream.state = 'refuses';
-// Nobody has copied the person's own files there.
-bench.media = [];
+// Nobody has copied the person's own files there; what lies on the share is put there below.
+bench.media = bench.media.filter(({ location }) => location.startsWith('/srv/'));
 const benchFile = resolve(work, 'bench.json');
 writeFileSync(benchFile, JSON.stringify(bench, null, '\t'));
 const foretold = JSON.parse(
@@ -109,6 +123,14 @@ console.log(`Foretold: ${foretold.verdict}`);
 // Nothing is there but what a lite image has: packages are really fetched, from an archive that the rig offers.
 if (run('bash', [resolve(boot, 'make-root.sh'), '--bare', ...image]) !== 0) process.exit(2);
 const out = resolve(work, 'out');
+// What the list names on the share is there: a sound of the set under that name.
+const share = resolve(work, 'share');
+const onShare = sources.items.flatMap(({ location }) => /^\/srv\/[^/]+\/(.+)$/.exec(location)?.[1] ?? []);
+const sound = capture('find', [set, '-name', '*.wav']).out.split('\n')[0];
+for (const path of onShare) {
+	mkdirSync(dirname(resolve(share, path)), { recursive: true });
+	copyFileSync(sound, resolve(share, path));
+}
 const seen = foretold.tracks.find(({ id }) => id === 'eye')?.marks[0]?.data;
 const started = run('bash', [
 	resolve(boot, 'boot-card.sh'),
@@ -117,6 +139,7 @@ const started = run('bash', [
 	...['--bare', ...image],
 	...['--clock-behind', '30', '--clock-after', '20'],
 	...(planned ? ['--card-id', planned.cardId] : ['--no-audio']),
+	...(sources.stores.length > 0 ? ['--share', share] : []),
 	...(seen ? ['--connector', bench.screen.connector, '--screen', `${seen.widthPx}x${seen.heightPx}`] : []),
 	...['--at', '2026-11-24T12:00:00', '--seconds', seen ? '75' : '40']
 ]);

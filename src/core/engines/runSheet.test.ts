@@ -55,7 +55,9 @@ const wentThrough = (plan: Plan, steps: readonly SheetStep[]): string[] => {
 	for (const { key, command, do: what } of steps) {
 		// What is typed there needs a prompt: only what is typed on one's own computer does not.
 		const typedThere =
-			command !== undefined && !/^(ssh|ping|sftp) /.test(command) && !/screen and keyboard joined again/.test(what);
+			command !== undefined &&
+			!/^(ssh|ping|sftp|smbclient|showmount) /.test(command) &&
+			!/screen and keyboard joined again/.test(what);
 		const truths = TRUTH.filter(([pattern]) => pattern.test(key)).map(([, truth]) => truth);
 		const needs = [
 			...truths.flatMap((truth) => truth.needs ?? []),

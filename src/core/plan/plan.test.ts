@@ -162,7 +162,10 @@ describe('migration', () => {
 		expect(opened.value.remarks).toEqual([]);
 		const before = JSON.parse(frozen) as { endpoints: { id: string; plan: { sources: unknown } }[] };
 		expect(
-			opened.value.workshop.endpoints.map(({ id, plan }) => [id, without(without(plan.sources, 'used'), 'carry')])
+			opened.value.workshop.endpoints.map(({ id, plan }) => [
+				id,
+				without(without(without(plan.sources, 'used'), 'carry'), 'stores')
+			])
 		).toEqual(before.endpoints.map(({ id, plan }) => [id, without(plan.sources as object, 'used')]));
 		for (const { plan } of opened.value.workshop.endpoints)
 			expect([plan.sources.used, plan.sound.used, plan.programme.used]).toEqual([true, true, true]);

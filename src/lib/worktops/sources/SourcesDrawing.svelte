@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { storeOf, storeWords } from '$core/links/sources/stores';
 	import type { SourceItem } from '$core/links/sources/settings';
 	import type { Media } from '$core/parts/media';
 	import { placeKind } from '$core/files/mediaPlace';
@@ -8,8 +9,11 @@
 	const view = useEndpoint();
 	const items = $derived(view.plan.sources.items);
 	const PLACES = { stream: 'stream', card: 'on the card', disk: 'on the endpoint' } as const;
-	const whereOf = (location: string): string =>
-		store.absent.has(location) ? 'not here: add it again' : PLACES[placeKind(location)];
+	const whereOf = (location: string): string => {
+		if (store.absent.has(location)) return 'not here: add it again';
+		const place = storeOf(view.plan.sources.stores, location);
+		return place ? `on ${storeWords(place)}` : PLACES[placeKind(location)];
+	};
 	const SHOWN = 200;
 
 	const setItems = (label: string, change: (items: readonly SourceItem[]) => SourceItem[]): void =>
