@@ -1,14 +1,33 @@
 <script lang="ts">
-	import { Button, TextArea } from 'carbon-components-svelte';
+	import { Button, FileUploaderButton, TextArea } from 'carbon-components-svelte';
 	import { sentence } from '$core/basics/result';
+	import { fromListing, LISTING_COMMANDS } from '$core/links/sources/fromListing';
 	import { readListing, type Listing } from '$core/links/sources/storeListing';
 	import { listCommand } from '$core/links/sources/storeSteps';
 	import { asksPassword, isShare, mountPoint, newStore, type Store } from '$core/links/sources/stores';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, TextField } from '$lib/fields';
+	import { readInWorker } from '$lib/readers/readInWorker';
+	import { takeListing } from './sourcesIntake';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 
 	const view = useEndpoint();
+	/** What became of the last listing, by the store's id. */
+	let brought = $state<Record<string, readonly string[]>>({});
+
+	async function addListed(store: Store, files: readonly File[]): Promise<void> {
+		const remarks: string[] = [];
+		for (const file of files) {
+			const read = await readInWorker('listing', file);
+			remarks.push(
+				...(read.ok
+					? takeListing(view.endpoint!.id, fromListing(read.value, store))
+					: [`${file.name}: ${sentence(read.faults)}`])
+			);
+		}
+		brought[store.id] = remarks;
+		await view.loadMedia();
+	}
 	const stores = $derived(view.plan.sources.stores);
 	/** What a server printed, by the store's id. */
 	let said = $state<Record<string, string>>({});
@@ -150,6 +169,30 @@
 					{/if}
 				</details>
 			{/if}
+			<details>
+				<summary>Add its files from a list</summary>
+				<p class="small soft">
+					In the folder that holds them, on the server or on your own computer, run one of these, and choose the file
+					that it makes.
+				</p>
+				{#each Object.entries(LISTING_COMMANDS) as [id, { words, command }] (id)}
+					<p class="small">{words}</p>
+					<div class="command"><code>{command}</code><CopyButton text={command} /></div>
+				{/each}
+				<FileUploaderButton
+					size="small"
+					kind="tertiary"
+					labelText="Choose the list"
+					disableLabelChanges
+					accept={['.json', '.txt', '.tsv', '.list']}
+					on:change={(event) => addListed(store, event.detail)}
+				/>
+				{#if brought[store.id]?.length}
+					<ul class="small" aria-live="polite">
+						{#each brought[store.id] ?? [] as remark, k (k)}<li>{remark}</li>{/each}
+					</ul>
+				{/if}
+			</details>
 			<Button
 				kind="ghost"
 				size="small"
@@ -199,6 +242,14 @@
 		display: flex;
 		flex-wrap: wrap;
 		gap: 8px;
+	}
+	.command code {
+		overflow-wrap: anywhere;
+		flex: 1;
+	}
+	ul {
+		margin: 0;
+		padding-left: 18px;
 	}
 	h4 {
 		margin: 0;

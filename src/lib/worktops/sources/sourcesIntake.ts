@@ -2,6 +2,7 @@ import type { Playlist } from '$core/formats/playlist';
 import { LIST_LIMITS } from '$core/formats/playlist/limits';
 import { readFlac } from '$core/formats/wav/flac';
 import { readWav } from '$core/formats/wav/wav';
+import { PLAYED, type Brought } from '$core/links/sources/fromListing';
 import { pictureFacts } from '$core/links/sources/pictureFacts';
 import { mediaSchema, type Media } from '$core/parts/media';
 import type { Plan } from '$core/plan/plan';
@@ -47,9 +48,6 @@ interface Taken {
 	readonly remarks: readonly string[];
 }
 
-/** Endings of what the player plays: sound, films, still pictures. */
-const PLAYED =
-	/\.(?:wav|flac|mp3|m4a|aac|ogg|oga|opus|aif|aiff|wv|ape|mp4|m4v|mov|mkv|webm|avi|mpg|mpeg|ts|png|jpg|jpeg|webp)$/i;
 /** Of a folder, what can be heard or seen; in the order of its names. */
 export const mediaIn = (files: readonly File[]): File[] =>
 	files
@@ -226,4 +224,33 @@ async function filmHead(file: File): Promise<Uint8Array | null> {
 		at += size;
 	}
 	return null;
+}
+
+/** Takes in what a listing of a share or stick brought: entries that the list does not have yet, and facts. Gives remarks. */
+export function takeListing(endpointId: string, { entries, media, leftOut }: Brought): string[] {
+	const endpoint = store.workshop?.endpoints.find(({ id }) => id === endpointId);
+	if (!endpoint) return [];
+	const there = new Set(endpoint.plan.sources.items.map(({ location }) => location));
+	const fresh = entries.filter(({ location }) => !there.has(location));
+	const taken = fresh.slice(0, Math.max(0, roomIn(endpoint.plan)));
+	const facts = new Map(media.map((one) => [one.location, one]));
+	const why = store.change('add files of a listing', (workshop) => ({
+		...workshop,
+		media: [...workshop.media.filter(({ location }) => !facts.has(location)), ...facts.values()],
+		endpoints: workshop.endpoints.map((one) => {
+			if (one.id !== endpointId) return one;
+			const { sources } = one.plan;
+			const items = taken.map((entry) => ({ id: crypto.randomUUID(), extra: [], ...entry }));
+			return { ...one, plan: { ...one.plan, sources: { ...sources, items: [...sources.items, ...items] } } };
+		})
+	}));
+	if (why) return [why];
+	const say = (count: number, words: string): string[] =>
+		count > 0 ? [`${count} file${count === 1 ? '' : 's'} ${words}`] : [];
+	return [
+		...(taken.length ? say(taken.length, 'added.') : ['Nothing new: all of it is in the list.']),
+		...say(entries.length - fresh.length, 'in the list already.'),
+		...say(fresh.length - taken.length, 'left out: the list is full.'),
+		...say(leftOut, 'left out: nothing plays them.')
+	];
 }
