@@ -55,10 +55,40 @@ test('sources: a broken playlist is refused with a reason and leaves the list al
 	await expect(page.getByText(/torn\.xspf: .*not well-formed/)).toBeVisible();
 	await put('empty.m3u', '# nothing\n');
 	await expect(page.getByText(/empty\.m3u: There is no entry/)).toBeVisible();
-	await expect(page.getByRole('heading', { name: /The list 4 entries/ })).toBeVisible();
+	await expect(page.getByRole('heading', { name: /The list 5 entries/ })).toBeVisible();
 	await put('old.m3u', Buffer.from([...Buffer.from('#EXTINF:9,Caf'), 0xe9, 10, ...Buffer.from('cafe.mp3\r\n')]));
 	await expect(page.getByText(/read as Latin-1/)).toBeVisible();
-	await expect(page.getByLabel('Title of entry 5')).toHaveValue('Café');
+	await expect(page.getByLabel('Title of entry 6')).toHaveValue('Café');
+});
+
+test('sources: a share is asked what it has, its files come from a list, and its password is asked for once', async ({
+	page
+}) => {
+	await open(page, '/endpoint/test-bench/plan/sources');
+	await page.getByRole('button', { name: 'Add SMB share' }).click();
+	const share = page.getByRole('region', { name: 'Windows share (SMB)' });
+	await share.getByLabel('Server').fill('-oexec');
+	await expect(share.getByText('A server has a name or a number')).toBeVisible();
+	await share.getByLabel('Server').fill('files.local');
+	await share.getByLabel('User').fill('bench');
+	await share.getByText('Ask the server what it has').click();
+	const said =
+		'\tSharename       Type      Comment\n\t---------       ----      -------\n\ttides           Disk      \n';
+	await share.getByLabel('What it printed').fill(said);
+	await share.getByRole('button', { name: 'Use tides' }).click();
+	await expect(share.getByText('tides is there.')).toBeVisible();
+	await share.getByText('Add its files from a list').click();
+	const buffer = Buffer.from('7\tNight/Low tide.flac\n9\tNight/cover.txt\n');
+	await share.locator('input[type=file]').setInputFiles({ name: 'list.txt', mimeType: 'text/plain', buffer });
+	await expect(share.getByText('1 file added.')).toBeVisible();
+	await expect(page.getByText('/srv/music/Night/Low tide.flac')).toBeVisible();
+	await share.getByLabel('Folder on the endpoint').fill('tides');
+	await expect(page.getByText('/srv/tides/Night/Low tide.flac')).toBeVisible();
+	await expect(page.getByText('can be read off the card')).toBeVisible();
+	await page.getByRole('button', { name: 'Download card set' }).click();
+	const dialog = page.getByRole('dialog');
+	await expect(dialog.getByLabel('Password of bench for tides on files.local')).toBeVisible();
+	await expect(dialog.getByRole('button', { name: 'Download the set' })).toBeDisabled();
 });
 
 test('power: a thinner lead shows at once where the volts go, and the fix brings them back', async ({ page }) => {

@@ -8,6 +8,9 @@ const HARDWARE_SHARE = 0.15;
 /** Playing sound, as million pixels a second of the same work. Typical. */
 const SOUND_MPIX = 2;
 
+/** Beyond this a busy moment of the film is late. Typical. */
+export const MOST_SHARE = 0.8;
+
 /** How busy playing keeps a board. */
 export interface PlayLoad {
 	/** Of all the board's processors together; above 1 it cannot keep up. */

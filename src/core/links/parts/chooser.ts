@@ -1,6 +1,6 @@
 import type { Context } from '../../link';
 import { chosenOf, clockOf } from '../../parts/chosen';
-import { decodes, playLoad, softwareMpixPerSec } from '../../parts/playLoad';
+import { decodes, MOST_SHARE, playLoad, softwareMpixPerSec } from '../../parts/playLoad';
 import { CODEC_WORDS, type PartOf, type VideoShape } from '../../parts/schema';
 import type { PartsSettings } from './settings';
 
@@ -121,12 +121,12 @@ function needDecoder(video: VideoShape): Need {
 				: same.every(({ bitDepth }) => bitDepth < video.bitDepth)
 					? `its circuit takes ${Math.max(...same.map(({ bitDepth }) => bitDepth))} bit, not ${video.bitDepth}`
 					: `its circuit ends at ${same[0]!.heightPx} lines, ${same[0]!.framesPerSec} a second`;
-		return share <= 0.8
+		return share <= MOST_SHARE
 			? { what: 'film', good: true, words: `${short}; its processors manage with ${Math.round(share * 100)}\u2009%` }
 			: {
 					what: 'film',
 					good: false,
-					words: `${short}; its processors are ${(softwareMpixPerSec(video) / board.softwareMpixPerSec / 0.8).toFixed(1)} times too slow`
+					words: `${short}; its processors are ${(softwareMpixPerSec(video) / board.softwareMpixPerSec / MOST_SHARE).toFixed(1)} times too slow`
 				};
 	};
 }

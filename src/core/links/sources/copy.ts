@@ -1,6 +1,7 @@
 import { lines, MEDIA_DIR, textFile } from '../../files/cardFile';
 import { placesIn } from '../../files/mediaPlace';
 import type { CardFile, Context, Step } from '../../link';
+import { conversionsOf, convertCommand, type Conversion } from './convert';
 import { byHand } from './onCard';
 import type { SourceItem, SourcesSettings } from './settings';
 
@@ -37,6 +38,40 @@ export function copyFile(settings: SourcesSettings, context: Context): CardFile[
 				)
 			)
 		)
+	];
+}
+
+const CONVERT_LIST = 'convert-media.sh';
+
+/** What makes films anew that the board does not play, for the person's own computer. */
+export function convertFile(settings: SourcesSettings, context: Context): CardFile[] {
+	const made = madeAnew(settings, context);
+	if (made.length === 0) return [];
+	return [
+		textFile(
+			`docs/${CONVERT_LIST}`,
+			'Makes films anew on your own computer, so that the board plays them.',
+			lines('sources.items', '#!/bin/sh', 'set -e', ...made.map((one) => convertCommand(one, 'posix'))),
+			'0755'
+		)
+	];
+}
+
+const madeAnew = ({ items }: SourcesSettings, context: Context): Conversion[] =>
+	context.facts.picture === undefined ? [] : conversionsOf(items, context).flatMap(({ made }) => made ?? []);
+
+/** Before anything is written: films that the board does not play are made anew. */
+export function convertSteps(settings: SourcesSettings, context: Context): Step[] {
+	const [first, ...rest] = madeAnew(settings, context);
+	if (!first) return [];
+	return [
+		{
+			id: 'convert-media',
+			phase: 'gather',
+			do: `The board does not play ${first.location}${rest.length ? ` and ${rest.length} more` : ''} as ${rest.length ? 'they are' : 'it is'}. On your own computer, in the folder that holds ${rest.length ? 'them' : 'it'}, make ${rest.length ? 'them' : 'it'} anew${rest.length ? `; ${CONVERT_LIST} of the card set\u2019s docs does all of them` : ''}. Then add the new file${rest.length ? 's' : ''} under Sources, and write the set once more.`,
+			command: convertCommand(first, 'posix'),
+			expect: `${first.name}${rest.length ? ' and the others' : ''}, whole to the last second.`
+		}
 	];
 }
 

@@ -3,7 +3,7 @@ import type { Claim } from '../../claims';
 import { writeM3uLines } from '../../formats/playlist/m3u';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import { placesIn } from '../../files/mediaPlace';
-import { copyFile } from './copy';
+import { convertFile, copyFile } from './copy';
 import { storeFiles } from './storeFiles';
 import type { SourcesSettings } from './settings';
 
@@ -47,6 +47,7 @@ export function sourcesFiles(
 		textFile(rootPath(PLAYLIST_PATH), 'What is played, in order.', content),
 		...media.values(),
 		...copyFile(settings, context),
+		...convertFile(settings, context),
 		...storeFiles(settings, secrets)
 	];
 }

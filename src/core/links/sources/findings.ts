@@ -2,6 +2,7 @@ import { changing, type Change } from '../../changes';
 import type { Context, Finding } from '../../link';
 import { placeKind } from '../../files/mediaPlace';
 import { assessStores, isElsewhere } from './assessStores';
+import { conversionsOf } from './convert';
 import { receivedAt } from './receive';
 import { filesOf, isInSet } from './onCard';
 import type { SourcesSettings, SourceItem } from './settings';
@@ -15,6 +16,7 @@ export function assessSources(settings: SourcesSettings, context: Context): Find
 		...isEmpty(items),
 		...areDoubled(items),
 		...areUnknown(items, context),
+		...tooHard(items, context),
 		...neverReached(settings, context),
 		...areElsewhere(settings),
 		...assessStores(settings, context),
@@ -92,6 +94,28 @@ function areUnknown(items: readonly SourceItem[], context: Context): Finding[] {
 			level: 'note',
 			title: unknown.length === 1 ? 'One source is unknown' : `${unknown.length} sources are unknown`,
 			why: `Nobody has said how ${named(unknown)} ${unknown.length === 1 ? 'is' : 'are'} made, so what happens to the sound is unknown. Drop the file, or type rate and width.`,
+			setting: 'sources.items',
+			fixes: []
+		}
+	];
+}
+
+/** Films that the board does not decode in time. */
+function tooHard(items: readonly SourceItem[], context: Context): Finding[] {
+	if (context.facts.picture === undefined) return [];
+	const hard = conversionsOf(items, context);
+	const [first] = hard;
+	if (!first) return [];
+	const name = items.find(({ location }) => location === first.film.location)!;
+	return [
+		{
+			id: 'sources.too-hard',
+			level: 'caution',
+			title:
+				hard.length === 1
+					? `The board does not play "${named([name])}"`
+					: `The board does not play ${hard.length} of the films`,
+			why: `${named([name])}: ${first.judged.why}. ${hard.some(({ made }) => made) ? 'Made anew on your own computer it plays: the command stands below the list. Add the new file, and it takes the old one\u2019s place.' : 'However small it is made, it does not: take a stronger board.'}`,
 			setting: 'sources.items',
 			fixes: []
 		}

@@ -8,7 +8,7 @@ import { placeKind } from '../../files/mediaPlace';
 import { sourcesBench, sourcesBenchShape } from './bench';
 import { sourcesFiles } from './files';
 import { assessSources } from './findings';
-import { copySteps } from './copy';
+import { convertSteps, copySteps } from './copy';
 import { isInSet, mediaClaims } from './onCard';
 import { FILE_MS, SOURCES_FAULTS, STREAM_MS } from './rehearse';
 import { RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt, receiveSteps } from './receive';
@@ -165,6 +165,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 	assess: assessSources,
 	files: sourcesFiles,
 	steps: (settings, context) => [
+		...convertSteps(settings, context),
 		...copySteps(settings, context),
 		...storeSteps(settings, context),
 		...receiveSteps(settings, context),

@@ -6,6 +6,8 @@
 	import { store } from '$lib/store/workshop.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
+	import Conversions from './Conversions.svelte';
+
 	const view = useEndpoint();
 	const items = $derived(view.plan.sources.items);
 	const PLACES = { stream: 'stream', card: 'on the card', disk: 'on the endpoint' } as const;
@@ -140,6 +142,7 @@
 		</p>
 	{/if}
 </div>
+<Conversions />
 
 <style>
 	table {

@@ -5,7 +5,7 @@ import { writeTone } from '$core/formats/wav/wav';
 import { LIST_LIMITS } from '$core/formats/playlist/limits';
 import { store } from '$lib/store/workshop.svelte';
 import { demoWorkshop } from '../../../../demo/workshop';
-import { addPlaylist, mediaIn, takeMediaFiles } from './sourcesIntake';
+import { addPlaylist, mediaIn, takeListing, takeMediaFiles } from './sourcesIntake';
 
 const room = vi.hoisted(() => ({ full: '', kept: [] as string[] }));
 vi.mock('$lib/store/storage', () => ({
@@ -131,4 +131,28 @@ it('takes no more entries than a list holds', () => {
 	const still = addPlaylist(full, read('more.wav'), () => `i${next++}`);
 	expect(still.sources.items).toHaveLength(LIST_LIMITS.entries);
 	expect(planSchema.safeParse(still).success).toBe(true);
+});
+
+it('takes in what a listing brought: what is new, as far as there is room, with its facts', () => {
+	store.workshop = demoWorkshop;
+	const id = 'bunkhouse-lounge';
+	const location = '/srv/music/New.flac';
+	const facts = { ...demoWorkshop.media[0]!, location, kept: 'person' as const };
+	const [known] = demoWorkshop.endpoints.find((one) => one.id === id)!.plan.sources.items;
+	const entries = [location, known!.location].map((at) => ({ location: at, title: 'New', durationSec: 3 }));
+	expect(takeListing(id, { entries, media: [facts], leftOut: 2 })).toEqual([
+		'1 file added.',
+		'1 file in the list already.',
+		'2 files left out: nothing plays them.'
+	]);
+	const { endpoints, media } = store.workshop!;
+	expect(endpoints.find((one) => one.id === id)!.plan.sources.items.at(-1)).toMatchObject({ location, title: 'New' });
+	expect(media.find((one) => one.location === location)).toEqual(facts);
+	expect(takeListing(id, { entries, media: [], leftOut: 0 })[0]).toContain('Nothing new');
+	const many = Array.from({ length: LIST_LIMITS.entries }, (_, n) => ({
+		location: `/srv/music/${n}.mp3`,
+		title: '',
+		durationSec: null
+	}));
+	expect(takeListing(id, { entries: many, media: [], leftOut: 0 }).join()).toContain('the list is full');
 });

@@ -2,6 +2,7 @@ import type { Playlist } from '$core/formats/playlist';
 import { LIST_LIMITS } from '$core/formats/playlist/limits';
 import { readFlac } from '$core/formats/wav/flac';
 import { readWav } from '$core/formats/wav/wav';
+import { convertedName } from '$core/links/sources/convert';
 import { PLAYED, type Brought } from '$core/links/sources/fromListing';
 import { pictureFacts } from '$core/links/sources/pictureFacts';
 import { mediaSchema, type Media } from '$core/parts/media';
@@ -152,9 +153,15 @@ async function takeOne(file: File, signal?: AbortSignal): Promise<Taken | null> 
 	return { location, media: parsed?.success ? parsed.data : null, remarks };
 }
 
+/** A film made anew takes the place of the one that it was made from; what is new stands behind the others. */
 function withEntries(plan: Plan, locations: readonly string[]): Plan {
-	const known = new Set(plan.sources.items.map((item) => item.location));
-	const fresh = [...new Set(locations)]
+	const made = new Set(locations);
+	const items = plan.sources.items.map((item) => {
+		const name = convertedName(item.location);
+		return made.has(name) ? { ...item, location: name } : item;
+	});
+	const known = new Set(items.map((item) => item.location));
+	const fresh = [...made]
 		.filter((location) => !known.has(location))
 		.slice(0, Math.max(0, roomIn(plan)))
 		.map((location) => ({
@@ -164,7 +171,7 @@ function withEntries(plan: Plan, locations: readonly string[]): Plan {
 			durationSec: null,
 			extra: []
 		}));
-	return { ...plan, sources: { ...plan.sources, items: [...plan.sources.items, ...fresh] } };
+	return { ...plan, sources: { ...plan.sources, items: [...items, ...fresh] } };
 }
 
 async function factsOf(

@@ -1,0 +1,175 @@
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { afterAll, describe, expect, it } from 'vitest';
+import { demoWorkshop } from '../../../../demo/workshop';
+import { demoMedia } from '../../../../demo/facts';
+import { chain } from '../../chain';
+import { assess } from '../../engines/assess';
+import { contextFor } from '../../engines/context';
+import { runSheet } from '../../engines/runSheet';
+import { write } from '../../engines/write';
+import { MOST_SHARE, playLoad } from '../../parts/playLoad';
+import type { Media } from '../../parts/media';
+import { convertCommand, convertedName, convertFilm, isFilm, judgeFilm } from './convert';
+
+const LENS = demoMedia.find(({ location }) => location === 'Lens turning.mp4')!;
+const film = (picture: Partial<NonNullable<Media['picture']>>, more: Partial<Media> = {}) => {
+	const made = { ...LENS, ...more, picture: { ...LENS.picture!, ...picture } };
+	if (!isFilm(made)) throw new Error('no film');
+	return made;
+};
+const OLD = {
+	name: 'Old board',
+	decoders: [{ codec: 'h264', widthPx: 1920, heightPx: 1080, framesPerSec: 30, bitDepth: 8 }],
+	softwareMpixPerSec: 45
+} as const;
+const BARE = { ...OLD, decoders: [] };
+const HD = { widthPx: 1920, heightPx: 1080 };
+
+describe('a film against a board', () => {
+	it.each([
+		['its circuit', {}, OLD, true, 'by circuit'],
+		['its processor', { widthPx: 640, heightPx: 360 }, BARE, true, '%'],
+		[
+			'nothing: too fast',
+			{ framesPerSec: 60, widthPx: 1920, heightPx: 1080 },
+			OLD,
+			false,
+			'larger or faster than its circuit'
+		],
+		['nothing: another codec', { codec: 'h265', widthPx: 1920, heightPx: 1080 }, OLD, false, 'no circuit for h265'],
+		[
+			'nothing: too deep',
+			{ bitDepth: 10, widthPx: 1920, heightPx: 1080 },
+			OLD,
+			false,
+			'8 bits a colour, the film has 10'
+		],
+		['nothing: unknown', { codec: 'wmv3' }, OLD, false, 'wmv3']
+	] as const)('is played by %s', (_, picture, board, plays, why) => {
+		const judged = judgeFilm(board as never, film(picture));
+		expect(judged.plays).toBe(plays);
+		expect(judged.why).toContain(why);
+	});
+	it('is made anew as large as screen and board take it, at its own rate', () => {
+		expect(convertFilm(OLD as never, film({ codec: 'h265', widthPx: 3840, heightPx: 2160 }), HD)!.shape).toEqual({
+			codec: 'h264',
+			...HD,
+			framesPerSec: 25,
+			bitDepth: 8
+		});
+		expect(
+			convertFilm(OLD as never, film({ codec: 'h265', widthPx: 3840, heightPx: 2160 }), {
+				widthPx: 1280,
+				heightPx: 720
+			})!.shape
+		).toMatchObject({ widthPx: 1280, heightPx: 720 });
+		expect(convertFilm(OLD as never, film({ framesPerSec: 60, ...HD }), HD)!.shape).toMatchObject({
+			...HD,
+			framesPerSec: 30
+		});
+		expect(convertFilm({ ...BARE, softwareMpixPerSec: 0.1 }, film({}), HD)).toBeNull();
+	});
+	it('what is made is always played, is no larger than the film and the screen, and keeps its shape', () => {
+		const px = fc.integer({ min: 64, max: 4096 });
+		fc.assert(
+			fc.property(
+				px,
+				px,
+				fc.constantFrom(24, 25, 30, 50, 60),
+				fc.constantFrom('h264', 'h265', 'wmv3'),
+				fc.integer({ min: 5, max: 400 }),
+				fc.boolean(),
+				(widthPx, heightPx, framesPerSec, codec, speed, hasCircuit) => {
+					const board = { ...(hasCircuit ? OLD : BARE), softwareMpixPerSec: speed };
+					const made = convertFilm(board as never, film({ widthPx, heightPx, framesPerSec, codec }), HD);
+					if (!made) return;
+					const load = playLoad(board as never, made.shape);
+					expect(load.by === 'circuit' || load.share <= MOST_SHARE).toBe(true);
+					expect(made.shape.widthPx).toBeLessThanOrEqual(Math.min(HD.widthPx, widthPx) + 2);
+					expect(made.shape.heightPx).toBeLessThanOrEqual(Math.min(HD.heightPx, heightPx) + 2);
+					expect([made.shape.widthPx % 2, made.shape.heightPx % 2]).toEqual([0, 0]);
+					if (made.shape.heightPx > 100 && made.shape.widthPx > 100)
+						expect(made.shape.widthPx / made.shape.heightPx / (widthPx / heightPx)).toBeCloseTo(1, 1);
+				}
+			)
+		);
+	});
+});
+
+describe('the command that makes it', () => {
+	const dir = mkdtempSync(join(tmpdir(), 'yphos-convert-'));
+	afterAll(() => rmSync(dir, { recursive: true, force: true }));
+	const made = (location: string) =>
+		convertFilm(OLD as never, film({ codec: 'h265', widthPx: 1920, heightPx: 1080 }, { location }), {
+			widthPx: 320,
+			heightPx: 180
+		})!;
+	it('names files as they are, in either shell, options or not', () => {
+		expect(convertedName('/srv/films/It\u2019s "a" film.mkv')).toBe('It\u2019s "a" film.plays.mp4');
+		expect(convertCommand(made("a'b.mkv"), 'posix')).toContain(`'a'\\''b.mkv'`);
+		expect(convertCommand(made("a'b.mkv"), 'powershell')).toContain(`'a''b.mkv'`);
+		expect(convertCommand(made('-y.mkv'), 'posix')).toContain('-i ./-y.mkv ');
+	});
+	it('makes a film of that codec, size and rate, with its sound', () => {
+		const name = "Tide & 'moon'.mkv";
+		const shell = (command: string): string =>
+			execFileSync('sh', ['-c', command], { cwd: dir, encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] });
+		execFileSync(
+			'ffmpeg',
+			[
+				'-v',
+				'error',
+				'-f',
+				'lavfi',
+				'-i',
+				'testsrc=s=640x360:r=25:d=1',
+				'-f',
+				'lavfi',
+				'-i',
+				'sine=d=1',
+				'-c:v',
+				'libx264',
+				'-pix_fmt',
+				'yuv420p',
+				name
+			],
+			{ cwd: dir }
+		);
+		const one = made(name);
+		shell(convertCommand(one, 'posix'));
+		expect(existsSync(join(dir, one.name))).toBe(true);
+		const probed = JSON.parse(
+			execFileSync('ffprobe', ['-v', 'error', '-of', 'json', '-show_streams', one.name], { cwd: dir, encoding: 'utf8' })
+		) as {
+			streams: { codec_name: string; width?: number; height?: number; avg_frame_rate: string; pix_fmt?: string }[];
+		};
+		expect(probed.streams.map(({ codec_name }) => codec_name)).toEqual(['h264', 'aac']);
+		expect(probed.streams[0]).toMatchObject({ width: 320, height: 180, avg_frame_rate: '25/1', pix_fmt: 'yuv420p' });
+	});
+});
+
+describe('a plan with a film that is too hard', () => {
+	const media = demoWorkshop.media.map((one) =>
+		one.location === LENS.location
+			? film({ codec: 'h265', widthPx: 3840, heightPx: 2160, framesPerSec: 50, bitDepth: 10 })
+			: one
+	);
+	const workshop = { ...demoWorkshop, media };
+	const { plan } = workshop.endpoints.find(({ id }) => id === 'lamp-room')!;
+	const context = contextFor(chain, workshop, 'lamp-room');
+	it('says so, and the sheet and the docs say what to run; a film that plays is left alone', () => {
+		const found = assess(chain, plan, context).findings.find(({ id }) => id === 'sources.too-hard');
+		expect(found?.title).toContain('Lens turning');
+		const step = runSheet(chain, plan, context)
+			.flatMap(({ steps }) => steps)
+			.find(({ id }) => id.endsWith('convert-media'));
+		expect(step?.command).toContain("'Lens turning.plays.mp4'");
+		expect(write(chain, plan, context).map(({ path }) => path)).toContain('docs/convert-media.sh');
+		const fine = contextFor(chain, demoWorkshop, 'lamp-room');
+		expect(assess(chain, plan, fine).findings.map(({ id }) => id)).not.toContain('sources.too-hard');
+	});
+});

@@ -1,0 +1,150 @@
+import type { Context } from '../../link';
+import type { Media, PlayedPicture } from '../../parts/media';
+import { MOST_SHARE, playLoad, type PlayLoad } from '../../parts/playLoad';
+import { videoShapeSchema, type PartOf, type VideoShape } from '../../parts/schema';
+import { shellWord } from '../../formats/shell/quote';
+
+type Board = Pick<PartOf<'board'>, 'name' | 'decoders' | 'softwareMpixPerSec'>;
+type Film = Media & { readonly picture: PlayedPicture & { readonly framesPerSec: number } };
+
+/** How a board plays a film. */
+export interface FilmJudged {
+	readonly load: PlayLoad | null;
+	readonly plays: boolean;
+	/** Why not, or how: "by circuit", "12 % of the processor". */
+	readonly why: string;
+}
+/** A film made anew so that the board plays it. */
+export interface Conversion {
+	readonly location: string;
+	/** What the new file is called; dropped under that name, it takes the old one's place. */
+	readonly name: string;
+	readonly shape: VideoShape;
+	/** null: its length is not known. */
+	readonly sizeBytes: number | null;
+	/** On an ordinary computer; null: its length is not known. */
+	readonly minutes: number | null;
+}
+
+/** A film and not a still. */
+export const isFilm = (media: Media | null): media is Film =>
+	media?.picture != null && media.picture.framesPerSec !== null;
+
+/** Whether the board plays it, by the same reckoning as the rehearsal. */
+export function judgeFilm(board: Board, { picture }: Film): FilmJudged {
+	const shape = videoShapeSchema.safeParse(picture);
+	if (!shape.success)
+		return {
+			load: null,
+			plays: false,
+			why: `${picture.codec} in that size and depth is none that is reckoned with here`
+		};
+	const load = playLoad(board, shape.data);
+	const percent = `${Math.round(load.share * 100)}\u2009% of the processor`;
+	if (load.by === 'circuit') return { load, plays: true, why: 'decoded by circuit' };
+	if (load.share <= MOST_SHARE) return { load, plays: true, why: percent };
+	const circuits = board.decoders.filter(({ codec }) => codec === shape.data.codec);
+	const because =
+		circuits.length === 0
+			? `${board.name} has no circuit for ${shape.data.codec}`
+			: shape.data.bitDepth > Math.max(...circuits.map(({ bitDepth }) => bitDepth))
+				? `its circuit takes ${Math.max(...circuits.map(({ bitDepth }) => bitDepth))} bits a colour, the film has ${shape.data.bitDepth}`
+				: 'it is larger or faster than its circuit takes';
+	return { load, plays: false, why: `it would need ${percent}: ${because}` };
+}
+
+/** Heights that films are made in, the tallest first. */
+const HEIGHTS = [2160, 1440, 1080, 720, 576, 480, 360, 240];
+/** Bits for each pixel that leave nothing to be seen of it. Typical of x264 at crf 20 and x265 at crf 22. */
+const BITS_PER_PIXEL = { h264: 0.1, h265: 0.06 } as const;
+/** Of x264 and x265 at their usual pace, on four cores of an ordinary computer, million pixels a second. Typical. */
+const ENCODES_MPIX = { h264: 120, h265: 25 } as const;
+const SOUND_BPS = 160_000;
+const ENCODERS = { h264: 'libx264', h265: 'libx265' } as const;
+type Encoded = keyof typeof ENCODERS;
+
+/**
+ * The nearest film that the board plays: as large as the screen shows, by circuit where it has one, at its own rate or half of it.
+ * null: none, however small.
+ */
+export function convertFilm(
+	board: Board,
+	film: Film,
+	most: { readonly widthPx: number; readonly heightPx: number } | null
+): Conversion | null {
+	const { picture, durationMs, location } = film;
+	const rates = picture.framesPerSec > 30 ? [picture.framesPerSec, picture.framesPerSec / 2] : [picture.framesPerSec];
+	const scale = most ? Math.min(1, most.widthPx / picture.widthPx, most.heightPx / picture.heightPx) : 1;
+	const tallest = Math.floor(picture.heightPx * scale);
+	const heights = [tallest, ...HEIGHTS.filter((height) => height < tallest)];
+	const even = (px: number): number => Math.max(16, 2 * Math.round(px / 2));
+	for (const height of heights)
+		for (const framesPerSec of rates)
+			for (const codec of ['h264', 'h265'] as const) {
+				const shape = {
+					codec,
+					widthPx: even((picture.widthPx * height) / picture.heightPx),
+					heightPx: even(height),
+					framesPerSec,
+					bitDepth: 8 as const
+				};
+				if (!videoShapeSchema.safeParse(shape).success) continue;
+				const load = playLoad(board, shape);
+				if (load.by !== 'circuit' && (codec === 'h265' || load.share > MOST_SHARE)) continue;
+				const mpix = (shape.widthPx * shape.heightPx * framesPerSec) / 1e6;
+				const seconds = durationMs === null ? null : durationMs / 1000;
+				const bps = mpix * 1e6 * BITS_PER_PIXEL[codec] + (film.silent ? 0 : SOUND_BPS);
+				return {
+					location,
+					name: convertedName(location),
+					shape,
+					sizeBytes: seconds === null ? null : Math.round((bps * seconds) / 8),
+					minutes: seconds === null ? null : (mpix * seconds) / ENCODES_MPIX[codec] / 60
+				};
+			}
+	return null;
+}
+
+/** Beside the old file: "Lens turning.plays.mp4". */
+export const convertedName = (location: string): string =>
+	`${location.slice(location.lastIndexOf('/') + 1).replace(/\.[A-Za-z0-9]{1,5}$/, '')}.plays.mp4`;
+
+/** How each shell keeps a name as it is. Source: POSIX.1-2017, 2.2.2; PowerShell, about_Quoting_Rules. */
+const WORD = {
+	posix: (text: string): string => shellWord(text.startsWith('-') ? `./${text}` : text),
+	powershell: (text: string): string => `'${(text.startsWith('-') ? `./${text}` : text).replaceAll("'", "''")}'`
+} as const;
+/** The person's own shell. */
+export type Shell = keyof typeof WORD;
+
+/** What makes it, on the person's own computer. Source: ffmpeg(1), ffmpeg-codecs(1): libx264, libx265, aac. */
+export function convertCommand({ location, name, shape }: Conversion, shell: Shell): string {
+	const word = WORD[shell];
+	const codec = shape.codec as Encoded;
+	return [
+		'ffmpeg',
+		'-i',
+		word(location.slice(location.lastIndexOf('/') + 1)),
+		'-map 0:v:0 -map 0:a:0? -sn -dn',
+		`-vf scale=${shape.widthPx}:${shape.heightPx},format=yuv420p -r ${Number(shape.framesPerSec.toFixed(3))}`,
+		`-c:v ${ENCODERS[codec]} -crf ${codec === 'h264' ? '20 -profile:v high' : '22 -tag:v hvc1'}`,
+		'-c:a aac -b:a 160k -movflags +faststart',
+		word(name)
+	].join(' ');
+}
+
+/** Films of the list that the board does not play, with what makes them play. */
+export function conversionsOf(
+	items: readonly { readonly location: string }[],
+	context: Context
+): readonly { readonly film: Film; readonly judged: FilmJudged; readonly made: Conversion | null }[] {
+	const board = context.part('board', context.facts.parts.board);
+	if (!board) return [];
+	const screen = context.part('screen', context.facts.parts.screen);
+	return [...new Set(items.map(({ location }) => location))].flatMap((location) => {
+		const film = context.media(location);
+		if (!isFilm(film) || /^(?:udp|rtp|https?):/i.test(location)) return [];
+		const judged = judgeFilm(board, film);
+		return judged.plays ? [] : [{ film, judged, made: convertFilm(board, film, screen) }];
+	});
+}
