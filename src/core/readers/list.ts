@@ -26,6 +26,11 @@ import { readCalendar } from '../formats/systemd/calendar';
 import { readExec, readTimeSpanMs, readUnit } from '../formats/systemd/unit';
 import { findEdids, readEdid, toBase64, writeEdid } from '../formats/edid';
 import { readVideoArgument } from '../formats/boot/kernelLine';
+import { readFileListing } from '../formats/fileListing';
+import { readListing } from '../links/sources/storeListing';
+import { fromListing } from '../links/sources/fromListing';
+import { newStore } from '../links/sources/stores';
+import { mediaSchema } from '../parts/media';
 import { readMp4 } from '../formats/mp4';
 import { readStillSize } from '../formats/picture/size';
 import { readRate } from '../links/picture/cadence';
@@ -107,7 +112,8 @@ function readIntoPlan(bytes: Uint8Array): void {
 		header: read.value.header,
 		items,
 		waitForNetwork: true,
-		carry: 'set' as const
+		carry: 'set',
+		stores: [] as const
 	});
 	promised(
 		fits.success,
@@ -185,6 +191,31 @@ export const FUZZED: readonly FuzzedReader[] = [
 		name: 'readVideoArgument',
 		samples: ['video=HDMI-A-1:1920x1080M@50iD,margin_left=4,rotate=90', 'video=1280x720'],
 		read: (_, text) => void readVideoArgument(text)
+	},
+	{
+		name: 'readListing',
+		samples: [
+			'\n\tSharename       Type      Comment\n\t---------       ----      -------\n\tmedia           Disk      Films\n\tIPC$            IPC       \n',
+			'Disk|media|Films\n',
+			'Export list for files.local:\n/export/films 192.168.40.0/24\n',
+			'//files.local/media on /srv/music type cifs (ro)\n'
+		],
+		read: (_, text) => void readListing(text)
+	},
+	{
+		name: 'readFileListing',
+		samples: [
+			'7\tEvenings/a.flac\n9\tb.mp3\n',
+			'.:\ntotal 8\n-rw-r--r-- 1 root root 7 Nov 26 18:00 a b.flac\n\n./Evenings:\n',
+			'{"streams":[{"codec_type":"audio","codec_name":"flac","sample_rate":"44100","channels":2}],"format":{"filename":"./a.flac","duration":"2.0","size":"9"}}'
+		],
+		read: (bytes) => {
+			const listing = readFileListing(bytes);
+			const store = newStore('nfs', 'a', []);
+			if (listing.ok)
+				for (const media of fromListing(listing.value, store).media)
+					promised(mediaSchema.safeParse(media).success, 'facts fit their schema');
+		}
 	},
 	{ name: 'readRate', samples: ['23.976', '25', '59.94'], read: (_, text) => void readRate(text) },
 	{
@@ -363,6 +394,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 
 /** Reached only through a reader of the list above. */
 export const INNER: readonly string[] = [
+	...['readLines', 'readLs', 'readProbes'],
 	...['readM3u', 'readPls', 'readXspf', 'decodeText', 'parseInstall'],
 	...['readLsblk', 'readGetDisk', 'readPart', 'sniffForm'],
 	...['readBase', 'readCta', 'readDetailed', 'readDisplayId', 'readTypeSeven'],

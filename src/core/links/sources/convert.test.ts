@@ -1,4 +1,4 @@
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -114,7 +114,8 @@ describe('the command that makes it', () => {
 		expect(convertCommand(made("a'b.mkv"), 'powershell')).toContain(`'a''b.mkv'`);
 		expect(convertCommand(made('-y.mkv'), 'posix')).toContain('-i ./-y.mkv ');
 	});
-	it('makes a film of that codec, size and rate, with its sound', () => {
+	const has = (name: string): boolean => spawnSync(name, ['-version']).status === 0;
+	it.runIf(has('ffmpeg') && has('ffprobe'))('makes a film of that codec, size and rate, with its sound', () => {
 		const name = "Tide & 'moon'.mkv";
 		const shell = (command: string): string =>
 			execFileSync('sh', ['-c', command], { cwd: dir, encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] });
