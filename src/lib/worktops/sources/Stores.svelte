@@ -42,6 +42,13 @@
 	function add(kind: Store['kind']): void {
 		view.set('sources.stores', [...stores, newStore(kind, crypto.randomUUID(), stores)]);
 	}
+	const put =
+		(store: Store, key: string) =>
+		(value: string): string | null =>
+			view.set(
+				'sources.stores',
+				stores.map((one) => (one.id === store.id ? { ...one, [key]: value } : one))
+			);
 	/** A folder that is renamed takes its entries along. */
 	function rename(store: Store, name: string): string | null {
 		return view.edit('rename the folder', (plan) => {
@@ -79,12 +86,14 @@
 					path={`sources.stores.${n}.server`}
 					label="Server"
 					value={store.server}
+					put={put(store, 'server')}
 					hint="Its name or its number."
 				/>
 				<TextField
 					path={`sources.stores.${n}.share`}
 					label={store.kind === 'smb' ? 'Share, and a folder in it' : 'Exported folder'}
 					value={store.share}
+					put={put(store, 'share')}
 				/>
 			{/if}
 			{#if store.kind === 'smb'}
@@ -92,6 +101,7 @@
 					path={`sources.stores.${n}.user`}
 					label="User"
 					value={store.user}
+					put={put(store, 'user')}
 					hint={asksPassword(store)
 						? 'Its password is asked for when the set is written, and stands on the card readable: one that may only read is enough.'
 						: 'Empty: as a guest, which most servers refuse.'}
@@ -100,6 +110,7 @@
 					path={`sources.stores.${n}.version`}
 					label="Protocol"
 					value={store.version}
+					onpick={put(store, 'version')}
 					options={[
 						{ value: 'auto', text: 'the newest that both know' },
 						{ value: '3.1.1', text: 'SMB 3.1.1' },
@@ -112,6 +123,7 @@
 					path={`sources.stores.${n}.version`}
 					label="Protocol"
 					value={store.version}
+					onpick={put(store, 'version')}
 					options={[
 						{ value: 'auto', text: 'the newest that both know' },
 						{ value: '4.2', text: 'NFS 4.2' },
@@ -119,11 +131,17 @@
 					]}
 				/>
 			{:else}
-				<TextField path={`sources.stores.${n}.label`} label="Its name (label)" value={store.label} />
+				<TextField
+					path={`sources.stores.${n}.label`}
+					label="Its name (label)"
+					value={store.label}
+					put={put(store, 'label')}
+				/>
 				<ChoiceField
 					path={`sources.stores.${n}.fileSystem`}
 					label="File system"
 					value={store.fileSystem}
+					onpick={put(store, 'fileSystem')}
 					options={[
 						{ value: 'exfat', text: 'exFAT: any size, every computer' },
 						{ value: 'vfat', text: 'FAT: files up to 4 GB' },
@@ -160,7 +178,7 @@
 							{:else}
 								<p>There is no {store.share}. It has:</p>
 								{#each listing.shares as { name, note } (name)}
-									<Button size="small" kind="tertiary" on:click={() => view.set(`sources.stores.${n}.share`, name)}
+									<Button size="small" kind="tertiary" on:click={() => put(store, 'share')(name)}
 										>{`Use ${name}${note ? ` (${note})` : ''}`}</Button
 									>
 								{/each}
