@@ -38,7 +38,10 @@ const [
 	{ TEST_CARDS },
 	{ NO_EDGES },
 	{ writePng },
-	{ VICS }
+	{ VICS },
+	{ readFileListing },
+	{ fromListing },
+	{ writers }
 ] = await Promise.all(
 	[
 		'/src/core/chain.ts',
@@ -61,7 +64,10 @@ const [
 		'/src/core/links/picture/cards.ts',
 		'/src/core/links/picture/overscan.ts',
 		'/src/core/formats/drawing/index.ts',
-		'/src/core/standards/vicTable.ts'
+		'/src/core/standards/vicTable.ts',
+		'/src/core/formats/fileListing.ts',
+		'/src/core/links/sources/fromListing.ts',
+		'/src/core/writers.ts'
 	].map(load)
 );
 
@@ -95,7 +101,7 @@ const each = demoWorkshop.endpoints.map(({ id, plan }) => {
 		plan,
 		context,
 		mediaBytes,
-		card: cardTree(write(chain, plan, context, { mediaBytes })),
+		card: cardTree(write(writers, plan, context, { mediaBytes })),
 		bench: benchFor(chain, plan, context)
 	};
 });
@@ -139,6 +145,24 @@ const long = (() => {
 		id: first.id
 	};
 })();
+/** What ffprobe prints of ten thousand files, and the share that they lie on. */
+const listing = new TextEncoder().encode(
+	Array.from({ length: 10_000 }, (_, n) =>
+		JSON.stringify({
+			streams: [
+				{ codec_type: 'audio', codec_name: 'flac', sample_rate: '44100', channels: 2, bits_per_raw_sample: '16' },
+				{ codec_type: 'video', codec_name: 'mjpeg', width: 600, height: 600, disposition: { attached_pic: 1 } }
+			],
+			format: {
+				filename: `./Album ${n % 400}/Track ${n}.flac`,
+				duration: '213.5',
+				size: '21000000',
+				tags: { title: `T${n}` }
+			}
+		})
+	).join('\n')
+);
+const listedOn = { id: 'a', name: 'music', kind: 'nfs', server: 'files', share: '/export/music', version: 'auto' };
 /** A set with eight modes and sound, and what is asked of it. */
 const screenWord = writeEdid({
 	name: 'BENCH',
@@ -177,7 +201,7 @@ const rows = [
 	[
 		'write one card set (lounge)',
 		25,
-		median(() => write(chain, changed(lounge.plan), lounge.context, { mediaBytes: lounge.mediaBytes }))
+		median(() => write(writers, changed(lounge.plan), lounge.context, { mediaBytes: lounge.mediaBytes }))
 	],
 	[
 		'rehearse a day (lounge)',
@@ -218,6 +242,7 @@ const rows = [
 			for (let n = 0; n < 1000; n++) readEdid(screenWord);
 		})
 	],
+	['10 000 files listed by ffprobe read', 1500, few(() => fromListing(readFileListing(listing).value, listedOn))],
 	['all modes of a screen ranked', 5, median(() => rankModes(modeQuestion))],
 	[
 		'test card drawn at 3840 × 2160',

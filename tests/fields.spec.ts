@@ -2,6 +2,7 @@ import { resolve } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { createServer } from 'vite';
 import type { chain as Chain } from '../src/core/chain';
+import type { writers as Writers } from '../src/core/writers';
 import type { assess as Assess } from '../src/core/engines/assess';
 import type { contextFor as ContextFor } from '../src/core/engines/context';
 import type { write as Write } from '../src/core/engines/write';
@@ -18,13 +19,14 @@ async function settingsOfTheDemo(): Promise<{ id: string; settings: string[] }[]
 	});
 	const load = async <T>(path: string): Promise<T> => (await vite.ssrLoadModule(path)) as T;
 	const { chain } = await load<{ chain: typeof Chain }>('/src/core/chain.ts');
+	const { writers } = await load<{ writers: typeof Writers }>('/src/core/writers.ts');
 	const { assess } = await load<{ assess: typeof Assess }>('/src/core/engines/assess.ts');
 	const { contextFor } = await load<{ contextFor: typeof ContextFor }>('/src/core/engines/context.ts');
 	const { write } = await load<{ write: typeof Write }>('/src/core/engines/write.ts');
 	const { demoWorkshop } = await load<{ demoWorkshop: typeof Demo }>('/demo/workshop.ts');
 	const found = demoWorkshop.endpoints.map(({ id, plan }) => {
 		const context = contextFor(chain, demoWorkshop, id);
-		const lines = write(chain, plan, context).flatMap((file) =>
+		const lines = write(writers, plan, context).flatMap((file) =>
 			'lines' in file ? file.lines.map(({ setting }) => setting) : [file.setting]
 		);
 		const { findings, links } = assess(chain, plan, context);

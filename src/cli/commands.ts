@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { calculations } from '$core/engines/calc';
 import type { Finding, Fix, Surroundings } from '$core/link';
 import { chain } from '$core/chain';
+import { writers } from '$core/writers';
 import { rehearsed } from '$core/rehearsals';
 import { readDisks } from '$core/disks/read';
 import { judgeDisks } from '$core/disks/verdict';
@@ -162,7 +163,7 @@ export const writeCommand: Command = (args, flags) => {
 			continue;
 		}
 		const dir = endpoints.length > 1 ? join(out, endpoint.id) : out;
-		const files = write(chain, endpoint.plan, context, {
+		const files = write(writers, endpoint.plan, context, {
 			mediaBytes: readMedia(endpoint.plan, text(flags, 'media'), media),
 			radioPskHex: radioKey(endpoint, flags),
 			userPasswordCrypt: userPassword(endpoint, flags),
@@ -277,7 +278,7 @@ function fromPlan(path: string, flags: Flags): Run[] {
 		return {
 			name: endpoint.plan.brief.name,
 			card: cardTree(
-				write(chain, endpoint.plan, context, { mediaBytes: readMedia(endpoint.plan, text(flags, 'media'), media) })
+				write(writers, endpoint.plan, context, { mediaBytes: readMedia(endpoint.plan, text(flags, 'media'), media) })
 			),
 			bench: bench ? readBench(bench) : benchFor(chain, endpoint.plan, context)
 		};

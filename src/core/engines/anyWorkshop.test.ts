@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { afterAll, expect, it } from 'vitest';
 import { cardBytes } from '../files/cardBytes';
 import { chain } from '../chain';
+import { writers } from '../writers';
 import { rehearsed } from '../rehearsals';
 import { toBase64, writeEdid } from '../formats/edid';
 import { catalogue } from '../parts/catalogue';
@@ -85,8 +86,8 @@ function goThrough(workshop: Workshop, id: string): void {
 	const { plan } = workshop.endpoints.find((endpoint) => endpoint.id === id)!;
 	const context = contextFor(chain, workshop, id);
 	const { findings } = assess(chain, plan, context);
-	runSheet(chain, plan, context);
-	const files = write(chain, plan, context);
+	runSheet(writers, plan, context);
+	const files = write(writers, plan, context);
 	for (const { path } of files) {
 		expect(path, path).toMatch(/^(?:boot|docs)\//);
 		expect(

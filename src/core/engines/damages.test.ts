@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
+import { writers } from '../writers';
 import { rehearsed } from '../rehearsals';
 import { contextFor } from './context';
 import { benchFor } from './benchFor';
@@ -20,7 +21,7 @@ const mediaBytes = new Map(
 		return bytes ? [[location, bytes] as const] : [];
 	})
 );
-const card = cardTree(write(chain, endpoint.plan, context, { mediaBytes }));
+const card = cardTree(write(writers, endpoint.plan, context, { mediaBytes }));
 const bench = benchFor(chain, endpoint.plan, context);
 const run = (tree: CardTree) =>
 	rehearse({ links: rehearsed, card: tree, bench, startUtcMs: Date.parse('2026-11-24T18:40:00Z'), forMs: 120_000 });

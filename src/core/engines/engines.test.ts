@@ -5,6 +5,7 @@ import { demoMediaBytes } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
 import { cardText } from '../files/cardBytes';
 import { chain } from '../chain';
+import { writers } from '../writers';
 import { rehearsed } from '../rehearsals';
 import { readAlsaConf } from '../formats/alsa/conf';
 import { readMpvConf } from '../formats/mpv/conf';
@@ -34,7 +35,7 @@ const bytes = (plan: Plan) =>
 		)
 	);
 const filesOf = (id: string, plan: Plan): CardFile[] =>
-	write(chain, plan, contextFor(chain, demoWorkshop, id), { mediaBytes: bytes(plan) });
+	write(writers, plan, contextFor(chain, demoWorkshop, id), { mediaBytes: bytes(plan) });
 const textOf = (files: readonly CardFile[], path: string): string => {
 	const file = files.find((known) => known.path === `boot/yphos/root${path}`);
 	if (!file || !('lines' in file)) throw new Error(`no ${path}`);

@@ -3,6 +3,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
+import { writers } from '../writers';
 import { rehearsed } from '../rehearsals';
 import type { Surroundings } from '../link';
 import type { Plan } from '../plan/plan';
@@ -65,7 +66,7 @@ function cardOf(id: string): { card: CardTree; run: (card: CardTree, readsSeed: 
 	const bench = benchFor(chain, plan, surroundings);
 	const unseeded = { ...bench, readsSeed: false };
 	return {
-		card: cardTree(write(chain, plan, surroundings, { mediaBytes })),
+		card: cardTree(write(writers, plan, surroundings, { mediaBytes })),
 		run: (card, readsSeed) =>
 			rehearse({
 				links: rehearsed,

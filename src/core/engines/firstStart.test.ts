@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
+import { writers } from '../writers';
 import { rehearsed } from '../rehearsals';
 import { benchFor } from './benchFor';
 import { contextFor } from './context';
@@ -13,7 +14,7 @@ import { write } from './write';
 const { id, plan } = demoWorkshop.endpoints.find((endpoint) => endpoint.id === 'test-bench')!;
 const surroundings = contextFor(chain, demoWorkshop, id);
 const tone = plan.sources.items[0]!.location;
-const files = write(chain, plan, surroundings, { mediaBytes: new Map([[tone, demoMediaBytes(tone)!]]) });
+const files = write(writers, plan, surroundings, { mediaBytes: new Map([[tone, demoMediaBytes(tone)!]]) });
 const startUtcMs = Date.parse('2026-11-24T18:40:00Z');
 interface Around {
 	readonly faults?: readonly { name: string; atMs: number; lastsMs?: number }[];

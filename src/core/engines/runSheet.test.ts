@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
+import { writers } from '../writers';
 import { WISHES } from '../link';
 import { emptyPlan, type Plan } from '../plan/plan';
 import { contextFor } from './context';
@@ -70,7 +71,7 @@ const wentThrough = (plan: Plan, steps: readonly SheetStep[]): string[] => {
 	return wrong;
 };
 const stepsOf = (plan: Plan, id: string): SheetStep[] =>
-	runSheet(chain, plan, contextFor(chain, demoWorkshop, id)).flatMap(({ steps }) => [...steps]);
+	runSheet(writers, plan, contextFor(chain, demoWorkshop, id)).flatMap(({ steps }) => [...steps]);
 
 const { id: loungeId, plan: lounge } = demoWorkshop.endpoints[0]!;
 const network = (change: Partial<Plan['network']>): Plan => ({ ...lounge, network: { ...lounge.network, ...change } });

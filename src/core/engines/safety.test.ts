@@ -6,6 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
 import { cardText } from '../files/cardBytes';
 import { chain } from '../chain';
+import { writers } from '../writers';
 import { computeWear, judgeCard } from '../links/card/wear';
 import { judgeAddress } from '../links/network/addresses';
 import { openWorkshop } from '../plan/open';
@@ -22,7 +23,7 @@ const planWith = (change: { [K in keyof Plan]?: Partial<Plan[K]> }): Plan =>
 		Object.entries(lounge.plan).map(([key, value]) => [key, { ...value, ...change[key as keyof Plan] }])
 	) as Plan;
 const SECRETS = { radioPskHex: 'ab'.repeat(32), userPasswordCrypt: '$6$salt$hash' };
-const filesOf = (plan: Plan) => new Map(write(chain, plan, context, SECRETS).map((file) => [file.path, file]));
+const filesOf = (plan: Plan) => new Map(write(writers, plan, context, SECRETS).map((file) => [file.path, file]));
 function linesOf(plan: Plan, path: string): string[] {
 	const file = filesOf(plan).get(path);
 	if (!file || !('lines' in file)) throw new Error(`no ${path}`);

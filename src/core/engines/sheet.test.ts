@@ -4,6 +4,7 @@ import { parse } from 'yaml';
 import { demoWorkshop } from '../../../demo/workshop';
 import { cardText } from '../files/cardBytes';
 import { chain } from '../chain';
+import { writers } from '../writers';
 import type { CardFile } from '../link';
 import { PHASES } from '../link';
 import { catalogue } from '../parts/catalogue';
@@ -24,7 +25,7 @@ const text = (file: CardFile | undefined): string => (file && 'lines' in file ? 
 describe('the run sheet', () => {
 	it('goes through its phases in order, each step once, restarts gathered at the end of their phase', () => {
 		for (const { id, plan } of demoWorkshop.endpoints) {
-			const sheet = runSheet(chain, plan, contextFor(chain, demoWorkshop, id));
+			const sheet = runSheet(writers, plan, contextFor(chain, demoWorkshop, id));
 			const order = sheet.map(({ phase }) => PHASES.indexOf(phase));
 			expect(order).toEqual([...order].sort((a, b) => a - b));
 			const keys = sheet.flatMap(({ steps }) => steps.map((step) => step.key));
@@ -38,7 +39,7 @@ describe('the run sheet', () => {
 		}
 	});
 	it('cautions at the steps that can hurt: wiping a disk, mains, static, loud sound', () => {
-		const cautions = runSheet(chain, lounge.plan, context).flatMap(({ steps }) =>
+		const cautions = runSheet(writers, lounge.plan, context).flatMap(({ steps }) =>
 			steps.filter((step) => step.caution).map((step) => step.key)
 		);
 		expect(cautions.sort()).toEqual([
@@ -50,20 +51,20 @@ describe('the run sheet', () => {
 			'sound.first-sound'
 		]);
 		const lamp = demoWorkshop.endpoints.find((endpoint) => endpoint.id === 'lamp-room')!;
-		const onHeader = runSheet(chain, lamp.plan, contextFor(chain, demoWorkshop, lamp.id)).flatMap(({ steps }) =>
+		const onHeader = runSheet(writers, lamp.plan, contextFor(chain, demoWorkshop, lamp.id)).flatMap(({ steps }) =>
 			steps.filter((step) => step.caution && step.link === 'header').map((step) => step.id)
 		);
 		expect(onHeader).toEqual(['fit-header', 'fan-wires']);
 	});
 	it('names a clock before the restart, and sets it after', () => {
 		const withClock = partsChanges.addPart('clock-i2c')(lounge.plan);
-		const keys = runSheet(chain, withClock, context).flatMap(({ steps }) => steps.map(({ key }) => key));
+		const keys = runSheet(writers, withClock, context).flatMap(({ steps }) => steps.map(({ key }) => key));
 		const inOrder = ['header.clock-named', 'chain.restart-set up', 'header.clock-set'];
 		expect(keys.filter((key) => inOrder.includes(key))).toEqual(inOrder);
 	});
 	it('prints what a person typed as text, never as markup', () => {
 		const name = '<script>alert("x")</script> & \u{1f3b5}';
-		const page = text(printRunSheet(name, runSheet(chain, lounge.plan, context)));
+		const page = text(printRunSheet(name, runSheet(writers, lounge.plan, context)));
 		expect(page).toContain('<h1>&lt;script&gt;alert(&quot;x&quot;)&lt;/script&gt; &amp; \u{1f3b5}</h1>');
 		expect(page).not.toContain('<script');
 	});
@@ -71,7 +72,7 @@ describe('the run sheet', () => {
 
 describe('the seed of a first start', () => {
 	const seed = (plan: Plan, path: string): unknown =>
-		parse(text(write(chain, plan, context).find((file) => file.path === path)));
+		parse(text(write(writers, plan, context).find((file) => file.path === path)));
 	it('names the endpoint, sets its time zone and runs apply.sh', () => {
 		expect(seed(lounge.plan, 'boot/user-data')).toMatchObject({
 			hostname: 'lounge',
@@ -88,7 +89,7 @@ describe('the seed of a first start', () => {
 	});
 	it('has no cable in it when the radio is used, and no network at all when there is none', () => {
 		const way = (value: 'radio' | 'none'): string[] =>
-			write(chain, { ...lounge.plan, network: { ...lounge.plan.network, way: value, ssid: 'x' } }, context).map(
+			write(writers, { ...lounge.plan, network: { ...lounge.plan.network, way: value, ssid: 'x' } }, context).map(
 				(file) => file.path
 			);
 		expect(way('radio')).not.toContain('boot/network-config');
@@ -97,7 +98,7 @@ describe('the seed of a first start', () => {
 	});
 	it('marks the line with the radio\u2019s key as secret', () => {
 		const files = write(
-			chain,
+			writers,
 			{ ...lounge.plan, network: { ...lounge.plan.network, way: 'radio', ssid: 'x' } },
 			context,
 			{ radioPskHex: 'ab'.repeat(32) }
@@ -247,7 +248,7 @@ describe('every fix', () => {
 		fc.assert(
 			fc.property(plan, (any) => {
 				expect(assess(chain, any, context).links).toHaveLength(chain.length);
-				expect(write(chain, any, context).length).toBeGreaterThan(8);
+				expect(write(writers, any, context).length).toBeGreaterThan(8);
 			}),
 			{ numRuns: 60 }
 		);

@@ -65,7 +65,7 @@ describe('findings', () => {
 		['sources.empty', (p: Plan) => (p.sources.items = [])],
 		['sources.endless', (p: Plan) => (p.sources.items = [...p.sources.items].reverse())],
 		['sources.unknown', (p: Plan) => (p.sources.items[0]!.location = 'new.mp3')],
-		['sources.elsewhere', (p: Plan) => (p.sources.items[0]!.location = '/srv/music/a.flac')],
+		['sources.elsewhere', (p: Plan) => (p.sources.items[0]!.location = '/mnt/disk/a.flac')],
 		['programme.empty-quiet-0', (p: Plan) => (p.programme.quiet[0]!.until = '22:00')]
 	])('%s is found when it is so, and only then', (id, spoil) => {
 		const plan = structuredClone(lounge.plan);

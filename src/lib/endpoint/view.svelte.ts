@@ -1,5 +1,6 @@
 import { getContext, setContext } from 'svelte';
 import { chain } from '$core/chain';
+import { writers } from '$core/writers';
 import { assess } from '$core/engines/assess';
 import { derive } from '$core/engines/derive';
 import { curesOf } from '$core/engines/cure';
@@ -38,8 +39,8 @@ export class EndpointView {
 	context = $derived(this.#derived.context);
 	claims = $derived(this.#derived.claims);
 	assessment = $derived(assess(chain, this.plan, this.surroundings));
-	sheet = $derived(runSheet(chain, this.plan, this.surroundings));
-	files = $derived(write(chain, this.plan, this.surroundings, { mediaBytes: this.mediaBytes }));
+	sheet = $derived(runSheet(writers, this.plan, this.surroundings));
+	files = $derived(write(writers, this.plan, this.surroundings, { mediaBytes: this.mediaBytes }));
 	bench = $derived(benchFor(chain, this.plan, this.surroundings));
 
 	async loadMedia(): Promise<void> {

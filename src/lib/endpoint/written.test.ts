@@ -5,6 +5,7 @@ import { expect, it } from 'vitest';
 import { cardDigest, cardText } from '$core/files/cardBytes';
 import { lines, textFile } from '$core/files/cardFile';
 import { chain } from '$core/chain';
+import { writers } from '$core/writers';
 import { contextFor } from '$core/engines/context';
 import { write } from '$core/engines/write';
 import type { CardFile } from '$core/link';
@@ -34,8 +35,8 @@ it('remembers no digest of a file with a key in it either, by which keys could b
 	Object.assign(endpoint.plan.network, { way: 'radio', ssid: 'Skerrin', countryCode: 'FO' });
 	const context = contextFor(chain, demoWorkshop, endpoint.id);
 	const kept = (radioPskHex: string): string =>
-		JSON.stringify(rememberWritten(write(chain, endpoint.plan, context, { radioPskHex }), '2026-11-24T10:00:00Z'));
-	const files = write(chain, endpoint.plan, context, { radioPskHex: 'a'.repeat(64) });
+		JSON.stringify(rememberWritten(write(writers, endpoint.plan, context, { radioPskHex }), '2026-11-24T10:00:00Z'));
+	const files = write(writers, endpoint.plan, context, { radioPskHex: 'a'.repeat(64) });
 	const profile = files.find(({ path }) => path.endsWith('.nmconnection'))!;
 	expect(kept('a'.repeat(64))).not.toContain(cardDigest(profile));
 	expect(kept('a'.repeat(64))).toBe(kept('b'.repeat(64)));

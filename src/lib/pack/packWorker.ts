@@ -2,6 +2,7 @@
 import '$lib/plainZod';
 import { expose } from 'comlink';
 import { chain } from '$core/chain';
+import { writers } from '$core/writers';
 import { contextFor } from '$core/engines/context';
 import { write } from '$core/engines/write';
 import { cardBytes } from '$core/files/cardBytes';
@@ -31,7 +32,7 @@ const worker = {
 	async cardSet(workshop: Workshop, endpointId: string, secrets: Secrets, onPart: OnPart) {
 		const { plan } = workshop.endpoints.find(({ id }) => id === endpointId)!;
 		const mediaBytes = await loadMediaBytes(plan.sources.items.map(({ location }) => location));
-		const files = write(chain, plan, contextFor(chain, workshop, endpointId), { ...secrets, mediaBytes });
+		const files = write(writers, plan, contextFor(chain, workshop, endpointId), { ...secrets, mediaBytes });
 		const entries = files.map((file) => ({
 			path: file.path,
 			mode: file.mode,

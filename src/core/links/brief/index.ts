@@ -50,21 +50,5 @@ export const brief: Link<'brief', BriefSettings> = {
 					}
 				])
 	],
-	assess: assessBrief,
-	steps: (settings, { facts }) =>
-		settings.comesBackAlone
-			? [
-					{
-						id: 'pull-plug',
-						phase: 'check',
-						needs: ['heard', 'alone', 'clock set'],
-						do: 'Pull the plug, wait ten seconds, plug in again.',
-						expect:
-							facts.cardId === undefined
-								? 'It is at work again by itself.'
-								: `Sound returns by itself within ${settings.soundWithinSec}\u2009s.`,
-						reading: facts.cardId === undefined ? 'seconds until it works' : 'seconds until sound'
-					}
-				]
-			: []
+	assess: assessBrief
 };

@@ -18,6 +18,7 @@ import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { cardBytes } from '../../files/cardBytes';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
 import { cardTree, Machine, spawn } from '../../engines/machine';
@@ -64,7 +65,7 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		rmSync(join(dir, 'card'), { recursive: true, force: true });
 		for (const folder of ['etc/sudoers.d', 'home']) mkdirSync(join(dir, 'system', folder), { recursive: true });
 		const mediaBytes = new Map([['Night ferry.wav', demoMediaBytes('Night ferry.wav')!]]);
-		for (const file of write(chain, plan, contextFor(chain, demoWorkshop, lounge.id), { mediaBytes })) {
+		for (const file of write(writers, plan, contextFor(chain, demoWorkshop, lounge.id), { mediaBytes })) {
 			const path = join(dir, 'card', file.path);
 			mkdirSync(dirname(path), { recursive: true });
 			writeFileSync(path, cardBytes(file));
@@ -149,7 +150,7 @@ describe.skipIf(!isRoot)('apply.sh', () => {
 		const calls = readFileSync(join(dir, 'log'), 'utf8').trim().split('\n');
 
 		const mediaBytes = new Map([['Night ferry.wav', demoMediaBytes('Night ferry.wav')!]]);
-		const card = cardTree(write(chain, lounge.plan, contextFor(chain, demoWorkshop, lounge.id), { mediaBytes }));
+		const card = cardTree(write(writers, lounge.plan, contextFor(chain, demoWorkshop, lounge.id), { mediaBytes }));
 		const bench = benchFor(chain, lounge.plan, contextFor(chain, demoWorkshop, lounge.id));
 		const machine = new Machine({ card, disk: imageDisk(card, bench), bench, startUtcMs: 0, timeZone: 'UTC' });
 		const noted: string[] = [];

@@ -3,6 +3,7 @@ import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { cardText } from '../../files/cardBytes';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
 import { derive } from '../../engines/derive';
@@ -100,7 +101,7 @@ describe('a layer in memory', () => {
 	});
 	it('is asked for by verify.sh, and nowhere else', () => {
 		const checks = (plan: Plan) => {
-			const file = write(chain, plan, context).find(({ path }) => path.endsWith('verify.sh'))!;
+			const file = write(writers, plan, context).find(({ path }) => path.endsWith('verify.sh'))!;
 			return 'lines' in file ? cardText(file) : '';
 		};
 		expect(checks(withCard({ root: 'overlay' }))).toContain('= overlay');
@@ -121,7 +122,7 @@ it('keeps large media on a drive when there is one, and recordings never on the 
 
 describe('a cut at any moment', () => {
 	const mediaBytes = new Map(['Line-up tone 440.wav'].map((location) => [location, demoMediaBytes(location)!]));
-	const card = (plan: Plan) => cardTree(write(chain, plan, context, { mediaBytes }));
+	const card = (plan: Plan) => cardTree(write(writers, plan, context, { mediaBytes }));
 	const cutAt = (plan: Plan, atMs: number) =>
 		rehearse({
 			links: rehearsed,
@@ -166,7 +167,7 @@ describe('a cut at any moment', () => {
 
 describe('what goes on the card', () => {
 	const text = (plan: Plan, path: string): string | null => {
-		const file = write(chain, plan, context).find((known) => known.path === path);
+		const file = write(writers, plan, context).find((known) => known.path === path);
 		return file && 'lines' in file ? cardText(file) : null;
 	};
 	it('tells the kernel what the plan adds, behind what the image tells it', () => {
@@ -192,7 +193,7 @@ describe('what goes on the card', () => {
 			expect(platform).toContain(part);
 	});
 	it('grows the root before anything large is installed, and ends with the right output for a ready-made image', () => {
-		const keys = (plan: Plan) => runSheet(chain, plan, context).flatMap(({ steps }) => steps.map(({ key }) => key));
+		const keys = (plan: Plan) => runSheet(writers, plan, context).flatMap(({ steps }) => steps.map(({ key }) => key));
 		const plain = keys(bench.plan);
 		expect(plain.indexOf('card.grow')).toBeLessThan(plain.indexOf('card.apply'));
 		const platform = keys(withCard({ system: 'platform', prepare: 'format' }));
@@ -207,12 +208,12 @@ describe('what goes on the card', () => {
 			'card.right-output'
 		];
 		expect(platform.filter((key) => inOrder.includes(key))).toEqual(inOrder);
-		const player = runSheet(chain, withCard({ system: 'player' }), context);
+		const player = runSheet(writers, withCard({ system: 'player' }), context);
 		const setUp = player.find(({ phase }) => phase === 'set up')!.steps;
 		expect(setUp.at(-1)).toMatchObject({ id: 'restart-set up', do: expect.stringContaining('own page or menu') });
 		expect(setUp.at(-1)!.command).toBeUndefined();
 		expect(setUp.map(({ id }) => id)).not.toContain('page-again');
-		const fetched = runSheet(chain, withCard({ system: 'platform' }, { board: 'board-full-1' }), context)[0]!.steps;
+		const fetched = runSheet(writers, withCard({ system: 'platform' }, { board: 'board-full-1' }), context)[0]!.steps;
 		expect(fetched.find(({ id }) => id === 'fetch-image')!.do).toContain('1\u2009GB of memory');
 	});
 });

@@ -8,14 +8,12 @@ import { formatBytes, withUnit } from '../../basics/format';
 import type { Context, Figure, Link } from '../../link';
 import { isSaved } from '../../plan/saved';
 import { computeRoom } from './contents';
-import { cardFiles, sealCard } from './files';
 import { assessCard } from './findings';
 import { computeLayer } from './layer';
 import { CARD_FAULTS, cardTrack } from './rehearse';
 import { calmCard, cardSettings, type CardSettings } from './settings';
-import { settingsSheet } from './sheet';
 import { startFileOf } from './startFile';
-import { cardSteps, writeTime } from './steps';
+import { writeTime } from './steps';
 import { AMPLIFICATION, computeWear } from './wear';
 import { cardBench, cardBenchShape } from './bench';
 import { CARD_WORDS } from './words';
@@ -186,11 +184,5 @@ export const card: Link<'card', CardSettings> = {
 	words: CARD_WORDS,
 	claims: cardClaims,
 	figures,
-	assess: assessCard,
-	files: (settings, context, claims) => [
-		...cardFiles(settings, context, claims),
-		settingsSheet(settings, context, claims)
-	],
-	seal: sealCard,
-	steps: cardSteps
+	assess: assessCard
 };

@@ -9,13 +9,11 @@ import type { Context, Figure, Link, SettingPath } from '../../link';
 import { changing } from '../../changes';
 import { shellQuote } from '../../formats/shell/quote';
 import { readPublicKey } from '../../formats/ssh/publicKey';
-import { networkFiles } from './files';
 import { assessNetwork } from './findings';
 import { listenClaims } from './listen';
 import { computeNeed, latencyMs, pathOf } from './need';
 import { NETWORK_FAULTS } from './rehearse';
 import { calmNetwork, networkSettings, type NetworkSettings } from './settings';
-import { networkSteps } from './steps';
 import { updateClaims } from './updates';
 import { JOIN_MS, networkBench, networkBenchShape } from './bench';
 import { reachTrack } from './track';
@@ -231,7 +229,5 @@ export const network: Link<'network', NetworkSettings> = {
 	words: NETWORK_WORDS,
 	claims,
 	figures,
-	assess: assessNetwork,
-	files: networkFiles,
-	steps: networkSteps
+	assess: assessNetwork
 };

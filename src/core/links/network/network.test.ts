@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { cardText } from '../../files/cardBytes';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
 import { derive } from '../../engines/derive';
@@ -41,7 +42,7 @@ const found = (change: Partial<Plan['network']>) =>
 	assess(chain, withNetwork(change), context).findings.filter(({ link }) => link === 'network');
 const ids = (change: Partial<Plan['network']>) => found(change).map(({ id }) => id.replace('network.', ''));
 const textOf = (plan: Plan, path: string, secrets: Secrets = {}): string => {
-	const file = write(chain, plan, context, secrets).find((known) => known.path.endsWith(path));
+	const file = write(writers, plan, context, secrets).find((known) => known.path.endsWith(path));
 	return file && 'lines' in file ? cardText(file) : '';
 };
 const at = (ip: string, kind: 'fixed' | 'reserved' = 'fixed') => ({ address: { kind, ip } });
@@ -107,7 +108,7 @@ describe('what goes on the card', () => {
 		const crypt = sha512crypt('lantern keeps the night', 'saltsalt');
 		if (!crypt.ok) throw new Error('no crypt');
 		const plan = withNetwork({ login: 'password' });
-		const files = write(chain, plan, context, { userPasswordCrypt: crypt.value });
+		const files = write(writers, plan, context, { userPasswordCrypt: crypt.value });
 		const lines = files.flatMap((file) =>
 			'lines' in file ? file.lines.filter(({ text }) => text.includes('$6$')) : []
 		);
@@ -136,7 +137,7 @@ describe('what goes on the card', () => {
 	it('lets the keeper in, by name and at the planned hour, also from an image that reads no seed', () => {
 		for (const login of ['key', 'password'] as const) {
 			const plan = withNetwork({ login });
-			const card = cardTree(write(chain, plan, context, { userPasswordCrypt: '$6$saltsalt$x' }));
+			const card = cardTree(write(writers, plan, context, { userPasswordCrypt: '$6$saltsalt$x' }));
 			const bench = { ...benchFor(chain, plan, context), readsSeed: false };
 			const run = (tree: typeof card) =>
 				rehearse({
@@ -175,7 +176,7 @@ describe('what goes on the card', () => {
 	});
 	it('is set up in each of three ways, each with steps of its own', () => {
 		const steps = (school: Plan['network']['school']) =>
-			runSheet(chain, withNetwork({ school }), context).flatMap((phase) =>
+			runSheet(writers, withNetwork({ school }), context).flatMap((phase) =>
 				phase.steps.filter(({ link }) => link === 'network').map(({ id }) => id)
 			);
 		expect(steps('files')).toEqual(['find-it', 'log-in', 'updates-look']);
@@ -183,7 +184,7 @@ describe('what goes on the card', () => {
 			...withNetwork({ way: 'radio', ssid: 'Station' }),
 			card: { ...lounge.plan.card, system: 'player' as const }
 		};
-		const own = runSheet(chain, player, context)
+		const own = runSheet(writers, player, context)
 			.flatMap(({ steps: list }) => list)
 			.find(({ id }) => id === 'own-files')!;
 		expect([own.phase, own.caution]).toEqual(['prepare', expect.stringContaining('in clear')]);
@@ -199,7 +200,7 @@ describe('the rehearsed network', () => {
 		change(bench);
 		const result = rehearse({
 			links: rehearsed,
-			card: cardTree(write(chain, plan, context, secrets)),
+			card: cardTree(write(writers, plan, context, secrets)),
 			bench,
 			startUtcMs: Date.parse('2026-11-24T12:00:00Z'),
 			forMs: 60_000
@@ -309,7 +310,7 @@ describe('updates', () => {
 	const night = (plan: Plan, faults: Parameters<typeof rehearse>[0]['faults'] = []) => {
 		const { events } = rehearse({
 			links: rehearsed,
-			card: cardTree(write(chain, plan, context)),
+			card: cardTree(write(writers, plan, context)),
 			bench: benchFor(chain, plan, context),
 			startUtcMs: Date.parse('2026-11-24T22:30:00Z'),
 			forMs: 8 * 3_600_000,
@@ -353,7 +354,7 @@ describe('updates', () => {
 	});
 	it('are asked of the person by the run sheet when they come by hand, below a read-only root', () => {
 		const command = (plan: Plan) =>
-			runSheet(chain, plan, context)
+			runSheet(writers, plan, context)
 				.flatMap(({ steps }) => steps)
 				.find(({ id }) => id.startsWith('updates-'))!.command;
 		expect(command(nightly('03:30'))).toContain('systemctl status yphos-updates.service');

@@ -10,7 +10,6 @@ import { figureSource, type Draw, type PartOf, type VideoShape } from '../../par
 import { assessParts } from './findings';
 import { computeJoints } from './joints';
 import { partsSettings, type PartsSettings } from './settings';
-import { partsSteps } from './steps';
 import { partsBench, partsBenchShape } from './bench';
 import { partsChanges } from './change';
 import './offers';
@@ -142,6 +141,5 @@ export const parts: Link<'parts', PartsSettings> = {
 	bench: { shape: partsBenchShape, of: partsBench },
 	claims,
 	figures,
-	assess: assessParts,
-	steps: partsSteps
+	assess: assessParts
 };

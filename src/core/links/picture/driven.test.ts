@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
 import { runSheet } from '../../engines/runSheet';
@@ -12,7 +13,7 @@ import { computeDelay, totalMs } from './delay';
 
 const planOf = (id: string): Plan => demoWorkshop.endpoints.find((endpoint) => endpoint.id === id)!.plan;
 const textOf = (id: string, plan: Plan, end: string): string => {
-	const file = write(chain, plan, contextFor(chain, demoWorkshop, id)).find(({ path }) => path.endsWith(end));
+	const file = write(writers, plan, contextFor(chain, demoWorkshop, id)).find(({ path }) => path.endsWith(end));
 	return file && 'lines' in file ? file.lines.map(({ text }) => text).join('\n') : '';
 };
 const idsOf = (id: string, plan: Plan): string[] =>
@@ -49,7 +50,7 @@ describe('a second screen', () => {
 	it('lets in what is sent, from near alone, and says what to run', () => {
 		expect(textOf('gallery-wall', gallery, 'nftables.conf')).toContain('ip saddr @near4 udp dport 5600 accept');
 		expect(textOf('gallery-wall', gallery, 'mpv.conf')).toContain('profile=low-latency');
-		const step = runSheet(chain, gallery, contextFor(chain, demoWorkshop, 'gallery-wall'))
+		const step = runSheet(writers, gallery, contextFor(chain, demoWorkshop, 'gallery-wall'))
 			.flatMap(({ steps }) => steps)
 			.find(({ id }) => id.endsWith('send-screen'));
 		expect(step?.command).toBe(sendCommand('Linux', 'gallery.local', 5600));

@@ -7,11 +7,9 @@ import { showsPicture, type Link } from '../../link';
 import { pictureBench, pictureBenchShape } from './bench';
 import { pictureClaims } from './claims';
 import { pictureFigures } from './figures';
-import { pictureFiles } from './files';
 import { assessPicture } from './findings';
 import { PICTURE_FAULTS } from './rehearse';
 import { calmPicture, pictureSettings, type PictureSettings } from './settings';
-import { pictureSteps } from './steps';
 import { eyeTrack } from './track';
 import { PICTURE_WORDS } from './words';
 import './offers';
@@ -39,7 +37,5 @@ export const picture: Link<'picture', PictureSettings> = {
 	words: PICTURE_WORDS,
 	claims: pictureClaims,
 	figures: pictureFigures,
-	assess: assessPicture,
-	files: pictureFiles,
-	steps: pictureSteps
+	assess: assessPicture
 };

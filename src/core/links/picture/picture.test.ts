@@ -4,6 +4,7 @@ import { demoMediaBytes } from '../../../../demo/media';
 import { demoMedia } from '../../../../demo/facts';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
@@ -44,7 +45,7 @@ const withPicture = (change: Partial<Plan['picture']> = {}, more: Partial<Plan> 
 	...more
 });
 const filesOf = (plan: Plan): CardFile[] =>
-	write(chain, plan, context, {
+	write(writers, plan, context, {
 		mediaBytes: new Map(plan.sources.items.map(({ location }) => [location, demoMediaBytes(location)!]))
 	});
 const textOf = (plan: Plan, end: string): string => {

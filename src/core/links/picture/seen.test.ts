@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
@@ -36,7 +37,7 @@ function run(
 	const mediaBytes = new Map(plan.sources.items.map(({ location }) => [location, demoMediaBytes(location)!]));
 	const result = rehearse({
 		links: rehearsed,
-		card: cardTree(write(chain, plan, context, { mediaBytes })),
+		card: cardTree(write(writers, plan, context, { mediaBytes })),
 		bench: {
 			...bench,
 			screen: { ...bench.screen!, ...screen },

@@ -7,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -38,7 +39,7 @@ const run = (
 	const mediaBytes = new Map(plan.sources.items.map(({ location }) => [location, demoMediaBytes(location)!]));
 	const result = rehearse({
 		links: rehearsed,
-		card: cardTree(write(chain, plan, context, { mediaBytes })),
+		card: cardTree(write(writers, plan, context, { mediaBytes })),
 		bench: { ...bench, screen: { ...bench.screen!, ...screen } },
 		startUtcMs: Date.UTC(2026, 10, 26, 9),
 		forMs,

@@ -7,7 +7,6 @@ import { powerFigures } from './figures';
 import { assessPower } from './findings';
 import { POWER_FAULTS, powerTrack } from './rehearse';
 import { powerSettings, type PowerSettings } from './settings';
-import { powerSteps } from './steps';
 import { powerBench, powerBenchShape } from './bench';
 import { POWER_WORDS } from './words';
 import './offers';
@@ -27,6 +26,5 @@ export const power: Link<'power', PowerSettings> = {
 	words: POWER_WORDS,
 	publish: ({ onHoursPerDay }) => ({ onHoursPerDay }),
 	figures: powerFigures,
-	assess: assessPower,
-	steps: powerSteps
+	assess: assessPower
 };

@@ -1,11 +1,11 @@
 /** The programme: when it plays. Starts with the board, goes on for ever, keeps quiet hours. Owns the player's service and options. */
-import { claimsOn, type Claim } from '../../claims';
+import type { Claim } from '../../claims';
 import { entryClaims } from '../../basics/entries';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { assessProgramme } from './findings';
-import { MAY_SOUND_PATH, playerService, programmeFiles, QUIET_BEGINS, QUIET_ENDS } from './files';
+import { MAY_SOUND_PATH, playerService, QUIET_BEGINS, QUIET_ENDS } from './files';
 import { quietInWords, quietHoursPerDay } from './quiet';
 import { PLAYER_START_MS, RETRY_MS } from './rehearse';
 import { programmeSettings, type ProgrammeSettings } from './settings';
@@ -128,18 +128,5 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 			from: 'You set it.'
 		}
 	],
-	assess: assessProgramme,
-	files: (settings, _, all) => programmeFiles(settings, claimsOn(all, 'player')),
-	steps: (settings) =>
-		settings.quiet.length
-			? [
-					{
-						id: 'quiet-check',
-						phase: 'live',
-						do: `Be there once when quiet hours begin: ${settings.quiet.map(quietInWords).join('; ')}.`,
-						expect: 'Silence within a second, and sound again when they end.',
-						reading: 'minute of silence'
-					}
-				]
-			: []
+	assess: assessProgramme
 };

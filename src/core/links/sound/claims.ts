@@ -87,7 +87,8 @@ function deviceClaims(sound: SoundSettings, context: Context): Claim[] {
 			...converter,
 			label: 'something is being played',
 			whilePlaying: true,
-			command: `grep -q RUNNING /proc/asound/${sound.cardId}/pcm${sound.deviceNumber}p/sub0/status`,
+			// Between two titles, and at the seam of a loop, nothing is open for a moment.
+			command: `timeout 10 sh -c 'until grep -qs RUNNING /proc/asound/${sound.cardId}/pcm${sound.deviceNumber}p/sub0/status; do sleep 0.2; done'`,
 			setting: 'sound.deviceNumber'
 		},
 		...(sound.travel === 'follow'

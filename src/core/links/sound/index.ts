@@ -6,14 +6,12 @@ import { formatHz, withUnit } from '../../basics/format';
 import type { Context, Figure, Link } from '../../link';
 import { soundBench, soundBenchShape } from './bench';
 import { soundClaims } from './claims';
-import { soundFiles } from './files';
 import { assessSound } from './findings';
 import { minutesADay, shareInWords } from './dose';
 import { computeLevels, rangeDb } from './levels';
 import { SOUND_FAULTS } from './rehearse';
 import { playbackOf } from './route';
 import { calmSound, soundSettings, type SoundSettings } from './settings';
-import { soundSteps } from './steps';
 import { earTrack } from './track';
 import { SOUND_WORDS } from './words';
 import './offers';
@@ -138,7 +136,5 @@ export const sound: Link<'sound', SoundSettings> = {
 	words: SOUND_WORDS,
 	claims: soundClaims,
 	figures,
-	assess: assessSound,
-	files: soundFiles,
-	steps: soundSteps
+	assess: assessSound
 };

@@ -7,6 +7,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { demoMedia } from '../../../../demo/facts';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
 import { runSheet } from '../../engines/runSheet';
@@ -165,11 +166,11 @@ describe('a plan with a film that is too hard', () => {
 	it('says so, and the sheet and the docs say what to run; a film that plays is left alone', () => {
 		const found = assess(chain, plan, context).findings.find(({ id }) => id === 'sources.too-hard');
 		expect(found?.title).toContain('Lens turning');
-		const step = runSheet(chain, plan, context)
+		const step = runSheet(writers, plan, context)
 			.flatMap(({ steps }) => steps)
 			.find(({ id }) => id.endsWith('convert-media'));
 		expect(step?.command).toContain("'Lens turning.plays.mp4'");
-		expect(write(chain, plan, context).map(({ path }) => path)).toContain('docs/convert-media.sh');
+		expect(write(writers, plan, context).map(({ path }) => path)).toContain('docs/convert-media.sh');
 		const fine = contextFor(chain, demoWorkshop, 'lamp-room');
 		expect(assess(chain, plan, fine).findings.map(({ id }) => id)).not.toContain('sources.too-hard');
 	});

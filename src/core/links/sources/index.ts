@@ -6,17 +6,14 @@ import { formatBytes } from '../../basics/format';
 import { playsList, type Context, type Link } from '../../link';
 import { placeKind } from '../../files/mediaPlace';
 import { sourcesBench, sourcesBenchShape } from './bench';
-import { sourcesFiles } from './files';
 import { assessSources } from './findings';
-import { convertSteps, copySteps } from './copy';
 import { isInSet, mediaClaims } from './onCard';
 import { FILE_MS, SOURCES_FAULTS, STREAM_MS } from './rehearse';
-import { RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt, receiveSteps } from './receive';
+import { RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt } from './receive';
 import type { Media } from '../../parts/media';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { isShare, storeOf } from './stores';
 import { storeClaims } from './storeFiles';
-import { storeSteps } from './storeSteps';
 import { SOURCES_WORDS } from './words';
 import './offers';
 import { PLAYER_UNIT } from '../../files/cardFile';
@@ -162,18 +159,5 @@ export const sources: Link<'sources', SourcesSettings> = {
 			}
 		];
 	},
-	assess: assessSources,
-	files: sourcesFiles,
-	steps: (settings, context) => [
-		...convertSteps(settings, context),
-		...copySteps(settings, context),
-		...storeSteps(settings, context),
-		...receiveSteps(settings, context),
-		{
-			id: 'licence',
-			phase: 'check',
-			do: 'If guests can hear it, check what your local law asks for playing music in company.',
-			expect: 'A licence, or the certainty that none is needed.'
-		}
-	]
+	assess: assessSources
 };

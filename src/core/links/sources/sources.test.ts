@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
@@ -44,7 +45,7 @@ const workshop = (sources: Partial<SourcesSettings> = {}, rest: Partial<Plan> = 
 const see = (of: Workshop, absent?: ReadonlySet<string>) => {
 	const { id, plan } = of.endpoints[0]!;
 	const surroundings = contextFor(chain, of, id, absent);
-	const files = write(chain, plan, surroundings, {
+	const files = write(writers, plan, surroundings, {
 		mediaBytes: new Map(NAMES.filter((name) => !absent?.has(name)).map((name) => [name, bytes]))
 	});
 	const text = (path: string): string => {
@@ -57,7 +58,7 @@ const see = (of: Workshop, absent?: ReadonlySet<string>) => {
 		surroundings,
 		files,
 		text,
-		steps: runSheet(chain, plan, surroundings).flatMap(({ steps }) => [...steps])
+		steps: runSheet(writers, plan, surroundings).flatMap(({ steps }) => [...steps])
 	};
 };
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
@@ -61,7 +62,7 @@ const planWith = (stores: Store[], locations: string[], change: Partial<Plan['so
 });
 const secrets: Secrets = { sharePasswords: { music: 'salt & vinegar' } };
 const textOf = (plan: Plan, end: string, given: Secrets = secrets): string => {
-	const file = write(chain, plan, context, given).find(({ path }) => path.endsWith(end));
+	const file = write(writers, plan, context, given).find(({ path }) => path.endsWith(end));
 	return file && 'lines' in file ? file.lines.map(({ text }) => text).join('\n') : '';
 };
 const idsOf = (plan: Plan): string[] => assess(chain, plan, context).findings.map(({ id }) => id);
@@ -76,7 +77,7 @@ function run(
 ) {
 	const result = rehearse({
 		links: rehearsed,
-		card: cardTree(write(chain, plan, context, given)),
+		card: cardTree(write(writers, plan, context, given)),
 		bench: { ...benchFor(chain, plan, context), ...bench },
 		startUtcMs: Date.UTC(2026, 10, 26, 9),
 		forMs,
@@ -107,7 +108,7 @@ describe('a share on the card', () => {
 		expect(textOf(plan, 'srv-stick.automount')).toBe('');
 	});
 	it('has its password in a file that only root reads, and nowhere else', () => {
-		const files = write(chain, plan, context, secrets);
+		const files = write(writers, plan, context, secrets);
 		const holding = files.filter(
 			(file) => 'lines' in file && file.lines.some(({ text }) => text.includes('salt & vinegar'))
 		);
@@ -126,7 +127,7 @@ describe('a share on the card', () => {
 		expect(textOf(planWith([STICK], places), 'apply.sh')).not.toMatch(/cifs-utils|nfs-common|libnss-mdns/);
 	});
 	it('is listed from a computer first, and looked into on the endpoint', () => {
-		const steps = runSheet(chain, plan, context).flatMap(({ steps: some }) => some);
+		const steps = runSheet(writers, plan, context).flatMap(({ steps: some }) => some);
 		const command = (end: string): string | undefined => steps.find(({ id }) => id.endsWith(end))?.command;
 		expect(command('share-listed')).toBe('smbclient -L //files.local -U "box"');
 		expect(command('share-listed-films')).toBe('showmount -e 192.168.40.5');
@@ -194,7 +195,7 @@ describe('a share in the rehearsal', () => {
 		expect(heard).toContain('Entry 0');
 	});
 	it('a package that was forgotten is missed', () => {
-		const files = write(chain, plan, context, secrets).map((file) =>
+		const files = write(writers, plan, context, secrets).map((file) =>
 			file.path.endsWith('apply.sh') && 'lines' in file
 				? { ...file, lines: file.lines.filter(({ text }) => !text.includes('cifs-utils')) }
 				: file
