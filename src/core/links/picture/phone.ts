@@ -106,8 +106,10 @@ export function phoneFiles(controls: readonly Control[], endpointName: string): 
 				'<meta name="viewport" content="width=device-width, initial-scale=1" />',
 				`<title>${escapeHtml(endpointName)}</title>`,
 				'<style>',
+				'*{box-sizing:border-box}',
 				'body{font:20px sans-serif;max-width:24em;margin:1em auto;padding:0 1em}',
-				'button,summary{font:inherit;width:100%;padding:.8em;margin:.3em 0;border:1px solid;border-radius:.4em;background:none;color:inherit}',
+				'h1{font-size:1.3em}',
+				'button,summary{font:inherit;text-align:center;width:100%;padding:.8em;margin:.3em 0;border:1px solid;border-radius:.4em;background:none;color:inherit}',
 				':root{color-scheme:light dark}',
 				'</style>',
 				`<h1>${escapeHtml(endpointName)}</h1>`
@@ -154,7 +156,8 @@ const at = (n: number): CardLine['setting'] => `picture.controls.${n}`;
 const buttonFor = (action: Action): string => {
 	const button = (words: string): string =>
 		`<form method="post" action="/${action}"><button>${escapeHtml(words)}</button></form>`;
-	const { words } = ACTIONS[action];
+	const { words: plain } = ACTIONS[action];
+	const words = plain[0]!.toUpperCase() + plain.slice(1);
 	return action === 'shut-down'
 		? `<details><summary>${escapeHtml(words)} …</summary>${button('Yes, shut down')}</details>`
 		: button(words);
