@@ -112,8 +112,10 @@ function readIntoPlan(bytes: Uint8Array): void {
 		header: read.value.header,
 		items,
 		waitForNetwork: true,
-		carry: 'set',
-		stores: [] as const
+		carry: 'set' as const,
+		stores: [],
+		bufferSec: 0,
+		pauses: null
 	});
 	promised(
 		fits.success,

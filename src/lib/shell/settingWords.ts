@@ -58,6 +58,8 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['sources.items', 'The list', 'playlist tracks stations streams files radio'],
 	['sources.listTitle', 'Title of the list', 'playlist name'],
 	['sources.waitForNetwork', 'Wait for the network before playing', 'stream boot'],
+	['sources.bufferSec', 'Gathered before a stream begins', 'buffer cache dropouts stutter'],
+	['sources.pauses', 'How often streams stand still', 'jitter dropouts measured'],
 	['sources.stores', 'Shares and sticks', 'smb nfs samba windows file server nas usb drive mount password'],
 	['sources.carry', 'How files get to the endpoint', 'copy media upload sftp'],
 	['sound.cardId', 'Card name', 'alsa device aplay hw'],

@@ -16,7 +16,11 @@ const STREAM_DRY_MS = 10_000;
 
 interface Playing {
 	readonly streams: boolean;
+	/** What it holds against pauses, ms. */
+	readonly bufferMs: number;
 	next(): void;
+	/** Nothing is left to play until the stream comes again. */
+	dry(): void;
 	after(ms: number, run: () => void): void;
 }
 
@@ -60,6 +64,10 @@ export function rehearseProgramme(machine: Machine): void {
 		const current = playing;
 		if (name === 'stream-refuses' && on && current?.streams)
 			current.after(1000, () => playing === current && current.next());
+		if (name === 'stream-pauses' && on && current?.streams)
+			current.after(current.bufferMs, () => {
+				if (playing === current && machine.activeFaults.has(name)) current.dry();
+			});
 	});
 }
 
@@ -95,7 +103,9 @@ const KNOWN_OPTIONS = new Set([
 		'volume-max',
 		'replaygain',
 		'terminal',
-		'cache'
+		'cache',
+		'cache-pause-initial',
+		'cache-pause-wait'
 	],
 	...['vo', 'gpu-context', 'drm-connector', 'drm-mode', 'video-rotate', 'keepaspect', 'video-output-levels', 'hwdec'],
 	...['video-margin-ratio-left', 'video-margin-ratio-right', 'video-margin-ratio-top', 'video-margin-ratio-bottom'],
@@ -143,6 +153,10 @@ interface Opening {
 	readonly lacks: string | null;
 	/** A circuit decodes where the board has one. */
 	readonly byCircuit: boolean;
+	/** Of a stream, so much is gathered before it begins, ms. */
+	readonly bufferMs: number;
+	/** So much is gathered again when it has run dry, ms. */
+	readonly dryMs: number;
 	/** How long a still picture stands; null: for ever. */
 	readonly stillMs: number | null;
 }
@@ -198,6 +212,8 @@ function play(player: Player): void {
 		screen,
 		lacks: options.get('vo') === 'gpu' && !hasGraphics(machine) ? 'no driver for the graphics unit is installed' : null,
 		byCircuit: (options.get('hwdec') ?? 'no') !== 'no',
+		bufferMs: options.get('cache-pause-initial') === 'yes' ? waitMs(options) : 0,
+		dryMs: waitMs(options),
 		stillMs: stillMs(options.get('image-display-duration'))
 	});
 }
@@ -206,6 +222,10 @@ function play(player: Player): void {
 const GRAPHICS = ['libegl-mesa0', 'libgl1-mesa-dri'];
 const hasGraphics = (machine: Machine): boolean =>
 	GRAPHICS.every((name) => machine.disk.packages.get(name) === 'installed');
+
+/** What the player gathers before it begins, and again when it has run dry, ms. Source: mpv(1), --cache-pause-wait. */
+const waitMs = (options: ReadonlyMap<string, string>): number =>
+	1000 * (Number(options.get('cache-pause-wait') ?? 1) || 1);
 
 /** A still picture stands for one second unless told otherwise; null: for ever. Source: mpv(1), --image-display-duration. */
 const stillMs = (value: string | undefined): number | null =>
@@ -247,7 +267,9 @@ function playList(player: Player, entries: readonly PlaylistEntry[], opening: Op
 		if (index === 0) failures = 0;
 		const entry = entries[index]!;
 		machine.offers.openMedia?.(entry.location, (found) =>
-			process.after(0, () => (typeof found === 'string' ? failed(entry, index, found) : sound(entry, index, found)))
+			process.after(typeof found !== 'string' && isStream(entry.location) ? opening.bufferMs : 0, () =>
+				typeof found === 'string' ? failed(entry, index, found) : sound(entry, index, found)
+			)
 		);
 	};
 	const atEnd = (): void => {
@@ -313,7 +335,24 @@ function playList(player: Player, entries: readonly PlaylistEntry[], opening: Op
 		const next = (): void => {
 			if (leave()) begin(index + 1);
 		};
-		playsNow({ streams: isStream(entry.location), next, after: process.after });
+		/** It is silent until the stream comes again and enough of it is gathered. */
+		const dry = (): void => {
+			if (!leave()) return;
+			tell.event('runs-dry', 'bad', { title });
+			machine.emit('player-fails', tell.said('told', { why: 'the stream has run dry' }));
+			const look = (): void => {
+				if (machine.activeFaults.has('stream-pauses')) process.after(200, look);
+				else process.after(opening.dryMs, () => sound(entry, index, media));
+			};
+			look();
+		};
+		playsNow({
+			streams: isStream(entry.location),
+			bufferMs: Math.max(opening.bufferMs, opening.dryMs),
+			next,
+			dry,
+			after: process.after
+		});
 		process.onKill(leave);
 		const alone = entries.length === 1 && opening.endless;
 		const lastsMs = media.picture?.framesPerSec === null ? opening.stillMs : media.durationMs;

@@ -24,5 +24,6 @@ export const PROGRAMME_WORDS = {
 	'list-ends': () => 'The list is at its end',
 	'list-again': () => 'The list begins again',
 	'entry-fails': ({ title, why }: { title: string; why: string }) => `${title}: ${why}`,
+	'runs-dry': ({ title }: { title: string }) => `Runs dry: ${title}`,
 	begins: ({ title }: { title: string }) => `Begins: ${title}`
 } as const satisfies Words;

@@ -1,6 +1,7 @@
 import { changing, type Change } from '../../changes';
 import type { Context, Finding } from '../../link';
 import { placeKind } from '../../files/mediaPlace';
+import { assessBuffer } from './assessBuffer';
 import { assessStores, isElsewhere } from './assessStores';
 import { conversionsOf } from './convert';
 import { receivedAt } from './receive';
@@ -19,6 +20,7 @@ export function assessSources(settings: SourcesSettings, context: Context): Find
 		...tooHard(items, context),
 		...neverReached(settings, context),
 		...areElsewhere(settings),
+		...assessBuffer(settings, context),
 		...assessStores(settings, context),
 		...areNotHere(settings, context),
 		...waitForNothing(settings),

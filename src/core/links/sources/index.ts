@@ -2,9 +2,11 @@
 import { changing } from '../../changes';
 import type { Claim } from '../../claims';
 import { entryClaims } from '../../basics/entries';
-import { formatBytes } from '../../basics/format';
-import { playsList, type Context, type Link } from '../../link';
+import { formatBytes, withUnit } from '../../basics/format';
+import { playsList, type Context, type Figure, type Link } from '../../link';
 import { placeKind } from '../../files/mediaPlace';
+import { expectedDropouts, OWN_BUFFER_SEC } from './buffer';
+import { pausesOf } from './assessBuffer';
 import { sourcesBench, sourcesBenchShape } from './bench';
 import { assessSources } from './findings';
 import { isInSet, mediaClaims } from './onCard';
@@ -26,6 +28,27 @@ const ASSUMED_FILE_BPS = 1_411_200;
 /** What a file needs on its way while it plays; null: nobody knows. */
 const bitsPerSecOf = (media: Media | null): number | null =>
 	media?.sizeBytes && media.durationMs ? (media.sizeBytes * 8000) / media.durationMs : null;
+
+const isFetched = ({ location }: { location: string }): boolean =>
+	placeKind(location) === 'stream' && receivedAt(location) === null;
+
+/** The player gathers so much before it begins, and again after each dropout. Source: mpv(1), --cache-pause-initial. */
+const bufferClaims = ({ bufferSec, items }: SourcesSettings): Claim[] =>
+	bufferSec > 0 && items.some(isFetched)
+		? (
+				[
+					['cache-pause-initial', 'yes'],
+					['cache-pause-wait', String(bufferSec)]
+				] as const
+			).map(([option, value]) => ({
+				on: 'player',
+				from: 'sources',
+				what: 'streams',
+				option,
+				value,
+				setting: 'sources.bufferSec'
+			}))
+		: [];
 
 function claims(settings: SourcesSettings, context: Context): Claim[] {
 	const out: Claim[] = [];
@@ -61,6 +84,7 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 	out.push(
 		...mediaClaims(settings, context),
 		...storeClaims(settings),
+		...bufferClaims(settings),
 		...entryClaims(
 			'sources',
 			'sources',
@@ -80,6 +104,31 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 	return out;
 }
 
+function dropoutFigure(settings: SourcesSettings, context: Context): Figure[] {
+	const pauses = pausesOf(settings, context);
+	if (!pauses || !settings.items.some(isFetched)) return [];
+	const perHour = expectedDropouts(pauses, Math.max(OWN_BUFFER_SEC, settings.bufferSec));
+	const text =
+		perHour < 1 / 720
+			? 'less than one a month'
+			: perHour < 1 / 24
+				? `one in ${withUnit(1 / perHour / 24, 0, 'days')}`
+				: perHour < 1
+					? `one in ${withUnit(1 / perHour, 1, 'h')}`
+					: `${perHour.toFixed(1)} an hour`;
+	return [
+		{
+			id: 'dropouts',
+			setting: 'sources.bufferSec',
+			label: 'Dropouts of streams',
+			text,
+			value: perHour,
+			sure: settings.pauses ? 'measured' : 'assumed',
+			from: `${pauses.perHour} pauses an hour of ${pauses.meanSec}\u2009s on average, ${settings.pauses ? 'as measured' : 'as is usual of this way'}, against ${Math.max(OWN_BUFFER_SEC, settings.bufferSec)}\u2009s that are gathered before.`
+		}
+	];
+}
+
 /** The link that says what is to be played. */
 export const sources: Link<'sources', SourcesSettings> = {
 	id: 'sources',
@@ -89,7 +138,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 	migrations: {
 		1: (saved) => ({ used: true, ...saved }),
 		2: (saved) => ({ carry: 'set', ...saved }),
-		3: (saved) => ({ stores: [], ...saved })
+		3: (saved) => ({ stores: [], bufferSec: 0, pauses: null, ...saved })
 	},
 	empty: ({ kind }) => ({
 		used: playsList(kind),
@@ -109,16 +158,22 @@ export const sources: Link<'sources', SourcesSettings> = {
 				: [],
 		waitForNetwork: true,
 		stores: [],
+		bufferSec: 0,
+		pauses: null,
 		carry: 'set'
 	}),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
-	publish: ({ items, waitForNetwork }) => {
+	publish: ({ items, waitForNetwork, bufferSec }) => {
 		const isStream = ({ location }: { location: string }): boolean => placeKind(location) === 'stream';
 		const stream = items[0] !== undefined && isStream(items[0]);
 		return {
 			listed: items.length,
 			receives: items.some(({ location }) => receivedAt(location) !== null),
-			beginsWith: { stream, waits: waitForNetwork && items.some(isStream), openMs: stream ? STREAM_MS : FILE_MS }
+			beginsWith: {
+				stream,
+				waits: waitForNetwork && items.some(isStream),
+				openMs: stream ? STREAM_MS + bufferSec * 1000 : FILE_MS
+			}
 		};
 	},
 	changes: { carryMedia: (carry) => changing<SourcesSettings>('sources')({ carry }) },
@@ -156,7 +211,8 @@ export const sources: Link<'sources', SourcesSettings> = {
 				value: bytes,
 				sure: 'exact',
 				from: 'Sizes of the files whose facts are known.'
-			}
+			},
+			...dropoutFigure(settings, context)
 		];
 	},
 	assess: assessSources

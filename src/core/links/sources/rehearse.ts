@@ -15,6 +15,7 @@ const REFUSED_MS = 400;
 /** What can befall a stream while a rehearsal runs. */
 export const SOURCES_FAULTS = {
 	'stream-refuses': { label: 'Stream refuses', lastsMs: 60_000 },
+	'stream-pauses': { label: 'Stream stands still', lastsMs: 3_000 },
 	'server-asleep': { label: 'File server asleep', lastsMs: 90_000 },
 	'server-unnamed': { label: 'File server\u2019s name not found', lastsMs: 60_000 },
 	'share-password': { label: 'Share refuses the password', lastsMs: 60_000 },
@@ -47,6 +48,7 @@ export function rehearseSources(machine: Machine): void {
 		});
 	};
 	machine.on('fault', ({ name, on }) => {
+		if (name === 'stream-pauses') tell.event(on ? 'stands-still' : 'flows', 'fault');
 		if (name === 'stream-refuses') tell.event(on ? 'refuses' : 'answers', 'fault');
 	});
 }

@@ -32,6 +32,10 @@ export const sourcesSettings = z.object({
 	items: uniqueList(sourceItem, LIST_LIMITS.entries, ({ id }) => id, 'Another entry has the same id.'),
 	/** Streams need the network: wait for it before playing, or begin with what is on the card. */
 	waitForNetwork: z.boolean(),
+	/** So much of a stream is gathered before it begins, s; 0: it begins at once. */
+	bufferSec: z.number().min(0).max(60),
+	/** How often streams stand still here, as somebody measured it; null: as is usual of the endpoint’s way. */
+	pauses: z.object({ perHour: z.number().min(0).max(3600), meanSec: z.number().min(0.01).max(60) }).nullable(),
 	/** Shares and sticks that are mounted: what lies on them is listed by its path. */
 	stores: uniqueList(storeSchema, 8, ({ name }) => name, 'Another share or stick has that folder.'),
 	/** Files whose bytes the app has go to the endpoint in the card set, or the person copies them. */

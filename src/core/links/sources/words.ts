@@ -4,6 +4,8 @@ import type { Words } from '../../engines/machine';
 export const SOURCES_WORDS = {
 	refuses: () => 'The stream server refuses from now on',
 	answers: () => 'The stream server answers again',
+	'stands-still': () => 'Nothing comes of the stream',
+	flows: () => 'The stream comes again',
 	'server-sleeps': () => 'The file server sleeps',
 	'server-wakes': () => 'The file server is awake',
 	'name-gone': () => 'The file server\u2019s name leads nowhere',

@@ -6,6 +6,7 @@
 	import { store } from '$lib/store/workshop.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
+	import BufferCurve from './BufferCurve.svelte';
 	import Conversions from './Conversions.svelte';
 
 	const view = useEndpoint();
@@ -143,6 +144,7 @@
 	{/if}
 </div>
 <Conversions />
+<BufferCurve />
 
 <style>
 	table {

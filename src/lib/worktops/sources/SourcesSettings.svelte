@@ -5,14 +5,19 @@
 	import { sentence } from '$core/basics/result';
 	import { download, safeName } from '$lib/shell/download';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
-	import { ChoiceField, SwitchField, TextField } from '$lib/fields';
+	import { ChoiceField, NumberField, SwitchField, TextField } from '$lib/fields';
 	import { readInWorker } from '$lib/readers/readInWorker';
+	import { pausesOf } from '$core/links/sources/assessBuffer';
+	import { USUAL_PAUSES } from '$core/links/sources/buffer';
+	import { receivedAt } from '$core/links/sources/receive';
 	import { mountPoint, storeOf } from '$core/links/sources/stores';
 	import Stores from './Stores.svelte';
 	import { addPlaylist, mediaIn, roomIn, takeMediaFiles } from './sourcesIntake';
 
 	const view = useEndpoint();
 	const sources = $derived(view.plan.sources);
+	/** Streams that are fetched, not waited for. */
+	const fetched = $derived(sources.items.some(({ location }) => isStream(location) && receivedAt(location) === null));
 	let address = $state('');
 	let problem = $state('');
 	let remarks = $state<readonly string[]>([]);
@@ -183,6 +188,46 @@
 	>
 </div>
 
+{#if fetched}
+	<h3>Streams</h3>
+	<NumberField
+		path="sources.bufferSec"
+		label="Gathered before a stream begins"
+		unit="s"
+		step={0.5}
+		value={sources.bufferSec}
+		hint="Bridges pauses; each start waits for it, and a live programme comes as much later."
+	/>
+	{#if sources.pauses}
+		<div class="two" id="setting-sources.pauses">
+			<NumberField
+				path="sources.pauses.perHour"
+				label="Pauses"
+				unit="an hour"
+				value={sources.pauses.perHour}
+				put={(perHour) => view.set('sources.pauses', { ...sources.pauses, perHour })}
+			/>
+			<NumberField
+				path="sources.pauses.meanSec"
+				label="each lasts"
+				unit="s"
+				step={0.1}
+				value={sources.pauses.meanSec}
+				put={(meanSec) => view.set('sources.pauses', { ...sources.pauses, meanSec })}
+			/>
+		</div>
+		<Button kind="ghost" size="small" on:click={() => view.set('sources.pauses', null)}>As is usual of this way</Button>
+	{:else}
+		<div id="setting-sources.pauses">
+			<Button
+				kind="tertiary"
+				size="small"
+				on:click={() => view.set('sources.pauses', { ...(pausesOf(sources, view.context) ?? USUAL_PAUSES.wired) })}
+				>Enter pauses that were measured</Button
+			>
+		</div>
+	{/if}
+{/if}
 <h3>Shares and sticks</h3>
 <Stores />
 

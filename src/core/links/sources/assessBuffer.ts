@@ -1,0 +1,37 @@
+import { changing } from '../../changes';
+import type { Context, Finding } from '../../link';
+import { placeKind } from '../../files/mediaPlace';
+import { expectedDropouts, leastBuffer, OWN_BUFFER_SEC, USUAL_PAUSES, type Pauses } from './buffer';
+import { receivedAt } from './receive';
+import type { SourcesSettings } from './settings';
+
+const own = changing<SourcesSettings>('sources');
+
+/** How streams come here: as measured, else as is usual of the endpoint's way; null: it has none. */
+export const pausesOf = ({ pauses }: SourcesSettings, { facts }: Context): Pauses | null =>
+	facts.way === 'none' ? null : (pauses ?? USUAL_PAUSES[facts.way]);
+
+/** Streams that break off more than once a day. */
+export function assessBuffer(settings: SourcesSettings, context: Context): Finding[] {
+	const pauses = pausesOf(settings, context);
+	const streams = settings.items.filter(
+		({ location }) => placeKind(location) === 'stream' && receivedAt(location) === null
+	);
+	if (!pauses || streams.length === 0) return [];
+	const perHour = expectedDropouts(pauses, Math.max(OWN_BUFFER_SEC, settings.bufferSec));
+	if (perHour * 24 <= 1) return [];
+	const sec = leastBuffer(pauses);
+	return [
+		{
+			id: 'sources.buffer-thin',
+			level: 'note',
+			title:
+				perHour >= 1
+					? `Streams break off ${perHour.toFixed(0)} times an hour`
+					: `Streams break off every ${(1 / perHour).toFixed(0)} hours`,
+			why: `They stand still ${pauses.perHour} times an hour for ${pauses.meanSec}\u2009s on average${settings.pauses ? '' : ', as is usual of this way'}, and the player holds too little to bridge that. Gathered before, ${sec}\u2009s do; they are waited for at each start, and a live programme comes as much later.`,
+			setting: 'sources.bufferSec',
+			fixes: sec <= 60 ? [{ label: `Gather ${sec}\u2009s before`, apply: own({ bufferSec: sec }) }] : []
+		}
+	];
+}

@@ -1,0 +1,49 @@
+<script lang="ts">
+	import { placeKind } from '$core/files/mediaPlace';
+	import { pausesOf } from '$core/links/sources/assessBuffer';
+	import { expectedDropouts, OWN_BUFFER_SEC, simulateBuffer } from '$core/links/sources/buffer';
+	import { receivedAt } from '$core/links/sources/receive';
+	import LineChart from '$lib/charts/LineChart.svelte';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+
+	const view = useEndpoint();
+	const sources = $derived(view.plan.sources);
+	const pauses = $derived(
+		sources.items.some(({ location }) => placeKind(location) === 'stream' && receivedAt(location) === null)
+			? pausesOf(sources, view.context)
+			: null
+	);
+	/** Points of the curve, s. */
+	const AT = Array.from({ length: 25 }, (_, n) => n / 2);
+	const HOURS = 400;
+	const drawn = $derived(
+		pauses &&
+			AT.map((sec) => [sec, simulateBuffer(pauses, sec, HOURS).perHour] as const).filter(([, perHour]) => perHour > 0)
+	);
+	const now = $derived(Math.max(OWN_BUFFER_SEC, sources.bufferSec));
+</script>
+
+{#if pauses && drawn && drawn.length > 1}
+	<figure class="sheet" aria-label="What a buffer is good for">
+		<h3>
+			What a buffer is good for <span class="soft small"
+				>{HOURS} hours simulated, {pauses.perHour} pauses an hour of {pauses.meanSec} s on average</span
+			>
+		</h3>
+		<LineChart
+			label={`Dropouts an hour against what is gathered before; now ${now} seconds, ${expectedDropouts(pauses, now).toFixed(2)} an hour`}
+			curves={[{ name: 'dropouts', colour: 'signal', points: drawn }]}
+			spots={[]}
+			limits={[{ name: `now ${now} s`, along: 'x', at: now }]}
+			x={{ name: 'Gathered before', unit: 's', high: Math.ceil(drawn.at(-1)![0]) + 1 }}
+			y={{ name: 'Dropouts', unit: 'an hour', log: true }}
+			height={210}
+		/>
+	</figure>
+{/if}
+
+<style>
+	figure {
+		margin: 0;
+	}
+</style>
