@@ -247,6 +247,8 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 	],
 	[/yphos-phone@\.service: (?:.*"\[Service\]|swapped)/, 'of a template only what a phone meets is read here'],
 	[/apply\.sh: mode 0600 in "opt\/yphos\/phone\/page/, 'the page is not asked for by a user of its own here'],
+	[/nftables\.conf: .*near6 tcp dport 8080/, 'this phone comes by IPv4'],
+	[/\.mount: without "(?:Options=|TimeoutSec=)/, 'the server is awake whenever this list comes to it'],
 	[/mpv\.conf: without "drm-mode/, 'the EDID of the card has that mode first'],
 	[/yphos-player\.service: without "Restart=always/, 'pictures in turn never end'],
 	[

@@ -1,6 +1,7 @@
 import { tellerFor, type Machine } from '../../engines/machine';
 import type { MountWish } from '../../engines/machine/signals';
 import { linesOf } from '../../formats/lines';
+import { unescapeUnitText } from '../../formats/systemd/escape';
 import { GIVES_UP_SEC } from './storeFiles';
 import { SOURCES_WORDS } from './words';
 
@@ -63,9 +64,10 @@ export function rehearseStores(machine: Machine): Mounts {
 			if (!unit) return done(null);
 			const there = mounted.get(unit.where);
 			if (there) return done(lost(machine, there));
-			const isAuto = machine.systemd.isActive(unit.unit.replace(/\.mount$/, '.automount'));
+			const automount = unit.unit.replace(/\.mount$/, '.automount');
+			const isAuto = machine.systemd.isActive(automount) && saysOf(machine, automount)('Where') === unit.where;
 			// Without an automount the folder is empty until the mount is there.
-			if (!isAuto) return done('nothing is mounted there');
+			if (!isAuto || !unit.isRight) return done('nothing is mounted there');
 			const asked = waiting.get(unit.where);
 			if (asked) asked.push(done);
 			else {
@@ -80,19 +82,26 @@ export function rehearseStores(machine: Machine): Mounts {
 interface MountUnit {
 	readonly unit: string;
 	readonly what: string;
+	/** By its name, which Where= must agree with. Source: systemd.mount(5). */
 	readonly where: string;
+	readonly isRight: boolean;
 }
+
+/** What a unit says of a setting; "": nothing. */
+const saysOf = (machine: Machine, unit: string) => {
+	const lines = linesOf(machine.disk.unit(unit)?.text ?? '');
+	return (key: string): string => lines.findLast((line) => line.startsWith(`${key}=`))?.slice(key.length + 1) ?? '';
+};
 
 function unitsOf(machine: Machine): MountUnit[] {
 	const out: MountUnit[] = [];
-	for (const [path, { text }] of machine.disk.files) {
+	for (const path of machine.disk.files.keys()) {
 		const unit = /^\/etc\/systemd\/system\/([^/]+\.mount)$/.exec(path)?.[1];
-		if (unit === undefined) continue;
-		const value = (key: string): string =>
-			linesOf(text)
-				.findLast((line) => line.startsWith(`${key}=`))
-				?.slice(key.length + 1) ?? '';
-		out.push({ unit, what: value('What'), where: value('Where') });
+		const name = unescapeUnitText(unit?.replace(/\.mount$/, '') ?? '');
+		if (unit === undefined || !name.ok) continue;
+		const value = saysOf(machine, unit);
+		const where = `/${name.value}`;
+		out.push({ unit, what: value('What'), where, isRight: value('Where') === where });
 	}
 	return out;
 }
@@ -102,6 +111,12 @@ const isWanted = (machine: Machine, unit: string): boolean => machine.disk.enabl
 /** What was mounted and cannot be read any more. */
 const lost = (machine: Machine, { type }: MountWish): string | null =>
 	type in HELPERS && machine.activeFaults.has('server-asleep') ? 'the server does not answer' : null;
+
+/** Options that card sets use. Source: mount.cifs(8), nfs(5). */
+const OPTIONS: ReadonlySet<string> = new Set([
+	...['ro', 'credentials', 'guest', 'file_mode', 'dir_mode', 'iocharset', 'echo_interval', '_netdev', 'vers'],
+	...['soft', 'timeo', 'retrans', 'nfsvers']
+]);
 
 /** How mounting ends, as the programs themselves say it. Source: mount.cifs(8), mount.nfs(8), mount(8). */
 function attempt(machine: Machine, { what, type, options }: MountWish): { afterMs: number; why: string | null } {
@@ -117,6 +132,9 @@ function attempt(machine: Machine, { what, type, options }: MountWish): { afterM
 	}
 	if (!disk.isExecutable(helper.path)) return no(0, `you might need ${helper.path}, of ${helper.of}`);
 	const server = /^(?:\/\/)?([^/:]+)/.exec(what)?.[1] ?? '';
+	const odd = options.split(',').find((option) => !OPTIONS.has(option.split('=', 1)[0]!));
+	if (odd !== undefined)
+		return no(0, type === 'nfs' ? 'an incorrect mount option was specified' : 'mount error(22): Invalid argument');
 	if (!machine.online) return no(OFFLINE_MS, 'mount error(101): Network is unreachable');
 	const isNumber = /^[\d.]+$/.test(server);
 	const isFound = isNumber || !server.endsWith('.local') || disk.packages.get('libnss-mdns') === 'installed';
