@@ -304,7 +304,10 @@ class Display {
 	#showing(screen: BenchScreen, { wish, timing }: Holder, shown: NonNullable<Holder['shown']>): void {
 		const { tell } = this;
 		const seen = this.#seen(screen, wish, timing, shown);
-		tell.event('shows', 'info', { title: shown.title, mode: seen.mode, seen });
+		// Pictures in turn come round thousands of times a day.
+		this.#once(`shows ${shown.title}`, () =>
+			tell.event('shows', 'info', { title: shown.title, mode: seen.mode, seen })
+		);
 		tell.mark('eye', shown.title, seen);
 		const wrong =
 			seen.cutPercent >= 0.5

@@ -93,17 +93,26 @@ const saysOf = (machine: Machine, unit: string) => {
 	return (key: string): string => lines.findLast((line) => line.startsWith(`${key}=`))?.slice(key.length + 1) ?? '';
 };
 
+const UNITS = '/etc/systemd/system/';
+const known = new WeakMap<Machine, { readonly version: number; readonly units: MountUnit[] }>();
+
+/** Mounts that the card set brings; looked through again only when something on the disk has changed. */
 function unitsOf(machine: Machine): MountUnit[] {
-	const out: MountUnit[] = [];
+	const { version } = machine.world;
+	const before = known.get(machine);
+	if (before?.version === version) return before.units;
+	const units: MountUnit[] = [];
 	for (const path of machine.disk.files.keys()) {
-		const unit = /^\/etc\/systemd\/system\/([^/]+\.mount)$/.exec(path)?.[1];
-		const name = unescapeUnitText(unit?.replace(/\.mount$/, '') ?? '');
-		if (unit === undefined || !name.ok) continue;
+		if (!path.startsWith(UNITS) || !path.endsWith('.mount')) continue;
+		const unit = path.slice(UNITS.length);
+		const name = unescapeUnitText(unit.slice(0, -'.mount'.length));
+		if (unit.includes('/') || !name.ok) continue;
 		const value = saysOf(machine, unit);
 		const where = `/${name.value}`;
-		out.push({ unit, what: value('What'), where, isRight: value('Where') === where });
+		units.push({ unit, what: value('What'), where, isRight: value('Where') === where });
 	}
-	return out;
+	known.set(machine, { version, units });
+	return units;
 }
 
 const isWanted = (machine: Machine, unit: string): boolean => machine.disk.enabled.includes(unit);
