@@ -44,7 +44,7 @@ export function assessSwitching(settings: PictureSettings, context: Context, { o
 				]
 			});
 	}
-	if (afterCut === 'stays-off' && offBy === 'signal')
+	if (afterCut === 'stays-off' && offBy !== 'cec' && !(hours && offBy === 'socket'))
 		out.push({
 			id: 'picture.cut-stays-off',
 			level: 'caution',

@@ -152,7 +152,7 @@ export function pictureBench(settings: PictureSettings, context: Context): Parti
 			// Televisions wait for their button, monitors go on: typical, until somebody has tried.
 			afterCut: settings.afterCut === 'untried' ? (part.speakers ? 'stays-off' : 'comes-on') : settings.afterCut,
 			hearsCec: way.output === 'digital',
-			socketLine: settings.offBy === 'socket' ? (socketOf(context)?.line ?? null) : null,
+			socketLine: settings.hours && settings.offBy === 'socket' ? (socketOf(context)?.line ?? null) : null,
 			bitsPerColour: adapter?.bitsPerColour ?? 8
 		},
 		decoding: board && { decoders: board.decoders, softwareMpixPerSec: board.softwareMpixPerSec }

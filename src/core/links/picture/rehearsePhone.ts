@@ -12,9 +12,15 @@ const NFT_CONF = '/etc/nftables.conf';
 /** Somebody with a phone: opens the page, presses its button as a browser would, and plugs the endpoint in again afterwards. */
 export function rehearsePhone(machine: Machine): void {
 	const tell = tellerFor(machine, 'picture', PICTURE_WORDS);
+	/** A board that shut itself down waits for somebody; one whose power went does not. */
+	let isDown = false;
 	machine.on('fault', ({ name, on }) => {
 		if (name !== 'phone-shut-down') return;
-		if (!on) return machine.mains(true);
+		if (!on) {
+			if (isDown) machine.mains(true);
+			return;
+		}
+		isDown = false;
 		if (!isAnswered(machine)) return tell.event('phone-nobody', 'fault');
 		const host = `${machine.disk.read('/etc/hostname')?.trim() ?? ''}.local:${PHONE_PORT}`;
 		const refused = (answer: string): void => tell.event('phone-refused', 'bad', { answer });
@@ -23,7 +29,8 @@ export function rehearsePhone(machine: Machine): void {
 			if (!/<form method="post" action="\/shut-down"><button>/.test(page)) return refused('a page without that button');
 			tell.event('phone-asked', 'fault');
 			ask(machine, ['POST /shut-down HTTP/1.1', `Host: ${host}`, `Origin: http://${host}`], (done) => {
-				if (done !== '200 OK') refused(done);
+				if (done === '200 OK') isDown = true;
+				else refused(done);
 			});
 		});
 	});

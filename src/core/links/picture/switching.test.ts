@@ -9,6 +9,7 @@ import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
 import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
+import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
 import { cardTree, type Bench } from '../../engines/machine';
@@ -123,6 +124,11 @@ describe('a set', () => {
 		const wrong = run(plan, { screen: { socketLine: 22 } });
 		expect(wrong.last).toBe('resting');
 		expect(wrong.texts.some((text) => text.includes('no socket hangs on that line'))).toBe(true);
+	});
+	it('whose socket nothing switches hangs on the wall, and a power cut that waits for its button is told', () => {
+		const plan = withPicture({ hours: null, offBy: 'socket', afterCut: 'stays-off' }, ['socket-switched']);
+		expect(run(plan).last).toBe('picture');
+		expect(assess(chain, plan, context).findings.map(({ id }) => id)).toContain('picture.cut-stays-off');
 	});
 	it('that waits for its button never comes back on its socket', () => {
 		const plan = withPicture({ hours, offBy: 'socket', afterCut: 'comes-on' }, ['socket-switched']);

@@ -1,8 +1,7 @@
 import { changing } from '../../changes';
 import type { Context, Finding } from '../../link';
-import { placeKind } from '../../files/mediaPlace';
 import { expectedDropouts, leastBuffer, OWN_BUFFER_SEC, USUAL_PAUSES, type Pauses } from './buffer';
-import { receivedAt } from './receive';
+import { isFetched } from './receive';
 import type { SourcesSettings } from './settings';
 
 const own = changing<SourcesSettings>('sources');
@@ -14,10 +13,7 @@ export const pausesOf = ({ pauses }: SourcesSettings, { facts }: Context): Pause
 /** Streams that break off more than once a day. */
 export function assessBuffer(settings: SourcesSettings, context: Context): Finding[] {
 	const pauses = pausesOf(settings, context);
-	const streams = settings.items.filter(
-		({ location }) => placeKind(location) === 'stream' && receivedAt(location) === null
-	);
-	if (!pauses || streams.length === 0) return [];
+	if (!pauses || !settings.items.some(isFetched)) return [];
 	const perHour = expectedDropouts(pauses, Math.max(OWN_BUFFER_SEC, settings.bufferSec));
 	if (perHour * 24 <= 1) return [];
 	const sec = leastBuffer(pauses);

@@ -139,7 +139,7 @@ export function conversionsOf(
 	context: Context
 ): readonly { readonly film: Film; readonly judged: FilmJudged; readonly made: Conversion | null }[] {
 	const board = context.part('board', context.facts.parts.board);
-	if (!board) return [];
+	if (!board || context.facts.picture === undefined) return [];
 	const screen = context.part('screen', context.facts.parts.screen);
 	return [...new Set(items.map(({ location }) => location))].flatMap((location) => {
 		const film = context.media(location);

@@ -58,7 +58,7 @@ export function convertFile(settings: SourcesSettings, context: Context): CardFi
 }
 
 const madeAnew = ({ items }: SourcesSettings, context: Context): Conversion[] =>
-	context.facts.picture === undefined ? [] : conversionsOf(items, context).flatMap(({ made }) => made ?? []);
+	conversionsOf(items, context).flatMap(({ made }) => made ?? []);
 
 /** Before anything is written: films that the board does not play are made anew. */
 export function convertSteps(settings: SourcesSettings, context: Context): Step[] {

@@ -104,7 +104,6 @@ function areUnknown(items: readonly SourceItem[], context: Context): Finding[] {
 
 /** Films that the board does not decode in time. */
 function tooHard(items: readonly SourceItem[], context: Context): Finding[] {
-	if (context.facts.picture === undefined) return [];
 	const hard = conversionsOf(items, context);
 	const [first] = hard;
 	if (!first) return [];

@@ -11,7 +11,7 @@ import { sourcesBench, sourcesBenchShape } from './bench';
 import { assessSources } from './findings';
 import { isInSet, mediaClaims } from './onCard';
 import { FILE_MS, SOURCES_FAULTS, STREAM_MS } from './rehearse';
-import { RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt } from './receive';
+import { isFetched, RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt } from './receive';
 import type { Media } from '../../parts/media';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { isShare, storeOf } from './stores';
@@ -28,9 +28,6 @@ const ASSUMED_FILE_BPS = 1_411_200;
 /** What a file needs on its way while it plays; null: nobody knows. */
 const bitsPerSecOf = (media: Media | null): number | null =>
 	media?.sizeBytes && media.durationMs ? (media.sizeBytes * 8000) / media.durationMs : null;
-
-const isFetched = ({ location }: { location: string }): boolean =>
-	placeKind(location) === 'stream' && receivedAt(location) === null;
 
 /** The player gathers so much before it begins, and again after each dropout. Source: mpv(1), --cache-pause-initial. */
 const bufferClaims = ({ bufferSec, items }: SourcesSettings): Claim[] =>

@@ -1,4 +1,5 @@
 import type { Step, Context } from '../../link';
+import { placeKind } from '../../files/mediaPlace';
 import type { Media } from '../../parts/media';
 import type { SourcesSettings } from './settings';
 
@@ -12,6 +13,10 @@ export function receivedAt(location: string): number | null {
 	const port = Number(/^(?:udp|rtp):\/\/(?:@|0\.0\.0\.0)?:(\d{1,5})(?:[/?]|$)/i.exec(location)?.[1] ?? NaN);
 	return port >= 1 && port <= 65_535 ? port : null;
 }
+
+/** A stream that is fetched, and not waited for. */
+export const isFetched = ({ location }: { readonly location: string }): boolean =>
+	placeKind(location) === 'stream' && receivedAt(location) === null;
 
 /** What is taken to come until somebody says how it is made. */
 export const receivedMedia = (location: string): Media => ({

@@ -50,7 +50,7 @@ export function storeFiles({ stores }: SourcesSettings, secrets: Secrets): CardF
 			...(isShare(store) ? of('StartLimitIntervalSec=0') : []),
 			...of('', '[Mount]', `What=${whatOf(store)}`, `Where=${mountPoint(store)}`, `Type=${typeOf(store)}`),
 			...of(`Options=${optionsOf(store).join(',')}`, `TimeoutSec=${GIVES_UP_SEC}`),
-			...(isShare(store) ? [] : of('', '[Install]', `WantedBy=${deviceOf((store as { label: string }).label)}`))
+			...(store.kind === 'stick' ? of('', '[Install]', `WantedBy=${deviceOf(store.label)}`) : [])
 		]);
 		if (!isShare(store)) return [mount];
 		return [

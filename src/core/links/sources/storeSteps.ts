@@ -25,7 +25,7 @@ export function storeSteps({ stores, items }: SourcesSettings, { facts }: Contex
 			: ` There must be: ${paths.slice(0, NAMED).join(', ')}${paths.length > NAMED ? ` and ${paths.length - NAMED} more of the list` : ''}.`;
 	};
 	return stores.flatMap((store, n): Step[] => {
-		// The first of each kind has a name without a number, so that a list of ticks survives one more.
+		// The first needs no name of its own, so that its ticks survive one more.
 		const suffix = n === 0 ? '' : `-${store.name}`;
 		return [
 			isShare(store)

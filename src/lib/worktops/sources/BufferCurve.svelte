@@ -1,18 +1,13 @@
 <script lang="ts">
-	import { placeKind } from '$core/files/mediaPlace';
 	import { pausesOf } from '$core/links/sources/assessBuffer';
 	import { expectedDropouts, OWN_BUFFER_SEC, simulateBuffer } from '$core/links/sources/buffer';
-	import { receivedAt } from '$core/links/sources/receive';
+	import { isFetched } from '$core/links/sources/receive';
 	import LineChart from '$lib/charts/LineChart.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	const view = useEndpoint();
 	const sources = $derived(view.plan.sources);
-	const pauses = $derived(
-		sources.items.some(({ location }) => placeKind(location) === 'stream' && receivedAt(location) === null)
-			? pausesOf(sources, view.context)
-			: null
-	);
+	const pauses = $derived(sources.items.some(isFetched) ? pausesOf(sources, view.context) : null);
 	/** Points of the curve, s. */
 	const AT = Array.from({ length: 25 }, (_, n) => n / 2);
 	const HOURS = 400;

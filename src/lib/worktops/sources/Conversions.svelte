@@ -6,7 +6,7 @@
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 
 	const view = useEndpoint();
-	const hard = $derived(view.plan.picture.used ? conversionsOf(view.plan.sources.items, view.context) : []);
+	const hard = $derived(conversionsOf(view.plan.sources.items, view.context));
 	let shell = $state<Shell>(navigator.userAgent.includes('Windows') ? 'powershell' : 'posix');
 	/** More at once help nobody; the command for all has every one. */
 	const SHOWN = 20;

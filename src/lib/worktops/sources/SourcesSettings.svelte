@@ -9,7 +9,7 @@
 	import { readInWorker } from '$lib/readers/readInWorker';
 	import { pausesOf } from '$core/links/sources/assessBuffer';
 	import { USUAL_PAUSES } from '$core/links/sources/buffer';
-	import { receivedAt } from '$core/links/sources/receive';
+	import { isFetched } from '$core/links/sources/receive';
 	import { mountPoint, storeOf } from '$core/links/sources/stores';
 	import Stores from './Stores.svelte';
 	import { addPlaylist, mediaIn, roomIn, takeMediaFiles } from './sourcesIntake';
@@ -17,7 +17,7 @@
 	const view = useEndpoint();
 	const sources = $derived(view.plan.sources);
 	/** Streams that are fetched, not waited for. */
-	const fetched = $derived(sources.items.some(({ location }) => isStream(location) && receivedAt(location) === null));
+	const fetched = $derived(sources.items.some(isFetched));
 	let address = $state('');
 	let problem = $state('');
 	let remarks = $state<readonly string[]>([]);
