@@ -76,7 +76,7 @@
 		<table id="setting-sources.items">
 			<thead
 				><tr
-					><th scope="col" class="n">#</th><th scope="col">Title</th><th scope="col">Where from</th><th
+					><th scope="col" class="n">#</th><th scope="col">Title</th><th scope="col" class="where">Where from</th><th
 						scope="col"
 						class="made">Made (kHz/bit)</th
 					><th scope="col" class="acts"><span class="visually-hidden">Move or remove</span></th></tr
@@ -212,5 +212,12 @@
 	}
 	.acts button:disabled {
 		opacity: 0.4;
+	}
+	/* On a phone the title is what matters; the rest stands on a larger screen. */
+	@media (max-width: 480px) {
+		.where,
+		.made {
+			display: none;
+		}
 	}
 </style>
