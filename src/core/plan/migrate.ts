@@ -27,7 +27,9 @@ export const migrations: Readonly<Record<number, Migration>> = {
 	// Media were known by their names alone.
 	8: (saved) => ({ ...saved, media: each(saved.media, (media) => ({ sha256: '', ...media })) }),
 	// Parts gained figures of the picture, media what they show; the schema knows what to take where nothing is said.
-	9: (saved) => saved
+	9: (saved) => saved,
+	// Media say more of themselves, where somebody has looked into them.
+	10: (saved) => saved
 };
 /** From here on the workshop and each link count their shapes by themselves. */
 const COUNTED_APART = 7;

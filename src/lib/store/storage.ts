@@ -40,6 +40,8 @@ const keptSchema = z.object({
 const oldKeptSchema = keptSchema.partial({ id: true, version: true });
 
 const store = localforage.createInstance({ name: 'yphos', storeName: 'workshop' });
+/** Small pictures of media, by digest: they can be drawn anew from the files, and are in no workshop. */
+const stripStore = localforage.createInstance({ name: 'yphos', storeName: 'strips' });
 const mediaStore = localforage.createInstance({ name: 'yphos', storeName: 'media' });
 const alone = <T>(work: () => Promise<T>): Promise<T> => navigator.locks.request('yphos-save', work) as Promise<T>;
 
@@ -118,6 +120,9 @@ export const readMediaBytes = (location: string): Promise<Uint8Array | null> =>
 export const readMediaNames = (): Promise<string[]> => mediaStore.keys();
 export const writeMediaBytes = (location: string, bytes: Uint8Array): Promise<unknown> =>
 	mediaStore.setItem(location, bytes);
+
+export const writeStrip = (sha256: string, strip: unknown): Promise<unknown> => stripStore.setItem(sha256, strip);
+export const readStrip = (sha256: string): Promise<unknown> => stripStore.getItem(sha256);
 
 export type Written = 'saved' | 'newer' | { readonly other: ReadEnvelope };
 

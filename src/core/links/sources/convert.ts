@@ -31,7 +31,10 @@ export const isFilm = (media: Media | null): media is Film =>
 	media?.picture != null && media.picture.framesPerSec !== null;
 
 /** Whether the board plays it, by the same reckoning as the rehearsal. */
-export function judgeFilm(board: Board, { picture }: Film): FilmJudged {
+export function judgeFilm(whole: Board, { picture, details }: Pick<Film, 'picture' | 'details'>): FilmJudged {
+	const chroma = details?.chroma ?? '4:2:0';
+	// Circuits of such boards take one way of sampling colour.
+	const board = chroma === '4:2:0' ? whole : { ...whole, decoders: [] };
 	const shape = videoShapeSchema.safeParse(picture);
 	if (!shape.success)
 		return {
@@ -43,13 +46,15 @@ export function judgeFilm(board: Board, { picture }: Film): FilmJudged {
 	const percent = `${Math.round(load.share * 100)}\u2009% of the processor`;
 	if (load.by === 'circuit') return { load, plays: true, why: 'decoded by circuit' };
 	if (load.share <= MOST_SHARE) return { load, plays: true, why: percent };
-	const circuits = board.decoders.filter(({ codec }) => codec === shape.data.codec);
+	const circuits = whole.decoders.filter(({ codec }) => codec === shape.data.codec);
 	const because =
 		circuits.length === 0
 			? `${board.name} has no circuit for ${shape.data.codec}`
 			: shape.data.bitDepth > Math.max(...circuits.map(({ bitDepth }) => bitDepth))
 				? `its circuit takes ${Math.max(...circuits.map(({ bitDepth }) => bitDepth))} bits a colour, the film has ${shape.data.bitDepth}`
-				: 'it is larger or faster than its circuit takes';
+				: chroma === '4:2:0'
+					? 'it is larger or faster than its circuit takes'
+					: `its circuit takes colour sampled 4:2:0, the film has ${chroma}`;
 	return { load, plays: false, why: `it would need ${percent}: ${because}` };
 }
 

@@ -1,7 +1,8 @@
 <script lang="ts">
-	import { Button, FileUploaderButton, ProgressBar, TextInput } from 'carbon-components-svelte';
+	import { Button, Checkbox, FileUploaderButton, ProgressBar, TextInput } from 'carbon-components-svelte';
 	import { isStream, writeM3u, writeXspf } from '$core/formats/playlist';
 	import { sourceItem } from '$core/links/sources/settings';
+	import { formatBytes, formatSeconds } from '$core/basics/format';
 	import { sentence } from '$core/basics/result';
 	import { download, safeName } from '$lib/shell/download';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
@@ -67,17 +68,41 @@
 		}
 	}
 
-	/** How many of how many are taken in; null while none are. */
-	let intake = $state<{ done: number; of: number; stop: () => void } | null>(null);
+	/** How far taking in is; null while nothing is taken in. */
+	let intake = $state<{
+		done: number;
+		of: number;
+		bytes: number;
+		ofBytes: number;
+		sinceMs: number;
+		stop: () => void;
+	} | null>(null);
 	let folder = $state<HTMLInputElement>();
+	let loudness = $state(true);
+	const intakeWords = $derived.by(() => {
+		if (!intake) return '';
+		const { done, of, bytes, ofBytes, sinceMs } = intake;
+		const seconds = (performance.now() - sinceMs) / 1000;
+		if (done === 0 || seconds < 1) return `Reading ${of} file${of === 1 ? '' : 's'}`;
+		const left = (seconds * (ofBytes - bytes)) / Math.max(1, bytes);
+		return `Read ${done} of ${of}, ${formatBytes(bytes / seconds)} a second; ${formatSeconds(left * 1000)} left`;
+	});
 
 	async function addFiles(files: readonly File[]): Promise<void> {
 		const giveUp = new AbortController();
-		intake = { done: 0, of: files.length, stop: () => giveUp.abort() };
+		intake = {
+			done: 0,
+			of: files.length,
+			bytes: 0,
+			ofBytes: files.reduce((sum, { size }) => sum + size, 0),
+			sinceMs: performance.now(),
+			stop: () => giveUp.abort()
+		};
 		try {
 			remarks = await takeMediaFiles(view.endpoint!.id, files, {
-				onFile: (done) => (intake = intake && { ...intake, done }),
-				signal: giveUp.signal
+				onFile: (done, bytes) => (intake = intake && { ...intake, done, bytes }),
+				signal: giveUp.signal,
+				loudness
 			});
 			await view.loadMedia();
 		} finally {
@@ -160,13 +185,10 @@
 		}}
 	/>
 </div>
+<div><Checkbox labelText="Measure loudness of files that are added (takes longer)" bind:checked={loudness} /></div>
 {#if intake}
 	<div class="row" role="status">
-		<ProgressBar
-			size="sm"
-			value={(100 * intake.done) / intake.of}
-			labelText={`Reading file ${intake.done + 1} of ${intake.of}`}
-		/>
+		<ProgressBar size="sm" value={(100 * intake.bytes) / Math.max(1, intake.ofBytes)} labelText={intakeWords} />
 		<Button size="small" kind="ghost" on:click={intake.stop}>Stop</Button>
 	</div>
 {/if}

@@ -16,16 +16,25 @@ vi.mock('$lib/store/storage', () => ({
 	readMediaNames: async () => room.kept
 }));
 
-// Workers are the browser's; what they work out is the same.
-vi.mock('$lib/pack/digest', async () => {
+// Workers are the browser's; what they find out of a file's own head is the same.
+vi.mock('$lib/media/lookThrough', async () => {
 	const { createHash } = await import('node:crypto');
+	const { lookAt } = await import('$lib/media/look');
 	return {
-		sha256Of: async (file: Blob, signal?: AbortSignal) =>
-			signal?.aborted
-				? null
-				: createHash('sha256')
-						.update(Buffer.from(await file.arrayBuffer()))
-						.digest('hex')
+		lookThrough: async (
+			files: readonly File[],
+			_: unknown,
+			onFound: (file: File, found: unknown) => Promise<void>,
+			signal?: AbortSignal
+		) => {
+			for (const file of files) {
+				if (signal?.aborted) return;
+				const sha256 = createHash('sha256')
+					.update(Buffer.from(await file.arrayBuffer()))
+					.digest('hex');
+				await onFound(file, { sha256, facts: (await lookAt(file))?.facts ?? null, strip: null });
+			}
+		}
 	};
 });
 
@@ -108,17 +117,56 @@ it('knows a file again that is missed here, whatever it is called now, and stops
 	const said = await takeMediaFiles('test-bench', [file('a.wav'), file('b.wav'), file('c.wav')], {
 		onFile: (done) => {
 			seen.push(done);
-			if (done === 1) giveUp.abort();
+			if (done === 2) giveUp.abort();
 		},
 		signal: giveUp.signal
 	});
-	expect(seen).toEqual([0, 1]);
-	expect(said.join()).toContain('1 file added');
+	expect(seen).toEqual([1, 2]);
+	expect(said.join()).toContain('2 files added');
 	expect(said.join()).toContain('Given up after 2 of 3 files');
 	expect(mediaIn([file('b.flac'), new File([''], 'notes.txt'), file('a.MP3')]).map(({ name }) => name)).toEqual([
 		'a.MP3',
 		'b.flac'
 	]);
+});
+
+it('tells two files of one name apart by their folders, and calls them as their tags do', async () => {
+	store.unsaved = true;
+	store.workshop = demoWorkshop;
+	const below = (path: string, pitchHz: number): File => {
+		const bytes = writeTone({
+			pitchHz,
+			peakDbfs: -20,
+			sampleRateHz: 48_000,
+			bitDepth: 16,
+			channels: 1,
+			durationMs: 60
+		});
+		const file = new File([bytes as Uint8Array<ArrayBuffer>], path.slice(path.lastIndexOf('/') + 1));
+		Object.defineProperty(file, 'webkitRelativePath', { value: path });
+		return file;
+	};
+	await takeMediaFiles('test-bench', [
+		below('Music/A/01.wav', 440),
+		below('Music/B/01.wav', 880),
+		below('Music/x.wav', 220)
+	]);
+	const bench = store.workshop!.endpoints.find(({ id }) => id === 'test-bench')!;
+	expect(bench.plan.sources.items.slice(-3)).toMatchObject([
+		{ location: 'A/01.wav', title: '01', durationSec: 1 },
+		{ location: 'B/01.wav', title: '01' },
+		{ location: 'x.wav', title: 'x' }
+	]);
+	store.change('copy them instead', (workshop) => ({
+		...workshop,
+		endpoints: workshop.endpoints.map((one) =>
+			one.id === 'test-bench' ? { ...one, plan: { ...one.plan, sources: { ...one.plan.sources, carry: 'self' } } } : one
+		)
+	}));
+	room.kept = [];
+	await takeMediaFiles('test-bench', [below('Music/C/01.wav', 330)]);
+	expect(room.kept).toEqual([]);
+	expect(store.workshop!.media.find(({ location }) => location === 'C/01.wav')?.kept).toBe('person');
 });
 
 it('takes no more entries than a list holds', () => {

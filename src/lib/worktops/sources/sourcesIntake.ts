@@ -1,15 +1,14 @@
 import type { Playlist } from '$core/formats/playlist';
 import { LIST_LIMITS } from '$core/formats/playlist/limits';
-import { readFlac } from '$core/formats/wav/flac';
-import { readWav } from '$core/formats/wav/wav';
+import { wholeSeconds } from '$core/formats/playlist/playlist';
 import { convertedName } from '$core/links/sources/convert';
 import { PLAYED, type Brought } from '$core/links/sources/fromListing';
-import { pictureFacts } from '$core/links/sources/pictureFacts';
 import { mediaSchema, type Media } from '$core/parts/media';
 import type { Plan } from '$core/plan/plan';
 import { fitLine } from '$core/plan/text';
-import { sha256Of } from '$lib/pack/digest';
-import { writeMediaBytes } from '$lib/store/storage';
+import { lookThrough } from '$lib/media/lookThrough';
+import type { Found } from '$lib/media/lookWorker';
+import { writeMediaBytes, writeStrip } from '$lib/store/storage';
 import { store } from '$lib/store/workshop.svelte';
 
 /** The plan with a playlist's entries behind its own; the first list also gives its title and head. What is more than a list holds stays out. */
@@ -41,7 +40,8 @@ export const roomIn = (plan: Plan): number => LIST_LIMITS.entries - plan.sources
 
 /** Files up to this size are kept in the browser and written into the card set; larger ones the person copies. */
 const KEPT_BYTES = 64_000_000;
-const HEADER_BYTES = 65_536;
+/** So much of one intake is kept; what comes after it the person copies. */
+const KEPT_TOGETHER_BYTES = 2_000_000_000;
 
 interface Taken {
 	readonly location: string;
@@ -55,68 +55,83 @@ export const mediaIn = (files: readonly File[]): File[] =>
 		.filter(({ name, type }) => PLAYED.test(name) || /^(?:audio|video|image)\//.test(type))
 		.sort((a, b) => (a.webkitRelativePath || a.name).localeCompare(b.webkitRelativePath || b.name));
 
-/** How far it is, and whether it was given up; what was taken until then stays. */
+/** How far it is, whether it was given up, and what is measured; what was taken until then stays. */
 export interface Intake {
-	readonly onFile?: (done: number) => void;
+	/** How many files, and bytes of them, are done. */
+	readonly onFile?: (done: number, bytes: number) => void;
 	readonly signal?: AbortSignal;
+	/** Loudness too, which decodes all of each file. */
+	readonly loudness?: boolean;
 }
 
 /**
- * Takes files in: their facts, their bytes where they are small, and an entry for each that the list does not have yet.
- * A file whose bytes are missed here is known by its digest, whatever it is called now. Gives remarks.
+ * Takes files in: their facts, their bytes where they are small and go in the card set, and an entry for each that the list
+ * does not have yet. A file whose bytes are missed here is known by its digest, whatever it is called now. Gives remarks.
  */
 export async function takeMediaFiles(
 	endpointId: string,
 	files: readonly File[],
-	intake: Intake = {}
+	{ onFile, signal, loudness = false }: Intake = {}
 ): Promise<string[]> {
-	const taken: Taken[] = [];
+	const taken = new Map<File, Taken>();
 	const refused: string[] = [];
-	for (const [n, file] of files.entries()) {
-		if (intake.signal?.aborted) {
-			refused.push(`Given up after ${n} of ${files.length} files.`);
-			break;
-		}
-		intake.onFile?.(n);
-		try {
-			const one = await takeOne(file, intake.signal);
-			if (one) taken.push(one);
-		} catch (error) {
-			// One file that cannot be read, or kept, keeps none of the others out.
-			refused.push(`${file.name.slice(0, 200)}: not added. ${(error as Error).message}`);
-		}
-	}
-	const media = taken.flatMap((one) => one.media ?? []);
-	const fresh = new Map(media.map((one) => [one.location, one]));
+	const endpoint = store.workshop?.endpoints.find(({ id }) => id === endpointId);
+	const inSet = endpoint?.plan.sources.carry !== 'self';
+	const room = { bytes: KEPT_TOGETHER_BYTES, inSet };
+	let done = 0;
+	let bytes = 0;
+	await lookThrough(
+		files,
+		{ loudness },
+		async (file, found) => {
+			try {
+				if (found instanceof Error) throw found;
+				taken.set(file, await takeOne(file, found, room));
+			} catch (error) {
+				// One file that cannot be read, or kept, keeps none of the others out.
+				refused.push(`${file.name.slice(0, 200)}: not added. ${(error as Error).message}`);
+			}
+			onFile?.(++done, (bytes += file.size));
+		},
+		signal
+	);
+	if (done < files.length) refused.push(`Given up after ${done} of ${files.length} files.`);
+	const inOrder = files.flatMap((file) => taken.get(file) ?? []);
+	const fresh = new Map(inOrder.flatMap(({ media }) => (media ? [[media.location, media] as const] : [])));
 	const why = store.change('add files', (workshop) => ({
 		...workshop,
 		media: [...workshop.media.filter(({ location }) => !fresh.has(location)), ...fresh.values()],
-		endpoints: workshop.endpoints.map((endpoint) =>
-			endpoint.id === endpointId
-				? {
-						...endpoint,
-						plan: withEntries(
-							endpoint.plan,
-							taken.map(({ location }) => location)
-						)
-					}
-				: endpoint
+		endpoints: workshop.endpoints.map((one) =>
+			one.id === endpointId ? { ...one, plan: withEntries(one.plan, inOrder) } : one
 		)
 	}));
 	await store.lookForMedia();
 	if (why) return [...refused, why];
-	const added = taken.length ? [`${taken.length} file${taken.length === 1 ? '' : 's'} added.`] : [];
-	return [...added, ...refused, ...taken.flatMap(({ remarks }) => remarks)];
+	const added = inOrder.length ? [`${inOrder.length} file${inOrder.length === 1 ? '' : 's'} added.`] : [];
+	return [...added, ...refused, ...gathered(inOrder.flatMap(({ remarks }) => remarks))];
 }
 
-async function takeOne(file: File, signal?: AbortSignal): Promise<Taken | null> {
-	const sha256 = await sha256Of(file, signal);
-	if (sha256 === null) return null;
+/** More of them nobody reads. */
+const SHOWN_REMARKS = 12;
+const gathered = (remarks: readonly string[]): string[] =>
+	remarks.length <= SHOWN_REMARKS
+		? [...remarks]
+		: [...remarks.slice(0, SHOWN_REMARKS), `And ${remarks.length - SHOWN_REMARKS} remarks more.`];
+
+/** Its path below the folder that was added, or its name: two albums may each have a "01.flac". */
+const pathOf = ({ name, webkitRelativePath }: File): string =>
+	webkitRelativePath ? webkitRelativePath.slice(webkitRelativePath.indexOf('/') + 1) : name;
+
+async function takeOne(
+	file: File,
+	{ sha256, facts, strip }: Found,
+	room: { bytes: number; readonly inSet: boolean }
+): Promise<Taken> {
 	const missed = store.workshop?.media.find((media) => media.sha256 === sha256 && store.absent.has(media.location));
-	const location = missed?.location ?? fitLine(file.name, LIST_LIMITS.location);
+	const location = missed?.location ?? fitLine(pathOf(file), LIST_LIMITS.location);
 	if (location === '') throw new Error('Nothing printable is in its name: rename it.');
-	const kept = file.size <= KEPT_BYTES;
-	const facts = await factsOf(file);
+	const kept = room.inSet && file.size <= KEPT_BYTES && file.size <= room.bytes;
+	if (kept) room.bytes -= file.size;
 	const parsed = facts
 		? mediaSchema.safeParse({
 				...facts,
@@ -130,16 +145,14 @@ async function takeOne(file: File, signal?: AbortSignal): Promise<Taken | null> 
 		: null;
 	const remarks = [
 		...(!parsed
-			? [
-					`${file.name}: how it is made cannot be read here (WAV, FLAC, MP4, MOV, PNG and JPEG can); type it in the list.`
-				]
+			? [`${file.name}: how it is made cannot be read here. Type it in the list, or paste what ffprobe says of it.`]
 			: []),
 		...(parsed && !parsed.success
 			? [
 					`${file.name}: ${parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ')}. It is in the list, but what becomes of it is not known.`
 				]
 			: []),
-		...(kept ? [] : [`${file.name} is large: the run sheet tells you to copy it.`])
+		...(kept || !room.inSet ? [] : [`${file.name} is large: the run sheet tells you to copy it.`])
 	];
 	if (kept)
 		try {
@@ -150,87 +163,38 @@ async function takeOne(file: File, signal?: AbortSignal): Promise<Taken | null> 
 				{ cause: error }
 			);
 		}
+	// Without its small picture a file is as good.
+	if (strip) await writeStrip(sha256, strip).catch(() => undefined);
 	return { location, media: parsed?.success ? parsed.data : null, remarks };
 }
 
 /** A film made anew takes the place of the one that it was made from; what is new stands behind the others. */
-function withEntries(plan: Plan, locations: readonly string[]): Plan {
-	const made = new Set(locations);
+function withEntries(plan: Plan, taken: readonly Pick<Taken, 'location' | 'media'>[]): Plan {
+	const made = new Map(taken.map(({ location, media }) => [location, media]));
 	const items = plan.sources.items.map((item) => {
 		const name = convertedName(item.location);
 		return made.has(name) ? { ...item, location: name } : item;
 	});
 	const known = new Set(items.map((item) => item.location));
 	const fresh = [...made]
-		.filter((location) => !known.has(location))
+		.filter(([location]) => !known.has(location))
 		.slice(0, Math.max(0, roomIn(plan)))
-		.map((location) => ({
+		.map(([location, media]) => ({
 			id: crypto.randomUUID(),
 			location,
-			title: fitLine(location.replace(/\.[A-Za-z0-9]{1,5}$/, ''), LIST_LIMITS.title),
-			durationSec: null,
+			title: fitLine(titleOf(location, media), LIST_LIMITS.title),
+			durationSec: media?.durationMs ? wholeSeconds(media.durationMs / 1000) : null,
 			extra: []
 		}));
 	return { ...plan, sources: { ...plan.sources, items: [...items, ...fresh] } };
 }
 
-async function factsOf(
-	file: File
-): Promise<Pick<
-	Media,
-	'codec' | 'lossless' | 'sampleRateHz' | 'bitDepth' | 'channels' | 'durationMs' | 'picture' | 'silent'
-> | null> {
-	const head = new Uint8Array(await file.slice(0, HEADER_BYTES).arrayBuffer());
-	const wav = readWav(head);
-	if (wav.ok) {
-		const { sampleRateHz, bitDepth, channels, dataOffset } = wav.value;
-		const bytesPerSec = sampleRateHz * channels * (bitDepth / 8);
-		return {
-			codec: 'pcm',
-			lossless: true,
-			sampleRateHz,
-			bitDepth,
-			channels,
-			durationMs: Math.max(1, Math.round(((file.size - dataOffset) / bytesPerSec) * 1000))
-		};
-	}
-	const flac = readFlac(head);
-	if (flac.ok) return { codec: 'flac', lossless: true, ...flac.value };
-	return pictureFacts((await filmHead(file)) ?? head);
-}
-
-const BOX_HEAD_BYTES = 16;
-/** What describes a film of many hours is not larger. */
-const MOST_MOOV_BYTES = 64_000_000;
-/** No film has more boxes side by side before it is described. */
-const MOST_BOXES = 200;
-
-/** Of a film, the parts that describe it, wherever they stand; null: it is none. Source: ISO/IEC 14496-12, clause 4.2. */
-async function filmHead(file: File): Promise<Uint8Array | null> {
-	let at = 0;
-	let ftyp: Uint8Array | null = null;
-	for (let n = 0; n < MOST_BOXES && at + 8 <= file.size; n++) {
-		const head = new DataView(await file.slice(at, at + BOX_HEAD_BYTES).arrayBuffer());
-		const short = head.getUint32(0);
-		const type = String.fromCharCode(...[4, 5, 6, 7].map((k) => head.getUint8(k)));
-		const size =
-			short === 1 && head.byteLength >= 16
-				? head.getUint32(8) * 2 ** 32 + head.getUint32(12)
-				: short === 0
-					? file.size - at
-					: short;
-		if (size < 8 || (n === 0 && type !== 'ftyp')) return null;
-		if (type === 'ftyp' && size <= HEADER_BYTES) ftyp = new Uint8Array(await file.slice(at, at + size).arrayBuffer());
-		if (type === 'moov' && ftyp && size <= MOST_MOOV_BYTES) {
-			const moov = new Uint8Array(await file.slice(at, at + size).arrayBuffer());
-			const joined = new Uint8Array(ftyp.length + moov.length);
-			joined.set(ftyp);
-			joined.set(moov, ftyp.length);
-			return joined;
-		}
-		at += size;
-	}
-	return null;
+/** As its tags say, else as the file is called. */
+function titleOf(location: string, media: Media | null): string {
+	const { title, artist } = media?.details?.tags ?? {};
+	return title
+		? [artist, title].filter(Boolean).join(' – ')
+		: location.slice(location.lastIndexOf('/') + 1).replace(/\.[A-Za-z0-9]{1,5}$/, '');
 }
 
 /** Takes in what a listing of a share or stick brought: entries that the list does not have yet, and facts. Gives remarks. */

@@ -1,0 +1,165 @@
+<script lang="ts">
+	import { formatBps, formatBytes, formatHz, formatSeconds } from '$core/basics/format';
+	import { isFilm, judgeFilm } from '$core/links/sources/convert';
+	import type { SourceItem } from '$core/links/sources/settings';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { STRIP, type Strip } from '$lib/media/strip';
+	import { readStrip } from '$lib/store/storage';
+
+	const { item }: { item: SourceItem } = $props();
+	const view = useEndpoint();
+	const media = $derived(view.context.media(item.location));
+	const details = $derived(media?.details);
+	let strip = $state<Strip | null>(null);
+	$effect(() => {
+		const { sha256 = '' } = media ?? {};
+		strip = null;
+		if (sha256) void readStrip(sha256).then((found) => media?.sha256 === sha256 && (strip = found as Strip | null));
+	});
+
+	const lu = (value: number | null, unit: string): string =>
+		value === null ? 'none' : `${value.toFixed(1).replace('-', '\u2212')}\u2009${unit}`;
+	const channelWords = (channels: number): string =>
+		channels === 1 ? 'mono' : channels === 2 ? 'stereo' : `${channels} channels`;
+	/** What is known of it, each with its name; nothing that nobody has said. */
+	const facts = $derived.by((): (readonly [string, string])[] => {
+		if (!media) return [];
+		const { picture, silent, loudness = details?.loudness } = { ...media, loudness: details?.loudness };
+		const { tags } = details ?? { tags: {} as Record<string, undefined> };
+		const board = view.context.part('board', view.context.facts.parts.board);
+		const plays = board && isFilm(media) ? judgeFilm(board, media) : null;
+		return [
+			...(plays
+				? ([['On this board', plays.plays ? `plays: ${plays.why}` : `does not play: ${plays.why}`]] as const)
+				: []),
+			...(tags.artist ? ([['Artist', tags.artist]] as const) : []),
+			...(tags.album
+				? ([
+						['Album', [tags.album, tags.track ? `track ${tags.track}` : '', tags.date].filter(Boolean).join(', ')]
+					] as const)
+				: []),
+			...(picture
+				? ([
+						[
+							'Picture',
+							[
+								[picture.codec, details?.pictureProfile].filter(Boolean).join(' '),
+								`${picture.widthPx} × ${picture.heightPx}`,
+								picture.framesPerSec === null
+									? ''
+									: `${Number(picture.framesPerSec.toFixed(3))} frames a second${details?.rateVaries ? ', not evenly' : ''}`,
+								`${picture.bitDepth} bit${details?.chroma ? ` ${details.chroma}` : ''}`,
+								details?.range ? `${details.range} range` : '',
+								details?.colour ?? '',
+								details?.turnedDeg ? `turned by ${details.turnedDeg}°` : ''
+							]
+								.filter(Boolean)
+								.join(', ')
+						]
+					] as const)
+				: []),
+			...(silent
+				? []
+				: ([
+						[
+							'Sound',
+							`${[media.codec, details?.soundProfile].filter(Boolean).join(' ')}, ${formatHz(media.sampleRateHz)}, ${media.lossless ? `${media.bitDepth} bit, ` : ''}${channelWords(media.channels)}`
+						]
+					] as const)),
+			...(loudness
+				? ([
+						[
+							'Loudness',
+							`${lu(loudness.integratedLufs, 'LUFS')}, range ${lu(loudness.rangeLu, 'LU')}, true peak ${lu(loudness.truePeakDbtp, 'dBTP')}`
+						]
+					] as const)
+				: []),
+			...(media.durationMs
+				? ([['Length', `${formatSeconds(media.durationMs)} (${(media.durationMs / 1000).toFixed(3)}\u2009s)`]] as const)
+				: []),
+			...(media.sizeBytes
+				? ([['Size', [formatBytes(media.sizeBytes), details?.container].filter(Boolean).join(', ')]] as const)
+				: []),
+			...(media.bitRateBps ? ([['Rate', formatBps(media.bitRateBps)]] as const) : [])
+		];
+	});
+	const chapterTime = (ms: number): string => new Date(ms).toISOString().slice(11, 19);
+</script>
+
+<section class="details" aria-label={`About ${item.title || item.location}`}>
+	{#if strip}<div class="strip">
+			<img
+				src={strip.dataUrl}
+				width={STRIP.widthPx * strip.frames}
+				height={STRIP.heightPx}
+				alt={strip.frames > 1 ? 'Six frames of the film, from its beginning to its end' : 'What it shows, or its cover'}
+			/>
+		</div>{/if}
+	<p><strong>{item.title || item.location}</strong> <span class="mono small soft">{item.location}</span></p>
+	{#if facts.length}
+		<dl>
+			{#each facts as [name, text] (name)}<dt>{name}</dt>
+				<dd>{text}</dd>{/each}
+		</dl>
+	{:else}
+		<p class="soft small">Nobody has said how it is made. Add the file, or type rate and width in its row.</p>
+	{/if}
+	{#if details?.chapters.length}
+		<details>
+			<summary>{details.chapters.length} chapters</summary>
+			<ol>
+				{#each details.chapters as { startMs, title }, n (n)}<li>
+						<span class="mono">{chapterTime(startMs)}</span>
+						{title || 'without a name'}
+					</li>{/each}
+			</ol>
+		</details>
+	{/if}
+</section>
+
+<style>
+	.details {
+		border-top: 1px solid var(--rule-strong);
+		margin-top: 8px;
+		padding-top: 8px;
+	}
+	.strip {
+		overflow-x: auto;
+		background: var(--well);
+		border-radius: var(--radius);
+		margin-bottom: 8px;
+	}
+	.strip img {
+		display: block;
+		max-width: 100%;
+		height: auto;
+	}
+	p {
+		margin: 0 0 6px;
+		overflow-wrap: anywhere;
+	}
+	dl {
+		display: grid;
+		grid-template-columns: max-content 1fr;
+		gap: 2px 12px;
+		margin: 0;
+		font-size: var(--size-small);
+	}
+	dt {
+		color: var(--ink-soft);
+	}
+	dd {
+		margin: 0;
+		overflow-wrap: anywhere;
+	}
+	ol {
+		margin: 4px 0 0;
+		padding-left: 18px;
+		font-size: var(--size-small);
+	}
+	summary {
+		cursor: pointer;
+		margin-top: 6px;
+		font-size: var(--size-small);
+	}
+</style>
