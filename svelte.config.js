@@ -20,6 +20,8 @@ const config = {
 				'font-src': ['self'],
 				'img-src': ['self', 'data:'],
 				'connect-src': ['self'],
+				// A stream that is tried is handed to the browser piece by piece.
+				'media-src': ['self', 'blob:'],
 				'worker-src': ['self'],
 				'manifest-src': ['self'],
 				'base-uri': ['none'],

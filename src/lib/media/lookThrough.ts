@@ -1,8 +1,10 @@
-import { wrap, type Remote } from 'comlink';
+import { proxy, wrap, type Remote } from 'comlink';
 import type { Found, LookWorker, Wanted } from './lookWorker';
 
 /** Beyond this more workers wait for the same disk. */
 const MOST_WORKERS = 4;
+/** A damaged file can keep the library turning for ever: one that shows no sign of getting on for so long is given up. */
+const SILENT_MS = 30_000;
 
 interface Hand {
 	readonly worker: Worker;
@@ -11,6 +13,25 @@ interface Hand {
 function hire(): Hand {
 	const worker = new Worker(new URL('./lookWorker.ts', import.meta.url), { type: 'module' });
 	return { worker, remote: wrap<LookWorker>(worker) };
+}
+
+/** Looks into one file; an Error: it cannot be read, or does not get on. null: given up. */
+function lookInto(hand: Hand, file: File, wanted: Wanted, givenUp: Promise<null>): Promise<Found | Error | null> {
+	return new Promise((resolve) => {
+		const giveUp = (): void =>
+			resolve(new Error('Looking into it does not end: it is damaged. Copy it anew, or make it anew with ffmpeg.'));
+		let watch = setTimeout(giveUp, SILENT_MS);
+		const onLife = (): void => {
+			clearTimeout(watch);
+			watch = setTimeout(giveUp, SILENT_MS);
+		};
+		const end = (found: Found | Error | null): void => {
+			clearTimeout(watch);
+			resolve(found);
+		};
+		hand.remote.look(file, wanted, proxy(onLife)).then(end, end);
+		void givenUp.then(end);
+	});
 }
 
 /**
@@ -29,15 +50,17 @@ export async function lookThrough(
 		signal?.addEventListener('abort', () => resolve(null));
 	});
 	const work = async (): Promise<void> => {
-		const hand = hire();
+		let hand = hire();
 		try {
 			while (next < files.length && !signal?.aborted) {
 				const file = files[next++]!;
-				const found = await Promise.race([
-					hand.remote.look(file, wanted).catch((error: unknown) => error as Error),
-					givenUp
-				]);
+				const found = await lookInto(hand, file, wanted, givenUp);
 				if (found === null) return;
+				if (found instanceof Error) {
+					// It may be turning still.
+					hand.worker.terminate();
+					hand = hire();
+				}
 				await onFound(file, found);
 			}
 		} finally {

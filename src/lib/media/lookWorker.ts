@@ -20,18 +20,31 @@ export interface Found {
 	readonly strip: Strip | null;
 }
 
-async function digestOf(file: Blob): Promise<string> {
+/** Told now and then while a file is worked on, so that one that gets on is told from one that does not. */
+type OnLife = () => void;
+const LIFE_MS = 2000;
+function seldom(onLife: OnLife): OnLife {
+	let saidMs = performance.now();
+	return () => {
+		if (performance.now() - saidMs < LIFE_MS) return;
+		saidMs = performance.now();
+		onLife();
+	};
+}
+
+async function digestOf(file: Blob, onLife: OnLife): Promise<string> {
 	const hasher = await createSHA256();
 	const reader = file.stream().getReader();
 	for (;;) {
 		const { done, value } = await reader.read();
 		if (done) return hasher.digest('hex');
 		hasher.update(value);
+		onLife();
 	}
 }
 
 /** Of sound that this browser decodes; null: it does not. */
-async function loudnessOf(file: Blob): Promise<Loudness | null> {
+async function loudnessOf(file: Blob, onLife: OnLife): Promise<Loudness | null> {
 	const input = new Input({ source: new BlobSource(file), formats: ALL_FORMATS });
 	try {
 		const track = await input.getPrimaryAudioTrack();
@@ -44,6 +57,7 @@ async function loudnessOf(file: Blob): Promise<Loudness | null> {
 			for (const [planeIndex, plane] of planes.entries()) sample.copyTo(plane, { planeIndex, format: 'f32-planar' });
 			sample.close();
 			meter.push(planes);
+			onLife();
 		}
 		return meter.result();
 	} catch {
@@ -121,8 +135,9 @@ async function otherStill(file: Blob): Promise<FileFacts | null> {
 }
 
 const worker = {
-	async look(file: Blob, wanted: Wanted): Promise<Found> {
-		const sha256 = await digestOf(file);
+	async look(file: Blob, wanted: Wanted, tell: OnLife): Promise<Found> {
+		const onLife = seldom(tell);
+		const sha256 = await digestOf(file, onLife);
 		const looked = await lookAt(file).catch(() => null);
 		const facts = looked?.facts ?? (file.type.startsWith('image/') ? await otherStill(file) : null);
 		const picture = facts?.picture;
@@ -131,7 +146,7 @@ const worker = {
 			: looked?.cover
 				? await stillStrip(looked.cover)
 				: null;
-		const loudness = wanted.loudness && facts && !facts.silent ? await loudnessOf(file) : null;
+		const loudness = wanted.loudness && facts && !facts.silent ? await loudnessOf(file, onLife) : null;
 		return {
 			sha256,
 			facts: facts && loudness && facts.details ? { ...facts, details: { ...facts.details, loudness } } : facts,

@@ -1,10 +1,12 @@
 <script lang="ts">
 	import { formatBps, formatBytes, formatHz, formatSeconds } from '$core/basics/format';
 	import { isFilm, judgeFilm } from '$core/links/sources/convert';
+	import { isFetched } from '$core/links/sources/receive';
 	import type { SourceItem } from '$core/links/sources/settings';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { STRIP, type Strip } from '$lib/media/strip';
 	import { readStrip } from '$lib/store/storage';
+	import StreamTrial from './StreamTrial.svelte';
 
 	const { item }: { item: SourceItem } = $props();
 	const view = useEndpoint();
@@ -104,6 +106,7 @@
 	{:else}
 		<p class="soft small">Nobody has said how it is made. Add the file, or type rate and width in its row.</p>
 	{/if}
+	{#if isFetched(item)}{#key item.id + item.location}<StreamTrial {item} />{/key}{/if}
 	{#if details?.chapters.length}
 		<details>
 			<summary>{details.chapters.length} chapters</summary>

@@ -7,7 +7,6 @@
 	import { Button, Search } from 'carbon-components-svelte';
 	import { tick, untrack } from 'svelte';
 	import { SvelteSet } from 'svelte/reactivity';
-	import { formatSeconds } from '$core/basics/format';
 	import { placeKind } from '$core/files/mediaPlace';
 	import { lengthMs, moveBy, moveTo, searchIn, sortBy, type Sort } from '$core/links/sources/listEdits';
 	import type { SourceItem } from '$core/links/sources/settings';
@@ -57,7 +56,11 @@
 	};
 	const lengthText = (item: SourceItem): string => {
 		const ms = lengthMs(item, mediaOf(item.location));
-		return ms === null ? '' : formatSeconds(ms);
+		if (ms === null) return '';
+		const sec = Math.max(1, Math.round(ms / 1000));
+		const two = (value: number): string => String(value).padStart(2, '0');
+		const [h, m] = [Math.floor(sec / 3600), Math.floor(sec / 60) % 60];
+		return h ? `${h}:${two(m)}:${two(sec % 60)}` : `${m}:${two(sec % 60)}`;
 	};
 
 	const setItems = (label: string, change: (all: readonly SourceItem[]) => SourceItem[]): void =>
