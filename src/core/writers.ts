@@ -19,6 +19,7 @@ import { pictureFiles } from './links/picture/files';
 import { pictureSteps } from './links/picture/steps';
 import { powerSteps } from './links/power/steps';
 import { programmeFiles } from './links/programme/files';
+import { standInFiles } from './links/programme/standInFiles';
 import { programmeSteps } from './links/programme/steps';
 import { soundFiles } from './links/sound/files';
 import { soundSteps } from './links/sound/steps';
@@ -46,7 +47,10 @@ const WRITERS: { readonly [K in LinkId]: Writer<K> } = {
 	sound: { files: soundFiles, steps: soundSteps },
 	picture: { files: pictureFiles, steps: pictureSteps },
 	programme: {
-		files: (settings, _, claims) => programmeFiles(settings, claimsOn(claims, 'player')),
+		files: (settings, context, claims) => [
+			...programmeFiles(settings, claimsOn(claims, 'player')),
+			...standInFiles(settings, context)
+		],
 		steps: programmeSteps
 	}
 };

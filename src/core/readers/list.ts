@@ -15,7 +15,7 @@ import { readJson } from '../formats/json/json';
 import { readKeyfile } from '../formats/keyfile/keyfile';
 import { readMpvConf } from '../formats/mpv/conf';
 import { readNftables, writeNftables } from '../formats/nftables/nftables';
-import { readPlaylist } from '../formats/playlist';
+import { readPlaylist, readPreset } from '../formats/playlist';
 import { parseShell } from '../engines/machine/shell';
 import { readAptConf } from '../formats/aptConf';
 import { parse } from 'yaml';
@@ -31,6 +31,10 @@ import { readListing } from '../links/sources/storeListing';
 import { fromListing } from '../links/sources/fromListing';
 import { newStore } from '../links/sources/stores';
 import { mediaSchema } from '../parts/media';
+import { chplChapters, id3Chapters, matroskaChapters } from '../formats/chapters';
+import { readCodecString } from '../formats/codecString';
+import { readHls } from '../formats/hls';
+import { readStreamHead } from '../formats/streamHead';
 import { readMp4 } from '../formats/mp4';
 import { readStillSize } from '../formats/picture/size';
 import { readRate } from '../links/picture/cadence';
@@ -105,6 +109,7 @@ const film = (): Uint8Array => {
 function readIntoPlan(bytes: Uint8Array): void {
 	const read = readPlaylist(bytes);
 	if (!read.ok) return;
+	for (const { extra } of read.value.entries) readPreset(extra);
 	const items = read.value.entries.map((entry, n) => ({ ...entry, title: entry.title ?? '', id: `e${n}` }));
 	const fits = sourcesSettings.safeParse({
 		used: true,
@@ -128,6 +133,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 	{
 		name: 'readPlaylist',
 		samples: [
+			'<opml version="2.0"><head><title>t</title></head><body><outline text="a" URL="http://a.example/" image="l"><outline text="b" url="http://b.example/"/></outline></body></opml>',
 			'#EXTM3U x="a, b"\n#PLAYLIST:Nights\n#EXTINF:12 logo="a, b.png",Ferry, by night\nferry.flac\n#EXTGRP:x\nhttp://radio.example/a\n',
 			'[playlist]\nFile1=a.ogg\nTitle1="Tide"\nLength1=65\nNumberOfEntries=1\nVersion=2\n',
 			'<?xml version="1.0"?>\n<playlist version="1" xmlns="http://xspf.org/ns/0/"><title>A &amp; B</title><trackList><track><location>a%20b.flac</location><title>T</title><creator>C</creator><duration>61000</duration></track></trackList></playlist>'
@@ -160,6 +166,57 @@ export const FUZZED: readonly FuzzedReader[] = [
 		read(bytes, text) {
 			const read = findEdids(bytes, text);
 			if (read.ok) promised(read.value.length > 0, 'what is found is something');
+		}
+	},
+	{
+		name: 'readCodecString',
+		samples: ['avc1.640028', 'hev1.4.10.L60.9D.8', 'vp09.02.10.10.01', 'av01.0.09M.10.0.110'],
+		read: (_, text) => void readCodecString(text)
+	},
+	{
+		name: 'readHls',
+		samples: [
+			'#EXTM3U\n#EXT-X-STREAM-INF:BANDWIDTH=1,CODECS="a,b"\na.m3u8\n',
+			'#EXTM3U\n#EXT-X-MEDIA-SEQUENCE:7\n#EXTINF:9.0,\n7.ts\n#EXT-X-ENDLIST\n'
+		],
+		read: (_, text) => void readHls(text)
+	},
+	{
+		name: 'readStreamHead',
+		samples: [Uint8Array.from({ length: 400 }, (_, n) => [0xff, 0xf1, 0x4c, 0x80, 0x01, 0x1f, 0xfc, 0][n % 8]!)],
+		read: (bytes) => void readStreamHead(bytes)
+	},
+	{
+		name: 'chapters',
+		samples: [
+			Uint8Array.from([
+				...[...'ID3'].map((c) => c.charCodeAt(0)),
+				4,
+				0,
+				0,
+				0,
+				0,
+				0,
+				40,
+				...[...'CHAP'].map((c) => c.charCodeAt(0)),
+				0,
+				0,
+				0,
+				20,
+				0,
+				0,
+				97,
+				...Array<number>(20).fill(0)
+			]),
+			Uint8Array.from([
+				0x18, 0x53, 0x80, 0x67, 0x90, 0x10, 0x43, 0xa7, 0x70, 0x8b, 0x45, 0xb9, 0x88, 0xb6, 0x86, 0x91, 0x81, 1, 0x80,
+				0x80
+			]),
+			Uint8Array.from([1, 0, 0, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0, 0, 0, 0, 1, 65])
+		],
+		read: (bytes) => {
+			for (const read of [chplChapters, id3Chapters, matroskaChapters])
+				promised(read(bytes).length <= 500, 'no more than 500 chapters');
 		}
 	},
 	{ name: 'readMp4', samples: [film()], read: (bytes) => void readMp4(bytes) },
@@ -396,7 +453,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 
 /** Reached only through a reader of the list above. */
 export const INNER: readonly string[] = [
-	...['readLines', 'readLs', 'readProbes'],
+	...['readLines', 'readLs', 'readProbes', 'readOpml', 'readPreset'],
 	...['readM3u', 'readPls', 'readXspf', 'decodeText', 'parseInstall'],
 	...['readLsblk', 'readGetDisk', 'readPart', 'sniffForm'],
 	...['readBase', 'readCta', 'readDetailed', 'readDisplayId', 'readTypeSeven'],

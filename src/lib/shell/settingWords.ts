@@ -105,5 +105,7 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['programme.startAtBoot', 'Start at boot', 'autoplay automatically'],
 	['programme.loop', 'At the end of the list', 'repeat loop once'],
 	['programme.shuffle', 'Shuffle', 'random order'],
+	['programme.whenGone', 'While a stream is gone', 'stream offline fallback stand in'],
+	['programme.lookSec', 'A stream that is gone is tried again', 'retry stream'],
 	['programme.quiet', 'Quiet hours', 'schedule silence night timer times']
 ];

@@ -1,5 +1,6 @@
 import { fault, ok, type Result } from '../../basics/result';
 import { linesOf } from '../lines';
+import { ATTRIBUTES } from './preset';
 import { oneLine, wholeSeconds, type Playlist, type PlaylistEntry } from './playlist';
 
 /**
@@ -41,8 +42,6 @@ export function readM3u(text: string): Result<Playlist> {
 	return ok({ title, entries, header: [...header, ...extra], remarks: [] });
 }
 
-/** Attributes between the seconds and the comma are kept as a line of their own until they are written back in their place. */
-const ATTRIBUTES = '#EXTINF-ATTRIBUTES:';
 interface ExtInf {
 	readonly title: string | null;
 	readonly durationSec: number | null;

@@ -1,7 +1,18 @@
 import { XMLValidator } from 'fast-xml-parser';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { oneLine, readM3u, readPlaylist, writeM3u, writeXspf, readXspf } from '.';
+import {
+	oneLine,
+	readM3u,
+	readOpml,
+	readPlaylist,
+	readPreset,
+	withPreset,
+	writeM3u,
+	writeOpml,
+	writeXspf,
+	readXspf
+} from '.';
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
 const line = fc
@@ -131,4 +142,91 @@ it('reads PLS in any order of its lines and says what it left out', () => {
 it('never throws or hangs, whatever the bytes', () => {
 	fc.assert(fc.property(fc.uint8Array({ maxLength: 300 }), (data) => void readPlaylist(data)));
 	fc.assert(fc.property(fc.string({ maxLength: 200 }), (text) => void readPlaylist(bytes(`<playlist>${text}`))));
+});
+
+describe('OPML', () => {
+	const outline = `<?xml version="1.0"?><opml version="2.0"><head><title>Islands</title></head><body>
+		<outline text="Harbours"><outline type="audio" text="Harbour &amp; Radio" URL="http://radio.example/h?a=1&amp;b=2" image="http://radio.example/h.png" language="en" country="Skerrin"/></outline>
+		<outline type="rss" text="News" xmlUrl="http://news.example/feed"/>
+		<outline type="link" title="Night" url="https://radio.example/night"/></body></opml>`;
+	it('gives its stations, however deep, and says what is none', () => {
+		const read = readPlaylist(bytes(outline));
+		expect(read).toMatchObject({
+			ok: true,
+			value: {
+				format: 'OPML',
+				title: 'Islands',
+				entries: [{ title: 'Harbour & Radio', location: 'http://radio.example/h?a=1&b=2' }, { title: 'Night' }]
+			}
+		});
+		if (!read.ok) return;
+		expect(read.value.remarks.join()).toContain('"News" is a feed');
+		expect(readPreset(read.value.entries[0]!.extra)).toEqual({
+			logo: 'http://radio.example/h.png',
+			language: 'en',
+			country: 'Skerrin'
+		});
+		expect(readOpml(writeOpml(read.value))).toMatchObject({
+			ok: true,
+			value: { title: 'Islands', entries: read.value.entries }
+		});
+	});
+	it('comes back whole from what we write, and is well-formed', () =>
+		fc.assert(
+			fc.property(
+				fc.array(
+					fc.record({
+						location: fc.webUrl(),
+						title: line,
+						durationSec: fc.constant(null),
+						extra: fc.constant<string[]>([])
+					}),
+					{ minLength: 1, maxLength: 5 }
+				),
+				line,
+				(entries, title) => {
+					const text = writeOpml({ title, entries });
+					expect(XMLValidator.validate(text)).toBe(true);
+					expect(readOpml(text)).toMatchObject({ ok: true, value: { title, entries } });
+				}
+			)
+		));
+	it('is refused with a document type, and without a station', () => {
+		expect(readPlaylist(bytes('<!DOCTYPE opml [<!ENTITY a "b">]><opml><body/></opml>'))).toMatchObject({
+			ok: false,
+			faults: [{ code: 'xml-dtd' }]
+		});
+		expect(readOpml('<opml><body><outline text="x"/></body></opml>')).toMatchObject({
+			ok: false,
+			faults: [{ code: 'opml-empty' }]
+		});
+	});
+});
+
+describe('what is said of a station', () => {
+	it('is read from attributes with or without a prefix, and written beside the others', () => {
+		const list = readM3u(
+			'#EXTM3U\n#EXTINF:-1 tvg-id="7" tvg-logo="a.png" tvg-language="Norsk",Harbour\nhttp://a.example/\n'
+		);
+		if (!list.ok) throw new Error('not read');
+		const { extra } = list.value.entries[0]!;
+		expect(readPreset(extra)).toEqual({ logo: 'a.png', language: 'Norsk', country: '' });
+		const changed = withPreset(extra, { logo: 'b "c".png', country: 'Skerrin' });
+		expect(readPreset(changed)).toEqual({ logo: "b 'c'.png", language: 'Norsk', country: 'Skerrin' });
+		const text = writeM3u({ title: null, entries: [{ ...list.value.entries[0]!, extra: changed }] });
+		expect(text).toContain('#EXTINF:-1 tvg-id="7" tvg-language="Norsk" logo="b \'c\'.png" country="Skerrin",Harbour');
+		expect(withPreset(withPreset([], { logo: 'x' }), { logo: '' })).toEqual([]);
+	});
+	it('has its picture in XSPF too', () => {
+		const entries = [
+			{
+				location: 'http://a.example/',
+				title: 'A',
+				durationSec: null,
+				extra: withPreset([], { logo: 'http://a.example/l.png' })
+			}
+		];
+		const back = readXspf(writeXspf({ title: null, entries }));
+		expect(back.ok && readPreset(back.value.entries[0]!.extra).logo).toBe('http://a.example/l.png');
+	});
 });

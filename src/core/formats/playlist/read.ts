@@ -3,25 +3,35 @@ import { fault, type Result } from '../../basics/result';
 import { LIST_LIMITS } from './limits';
 import { readM3u } from './m3u';
 import { decodeText, type Playlist, type PlaylistEntry } from './playlist';
+import { readOpml } from './opml';
 import { readPls } from './pls';
 import { readXspf } from './xspf';
 
 const SHOWN_REMARKS = 30;
+const READERS = { XSPF: readXspf, OPML: readOpml, PLS: readPls, M3U: readM3u } as const;
 
 /**
- * Reads a playlist by what is in it, never by its name's ending: XSPF, PLS, else M3U. What comes out fits a plan's list:
+ * Reads a playlist by what is in it, never by its name's ending: XSPF, OPML, PLS, else M3U. What comes out fits a plan's list:
  * lines are single, titles and comments cut to what it holds, entries that cannot be left out; all of it is said in `remarks`.
- * Faults: `list-long`, and those of the three readers.
+ * Faults: `list-long`, and those of the four readers.
  */
-export function readPlaylist(bytes: Uint8Array): Result<Playlist & { readonly format: 'M3U' | 'PLS' | 'XSPF' }> {
+export function readPlaylist(
+	bytes: Uint8Array
+): Result<Playlist & { readonly format: 'M3U' | 'PLS' | 'XSPF' | 'OPML' }> {
 	if (bytes.length > LIST_LIMITS.fileBytes)
 		return fault(
 			'list-long',
 			`The file has ${(bytes.length / 1e6).toFixed(1)} MB; lists of more than ${LIST_LIMITS.fileBytes / 1e6} MB are not read. Split it.`
 		);
 	const { text, encoding } = decodeText(bytes);
-	const format = /^\ufeff?\s*</.test(text) ? 'XSPF' : /^\ufeff?\s*\[playlist\]/i.test(text) ? 'PLS' : 'M3U';
-	const read = format === 'XSPF' ? readXspf(text) : format === 'PLS' ? readPls(text) : readM3u(text);
+	const format = /^\ufeff?\s*</.test(text)
+		? /<opml[\s>]/i.test(text.slice(0, 2000))
+			? 'OPML'
+			: 'XSPF'
+		: /^\ufeff?\s*\[playlist\]/i.test(text)
+			? 'PLS'
+			: 'M3U';
+	const read = READERS[format](text);
 	if (!read.ok) return read;
 	const list = fitList(read.value);
 	if (list.entries.length === 0)

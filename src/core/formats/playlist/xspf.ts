@@ -1,6 +1,7 @@
 import { fault, ok, type Result } from '../../basics/result';
 import { readJson } from '../json/json';
-import { childrenOf, readXml, type XmlElement } from '../xml/tree';
+import { childrenOf, readXml, xmlText, type XmlElement } from '../xml/tree';
+import { readPreset } from './preset';
 import { isStream, wholeSeconds, type Playlist, type PlaylistEntry } from './playlist';
 
 /** XSPF version 1 playlists. Source: Xiph XSPF specification version 1, section 4. */
@@ -90,19 +91,13 @@ export function pathToUri(path: string): string {
 	return /^[^/]*:/.test(out) ? `./${out}` : out;
 }
 
-const xmlText = (text: string): string =>
-	text
-		.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
-		.replaceAll('&', '&amp;')
-		.replaceAll('<', '&lt;')
-		.replaceAll('>', '&gt;');
-
 /** Source: XSPF 1, 4.1. */
 export function writeXspf(list: Pick<Playlist, 'title' | 'entries'> & Partial<Playlist>): string {
 	const element = (indent: string, name: string, text: string): string =>
 		`${indent}<${name}>${xmlText(text)}</${name}>`;
 	const track = ({ location, title, durationSec, extra }: PlaylistEntry): string[] => {
-		const kept = readKept(extra, TRACK);
+		const { logo } = readPreset(extra);
+		const kept: Record<string, string> = { ...(logo ? { image: logo } : {}), ...readKept(extra, TRACK) };
 		// A title that the person has changed since replaces creator and title as they came.
 		const { identifier, creator } = kept;
 		const rest = Object.entries(kept).filter(([name]) => !['identifier', 'title', 'creator'].includes(name));

@@ -4,12 +4,14 @@ import { fault, ok, type Result } from '../../basics/result';
 /** An element with what is in it. Prefixes of names are dropped: `x:title` is `title`. */
 export interface XmlElement {
 	readonly name: string;
+	readonly attributes: Readonly<Record<string, string>>;
 	readonly children: readonly XmlElement[];
 	/** Its own text, trimmed. */
 	readonly text: string;
 }
 interface Growing {
 	name: string;
+	attributes: Record<string, string>;
 	children: Growing[];
 	text: string;
 }
@@ -32,7 +34,7 @@ const LENIENT = /^undefined entity/;
 export function readXml(text: string, limits: XmlLimits = USUAL): Result<XmlElement> {
 	if (text.length > limits.characters)
 		return fault('xml-long', `It has ${text.length} characters; more than ${limits.characters} are not read.`);
-	const top: Growing = { name: '', children: [], text: '' };
+	const top: Growing = { name: '', attributes: {}, children: [], text: '' };
 	const open: Growing[] = [top];
 	let elements = 0;
 	let found: { code: string; message: string; line: number } | null = null;
@@ -45,10 +47,15 @@ export function readXml(text: string, limits: XmlLimits = USUAL): Result<XmlElem
 	parser.on('doctype', () =>
 		stop('xml-dtd', 'It has a document type definition, which is not read. Take the DOCTYPE out, or save it anew.')
 	);
-	parser.on('opentag', ({ name }) => {
+	parser.on('opentag', ({ name, attributes }) => {
 		if (open.length > limits.depth) return stop('xml-deep', `It is nested deeper than ${limits.depth} levels.`);
 		if (++elements > limits.elements) return stop('xml-long', `It has more than ${limits.elements} elements.`);
-		const element = { name: name.slice(name.indexOf(':') + 1), children: [], text: '' };
+		const element = {
+			name: name.slice(name.indexOf(':') + 1),
+			attributes: attributes as Record<string, string>,
+			children: [],
+			text: ''
+		};
 		open.at(-1)!.children.push(element);
 		open.push(element);
 	});
@@ -67,11 +74,21 @@ export function readXml(text: string, limits: XmlLimits = USUAL): Result<XmlElem
 	return root ? ok(trimmed(root)) : fault('xml-broken', 'There is no element in it.', 'line 1');
 }
 
-const trimmed = ({ name, children, text }: Growing): XmlElement => ({
+const trimmed = ({ name, attributes, children, text }: Growing): XmlElement => ({
 	name,
+	attributes,
 	children: children.map(trimmed),
 	text: text.trim()
 });
+
+/** Text as it may stand in an element or in quotes. */
+export const xmlText = (text: string): string =>
+	text
+		.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
+		.replaceAll('&', '&amp;')
+		.replaceAll('<', '&lt;')
+		.replaceAll('>', '&gt;')
+		.replaceAll('"', '&quot;');
 
 /** An element's direct children of one name; none of one that is not there. */
 export const childrenOf = (element: XmlElement | undefined, name: string): readonly XmlElement[] =>

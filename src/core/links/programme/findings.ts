@@ -6,10 +6,11 @@ import type { ProgrammeSettings } from './settings';
 const own = changing<ProgrammeSettings>('programme');
 
 /** Whether the list goes on, quiet hours that meet or never end, and the clock they need. */
-export const assessProgramme = ({ quiet }: ProgrammeSettings, context: Context): Finding[] => [
+export const assessProgramme = (settings: ProgrammeSettings, context: Context): Finding[] => [
 	...assessEnds(context),
-	...assessQuiet(quiet),
-	...assessClock(quiet, context)
+	...assessGone(settings, context),
+	...assessQuiet(settings.quiet),
+	...assessClock(settings.quiet, context)
 ];
 
 /** A player wants something to play, and somewhere for it to be heard. */
@@ -45,6 +46,35 @@ const assessEnds = ({ facts, change }: Context): Finding[] => [
 			]
 		: [])
 ];
+
+/** A stream that is gone: what is wanted then must be there, and somebody must go back. */
+function assessGone({ whenGone, loop, shuffle }: ProgrammeSettings, { facts }: Context): Finding[] {
+	const { streams = 0, listed = 0, firstFile = null } = facts;
+	if (streams === 0) return [];
+	const back = { label: 'Go back to it when it is there again', apply: own({ whenGone: 'back' }) };
+	if (whenGone === 'file' && firstFile === null)
+		return [
+			{
+				id: 'programme.no-stand-in',
+				level: 'caution',
+				title: 'No file stands in for the stream',
+				why: 'The first file of the list is to play while a stream is gone, and the list has no file. Add one, or let a soft tone say that the stream is gone.',
+				setting: 'programme.whenGone',
+				fixes: [{ label: 'Give a soft sign', apply: own({ whenGone: 'sign' }) }, back]
+			}
+		];
+	if (whenGone !== 'list' || streams < 2 || listed < 2 || shuffle || loop !== 'list') return [];
+	return [
+		{
+			id: 'programme.not-back',
+			level: 'note',
+			title: 'A stream that was gone is not gone back to',
+			why: 'When one stream breaks off the next one plays, and that has no end: the first is not heard again before the next start.',
+			setting: 'programme.whenGone',
+			fixes: [back]
+		}
+	];
+}
 
 const assessQuiet = (quiet: ProgrammeSettings['quiet']): Finding[] =>
 	quiet.flatMap((hours, index): Finding[] =>

@@ -8,18 +8,23 @@ import { assessProgramme } from './findings';
 import { MAY_SOUND_PATH, playerService, QUIET_BEGINS, QUIET_ENDS } from './files';
 import { quietInWords, quietHoursPerDay } from './quiet';
 import { PLAYER_START_MS, RETRY_MS } from './rehearse';
+import { standInClaims } from './standIn';
 import { programmeSettings, type ProgrammeSettings } from './settings';
 import { PROGRAMME_WORDS } from './words';
 import './offers';
 
 const own = changing<ProgrammeSettings>('programme');
 
+/** Often enough to be soon back, seldom enough to be no burden to the station. */
+const LOOK_SEC = 120;
+
 const LOOP = { list: 'begin again', one: 'the same again', once: 'stop' } as const;
 
 function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 	const out: Claim[] = [
 		{ on: 'package', from: 'programme', what: 'player', name: 'mpv', setting: 'programme' },
-		playerService(programme, context)
+		playerService(programme, context),
+		...standInClaims(programme, context)
 	];
 	out.push(
 		...entryClaims('programme', 'programme', [
@@ -80,9 +85,20 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 	id: 'programme',
 	title: 'Programme',
 	settings: programmeSettings,
-	version: 2,
-	migrations: { 1: (saved) => ({ used: true, ...saved }) },
-	empty: ({ kind }) => ({ used: playsList(kind), startAtBoot: true, loop: 'list', shuffle: false, quiet: [] }),
+	version: 3,
+	migrations: {
+		1: (saved) => ({ used: true, ...saved }),
+		2: (saved) => ({ whenGone: 'list', lookSec: LOOK_SEC, ...saved })
+	},
+	empty: ({ kind }) => ({
+		used: playsList(kind),
+		startAtBoot: true,
+		loop: 'list',
+		shuffle: false,
+		quiet: [],
+		whenGone: 'list',
+		lookSec: LOOK_SEC
+	}),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	key: 'q',
 	place: { column: 'content', row: 3, wires: [{ to: 'parts', carries: 'signal' }] },

@@ -5,6 +5,7 @@ import type { ScreenWish } from '../../engines/machine/signals';
 import { tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
 import type { PlayedMedia } from '../../parts/media';
 import { PLAYER_UNIT } from '../../files/cardFile';
+import { STAND_IN } from './standInFiles';
 import { PROGRAMME_WORDS } from './words';
 
 /** From its start to its first question for a file; to end after its device is lost; to notice that a stream has dried up. Typical. */
@@ -14,11 +15,24 @@ const DEVICE_LOST_MS = 300;
 export const RETRY_MS = 500 + 2000 + PLAYER_START_MS;
 const STREAM_DRY_MS = 10_000;
 
+/** As the script has it where no option says otherwise. */
+const SCRIPT_LOOKS_SEC = 300;
+
+/** What is done while a stream is gone. */
+interface StandIn {
+	/** The file that is opened in its place; "": the list goes on. */
+	readonly plays: string;
+	/** The stream is tried again so often. */
+	readonly lookMs: number;
+}
+
 interface Playing {
 	readonly streams: boolean;
 	/** What it holds against pauses, ms. */
 	readonly bufferMs: number;
 	next(): void;
+	/** The stream has broken off. */
+	lost(): void;
 	/** Nothing is left to play until the stream comes again. */
 	dry(): void;
 	after(ms: number, run: () => void): void;
@@ -57,13 +71,13 @@ export function rehearseProgramme(machine: Machine): void {
 		const current = playing;
 		if (current?.streams)
 			current.after(STREAM_DRY_MS, () => {
-				if (playing === current && !machine.online) current.next();
+				if (playing === current && !machine.online) current.lost();
 			});
 	});
 	machine.on('fault', ({ name, on }) => {
 		const current = playing;
 		if (name === 'stream-refuses' && on && current?.streams)
-			current.after(1000, () => playing === current && current.next());
+			current.after(1000, () => playing === current && current.lost());
 		if (name === 'stream-pauses' && on && current?.streams)
 			current.after(current.bufferMs, () => {
 				if (playing === current && machine.activeFaults.has(name)) current.dry();
@@ -107,6 +121,7 @@ const KNOWN_OPTIONS = new Set([
 		'cache-pause-initial',
 		'cache-pause-wait'
 	],
+	...['script', 'script-opts-append'],
 	...['vo', 'gpu-context', 'drm-connector', 'drm-mode', 'video-rotate', 'keepaspect', 'video-output-levels', 'hwdec'],
 	...['video-margin-ratio-left', 'video-margin-ratio-right', 'video-margin-ratio-top', 'video-margin-ratio-bottom'],
 	...['input-ipc-server', 'profile', 'image-display-duration', 'prefetch-playlist', 'osc', 'osd-level', 'vid']
@@ -159,17 +174,14 @@ interface Opening {
 	readonly dryMs: number;
 	/** How long a still picture stands; null: for ever. */
 	readonly stillMs: number | null;
+	readonly standIn: StandIn | null;
 }
 
 function play(player: Player): void {
 	const { process, machine, tell } = player;
 	const fails = (why: ReturnType<Tell['said']>): void => machine.emit('player-fails', why);
-	const options = new Map(
-		[...readMpvConf(readAs(player, '/etc/mpv/mpv.conf') ?? ''), ...argumentOptions(process.argv)].map((option) => [
-			option.name,
-			option.value
-		])
-	);
+	const given = [...readMpvConf(readAs(player, '/etc/mpv/mpv.conf') ?? ''), ...argumentOptions(process.argv)];
+	const options = new Map(given.map((option) => [option.name, option.value]));
 	for (const [name, value] of options)
 		if (!KNOWN_OPTIONS.has(name) && !SILENT.some(([known]) => known === name))
 			machine.unknown(`the player's option ${name}=${value}`);
@@ -214,8 +226,37 @@ function play(player: Player): void {
 		byCircuit: (options.get('hwdec') ?? 'no') !== 'no',
 		bufferMs: options.get('cache-pause-initial') === 'yes' ? waitMs(options) : 0,
 		dryMs: waitMs(options),
-		stillMs: stillMs(options.get('image-display-duration'))
+		stillMs: stillMs(options.get('image-display-duration')),
+		standIn: standInOf(player, given)
 	});
+}
+
+/** What the player's script does while a stream is gone, as its options say; null: it has none. A script that is not ours is said to be unknown. */
+function standInOf(player: Player, given: readonly { name: string; value: string }[]): StandIn | null {
+	const valuesOf = (wanted: string): string[] => given.filter(({ name }) => name === wanted).map(({ value }) => value);
+	let found: StandIn | null = null;
+	for (const path of valuesOf('script')) {
+		const text = readAs(player, path);
+		if (text === null) {
+			player.tell.event('script-gone', 'bad', { path });
+			continue;
+		}
+		if (text.trimEnd() !== STAND_IN.join('\n')) {
+			player.machine.unknown(`the player's script ${path}`);
+			continue;
+		}
+		const options = new Map(
+			valuesOf('script-opts-append').map((pair) => [
+				pair.slice(0, pair.indexOf('=')),
+				pair.slice(pair.indexOf('=') + 1)
+			])
+		);
+		found = {
+			plays: options.get('stand-in-plays') ?? '',
+			lookMs: 1000 * (Number(options.get('stand-in-look')) || SCRIPT_LOOKS_SEC)
+		};
+	}
+	return found;
 }
 
 /** Without them no picture is drawn by the graphics unit. Source: their descriptions in Debian 12. */
@@ -285,9 +326,50 @@ function playList(player: Player, entries: readonly PlaylistEntry[], opening: Op
 		begin(0);
 	};
 	const failed = (entry: PlaylistEntry, index: number, why: string): void => {
-		failures++;
 		once(`${index} ${why}`, () => tell.event('entry-fails', 'bad', { title: titleOf(entry), why }));
+		if (opening.standIn && isStream(entry.location)) {
+			isGone(entry, index);
+			if (opening.standIn.plays) return process.after(100, () => standIn(opening.standIn!.plays));
+		}
+		failures++;
 		process.after(100, () => begin(index + 1));
+	};
+	/** The stream that is gone, until it is there again. */
+	let gone: number | null = null;
+	let leaveNow: () => void = () => {};
+	const isGone = (entry: PlaylistEntry, index: number): void => {
+		if (gone !== null) return;
+		gone = index;
+		tell.event('stream-gone', 'bad', { title: titleOf(entry) });
+		const look = (): void => {
+			if (gone !== index) return;
+			machine.offers.openMedia?.(entry.location, (found) => {
+				if (gone !== index) return;
+				if (typeof found === 'string') return process.after(opening.standIn!.lookMs, look);
+				gone = null;
+				tell.event('stream-back', 'info', { title: titleOf(entry) });
+				leaveNow();
+				begin(index);
+			});
+		};
+		process.after(opening.standIn!.lookMs, look);
+	};
+	/** A file in the place of the stream, again and again. */
+	const standIn = (path: string): void => {
+		tell.event('stands-in', 'info', { path });
+		machine.offers.openMedia?.(path, (found) => {
+			if (gone === null) return;
+			const title = path.slice(path.lastIndexOf('/') + 1);
+			const opened =
+				typeof found === 'string' ? found : (shown(title, found), heard(title, { ...found, durationMs: null }));
+			if (typeof opened === 'string') {
+				tell.event('entry-fails', 'bad', { title, why: opened });
+				machine.emit('player-fails', tell.said('told', { why: opened }));
+				return;
+			}
+			leaveNow = () => opened?.close();
+			process.onKill(() => opened?.close());
+		});
 	};
 	/** The screen is tried again with each entry until it opens, and then kept. Source: mpv 0.35, reinit_video_chain_src(). */
 	let screen: ReturnType<NonNullable<Machine['offers']['openScreen']>> = '';
@@ -314,6 +396,10 @@ function playList(player: Player, entries: readonly PlaylistEntry[], opening: Op
 				) ?? 'no sound');
 	const sound = (entry: PlaylistEntry, index: number, media: PlayedMedia): void => {
 		const title = titleOf(entry);
+		if (gone === index) {
+			gone = null;
+			tell.event('stream-back', 'info', { title });
+		}
 		once(`begins ${index}`, () => tell.event('begins', 'info', { title }));
 		const seen = shown(title, media);
 		const opened = heard(title, media);
@@ -335,6 +421,14 @@ function playList(player: Player, entries: readonly PlaylistEntry[], opening: Op
 		const next = (): void => {
 			if (leave()) begin(index + 1);
 		};
+		const lost = (): void => {
+			if (!opening.standIn) return next();
+			if (!leave()) return;
+			isGone(entry, index);
+			// It is asked for once more, and fails or not.
+			begin(opening.standIn.plays ? index : index + 1);
+		};
+		if (gone !== null && gone !== index) leaveNow = () => void leave();
 		/** It is silent until the stream comes again and enough of it is gathered. */
 		const dry = (): void => {
 			if (!leave()) return;
@@ -350,6 +444,7 @@ function playList(player: Player, entries: readonly PlaylistEntry[], opening: Op
 			streams: isStream(entry.location),
 			bufferMs: Math.max(opening.bufferMs, opening.dryMs),
 			next,
+			lost,
 			dry,
 			after: process.after
 		});

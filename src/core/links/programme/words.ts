@@ -24,6 +24,10 @@ export const PROGRAMME_WORDS = {
 	'list-ends': () => 'The list is at its end',
 	'list-again': () => 'The list begins again',
 	'entry-fails': ({ title, why }: { title: string; why: string }) => `${title}: ${why}`,
+	'script-gone': ({ path }: { path: string }) => `The player does not find its script ${path}`,
+	'stream-gone': ({ title }: { title: string }) => `${title} is gone`,
+	'stands-in': ({ path }: { path: string }) => `In its place: ${path.slice(path.lastIndexOf('/') + 1)}`,
+	'stream-back': ({ title }: { title: string }) => `${title} is there again`,
 	'runs-dry': ({ title }: { title: string }) => `Runs dry: ${title}`,
 	begins: ({ title }: { title: string }) => `Begins: ${title}`
 } as const satisfies Words;

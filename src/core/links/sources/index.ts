@@ -4,7 +4,7 @@ import type { Claim } from '../../claims';
 import { entryClaims } from '../../basics/entries';
 import { formatBytes, withUnit } from '../../basics/format';
 import { playsList, type Context, type Figure, type Link } from '../../link';
-import { placeKind } from '../../files/mediaPlace';
+import { placeKind, placesIn } from '../../files/mediaPlace';
 import { expectedDropouts, OWN_BUFFER_SEC } from './buffer';
 import { pausesOf } from './assessBuffer';
 import { sourcesBench, sourcesBenchShape } from './bench';
@@ -163,8 +163,11 @@ export const sources: Link<'sources', SourcesSettings> = {
 	publish: ({ items, waitForNetwork, bufferSec }) => {
 		const isStream = ({ location }: { location: string }): boolean => placeKind(location) === 'stream';
 		const stream = items[0] !== undefined && isStream(items[0]);
+		const file = items.find((item) => !isStream(item));
 		return {
 			listed: items.length,
+			streams: items.filter(isFetched).length,
+			firstFile: file ? placesIn(items)(file.location).inPlaylist : null,
 			receives: items.some(({ location }) => receivedAt(location) !== null),
 			beginsWith: {
 				stream,

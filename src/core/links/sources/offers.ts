@@ -6,6 +6,10 @@ declare module '../../facts' {
 	interface Facts {
 		/** How many entries are listed to be played; absent when no list is played. */
 		readonly listed?: number;
+		/** How many of them are streams that are fetched. */
+		readonly streams?: number;
+		/** Where the first file of the list lies on the endpoint; null: it has none. */
+		readonly firstFile?: string | null;
 		/** Something is waited for that others send. */
 		readonly receives?: boolean;
 		/** What is played first, how long it takes to open, and whether the player waits for the network before it. */

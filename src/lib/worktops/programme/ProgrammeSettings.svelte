@@ -2,7 +2,7 @@
 	import { Button, TextInput } from 'carbon-components-svelte';
 	import { WEEKDAYS, type QuietHours } from '$core/links/programme/settings';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
-	import { ChoiceField, SwitchField } from '$lib/fields';
+	import { ChoiceField, NumberField, SwitchField } from '$lib/fields';
 
 	const view = useEndpoint();
 	const programme = $derived(view.plan.programme);
@@ -41,6 +41,32 @@
 	]}
 />
 <SwitchField path="programme.shuffle" label="Shuffled" value={programme.shuffle} />
+{#if (view.context.facts.streams ?? 0) > 0}
+	<ChoiceField
+		path="programme.whenGone"
+		label="While a stream is gone"
+		value={programme.whenGone}
+		options={[
+			{ value: 'list', text: 'The list goes on' },
+			{ value: 'back', text: 'The list goes on, and back when it is there again' },
+			{ value: 'file', text: 'The first file of the list plays' },
+			{ value: 'sign', text: 'A soft tone each ten seconds' }
+		]}
+		hint={programme.whenGone === 'sign'
+			? 'Quieter than what is usually played; it says that the endpoint is well and the stream is not.'
+			: ''}
+	/>
+	{#if programme.whenGone !== 'list'}
+		<NumberField
+			path="programme.lookSec"
+			label="Tried again every"
+			unit="s"
+			step={10}
+			value={programme.lookSec}
+			hint="Each try asks the station for a second of sound."
+		/>
+	{/if}
+{/if}
 <h3>Quiet hours</h3>
 {#each programme.quiet as hours, index (index)}
 	<div class="quiet" id={`setting-programme.quiet.${index}`}>

@@ -1,5 +1,8 @@
 <script lang="ts">
 	import { formatBps, formatBytes, formatHz, formatSeconds } from '$core/basics/format';
+	import { TextInput } from 'carbon-components-svelte';
+	import { readPreset, withPreset, type Preset } from '$core/formats/playlist/preset';
+	import { fitLine } from '$core/plan/text';
 	import { isFilm, judgeFilm } from '$core/links/sources/convert';
 	import { isFetched } from '$core/links/sources/receive';
 	import type { SourceItem } from '$core/links/sources/settings';
@@ -18,6 +21,24 @@
 		strip = null;
 		if (sha256) void readStrip(sha256).then((found) => media?.sha256 === sha256 && (strip = found as Strip | null));
 	});
+
+	const preset = $derived(readPreset(item.extra));
+	const PRESET_FIELDS = [
+		['language', 'Language'],
+		['country', 'Country'],
+		['logo', 'Address of its logo']
+	] as const;
+	function setPreset(key: keyof Preset, text: string): void {
+		view.edit('what is said of a station', (plan) => ({
+			...plan,
+			sources: {
+				...plan.sources,
+				items: plan.sources.items.map((one) =>
+					one.id === item.id ? { ...one, extra: withPreset(one.extra, { [key]: fitLine(text, 300) }) } : one
+				)
+			}
+		}));
+	}
 
 	const lu = (value: number | null, unit: string): string =>
 		value === null ? 'none' : `${value.toFixed(1).replace('-', '\u2212')}\u2009${unit}`;
@@ -106,6 +127,18 @@
 	{:else}
 		<p class="soft small">Nobody has said how it is made. Add the file, or type rate and width in its row.</p>
 	{/if}
+	{#if isFetched(item)}
+		<div class="preset">
+			{#each PRESET_FIELDS as [key, label] (key)}
+				<TextInput
+					size="sm"
+					labelText={label}
+					value={preset[key]}
+					on:change={(event) => setPreset(key, String(event.detail ?? ''))}
+				/>
+			{/each}
+		</div>
+	{/if}
 	{#if isFetched(item)}{#key item.id + item.location}<StreamTrial {item} />{/key}{/if}
 	{#if details?.chapters.length}
 		<details>
@@ -125,6 +158,17 @@
 		border-top: 1px solid var(--rule-strong);
 		margin-top: 8px;
 		padding-top: 8px;
+	}
+	.preset {
+		display: grid;
+		grid-template-columns: 1fr 1fr 2fr;
+		gap: 8px;
+		margin-top: 8px;
+	}
+	@media (max-width: 480px) {
+		.preset {
+			grid-template-columns: 1fr;
+		}
 	}
 	.strip {
 		overflow-x: auto;

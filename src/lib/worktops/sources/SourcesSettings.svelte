@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Button, Checkbox, FileUploaderButton, ProgressBar, TextInput } from 'carbon-components-svelte';
-	import { isStream, writeM3u, writeXspf } from '$core/formats/playlist';
+	import { isStream, writeM3u, writeOpml, writeXspf } from '$core/formats/playlist';
 	import { sourceItem } from '$core/links/sources/settings';
 	import { formatBytes, formatSeconds } from '$core/basics/format';
 	import { sentence } from '$core/basics/result';
@@ -13,6 +13,7 @@
 	import { isFetched } from '$core/links/sources/receive';
 	import { mountPoint, storeOf } from '$core/links/sources/stores';
 	import Stores from './Stores.svelte';
+	import StreamCheck from './StreamCheck.svelte';
 	import { addPlaylist, mediaIn, roomIn, takeMediaFiles } from './sourcesIntake';
 
 	const view = useEndpoint();
@@ -159,7 +160,7 @@
 		multiple
 		labelText="Import a playlist"
 		disableLabelChanges
-		accept={['.m3u', '.m3u8', '.pls', '.xspf']}
+		accept={['.m3u', '.m3u8', '.pls', '.xspf', '.opml']}
 		on:change={(event) => importLists(event.detail)}
 	/>
 	<FileUploaderButton
@@ -208,10 +209,17 @@
 		disabled={sources.items.length === 0}
 		on:click={() => download(`${name}.xspf`, writeXspf(list), 'application/xspf+xml')}>Save as XSPF</Button
 	>
+	<Button
+		size="small"
+		kind="ghost"
+		disabled={!fetched}
+		on:click={() => download(`${name}.opml`, writeOpml(list), 'text/x-opml')}>Save streams as OPML</Button
+	>
 </div>
 
 {#if fetched}
 	<h3>Streams</h3>
+	<StreamCheck />
 	<NumberField
 		path="sources.bufferSec"
 		label="Gathered before a stream begins"
