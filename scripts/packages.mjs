@@ -79,7 +79,8 @@ const ASKED = [
 	'cifs-utils',
 	'nfs-common',
 	'libnss-mdns',
-	'device-tree-compiler'
+	'device-tree-compiler',
+	'ffmpeg'
 ];
 
 const work = mkdtempSync(join(tmpdir(), 'yphos-packages-'));

@@ -20,6 +20,8 @@ export interface Surroundings {
 	/** Own parts, then the shipped ones. */
 	readonly drawer: readonly Part[];
 	media(location: string): Media | null;
+	/** All that is known to lie in that folder and below. */
+	mediaBelow(folder: string): readonly Media[];
 	/** The app is to have the bytes of that file, and does not. */
 	isAbsent(location: string): boolean;
 	readonly probe: ProbeFacts | null;

@@ -28,6 +28,15 @@ function mediaOf(media: Workshop['media']): ReadonlyMap<string, Media> {
 	return map;
 }
 
+const below = new WeakMap<Workshop['media'], Map<string, readonly Media[]>>();
+function mediaBelow(media: Workshop['media'], folder: string): readonly Media[] {
+	let byFolder = below.get(media);
+	if (!byFolder) below.set(media, (byFolder = new Map()));
+	let found = byFolder.get(folder);
+	if (!found) byFolder.set(folder, (found = media.filter(({ location }) => location.startsWith(`${folder}/`))));
+	return found;
+}
+
 const published = new WeakMap<Plan, Facts>();
 /** Told once for each plan, so that what did not change is the same object. */
 function namesOf(chain: readonly Link[], plan: Plan): Facts {
@@ -82,6 +91,7 @@ function look(
 		find: (id) => byId.get(id) ?? null,
 		drawer,
 		media: (location) => media.get(location) ?? null,
+		mediaBelow: (folder) => mediaBelow(workshop.media, folder),
 		isAbsent: (location) => absent.has(location),
 		probe,
 		others

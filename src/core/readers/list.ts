@@ -120,7 +120,9 @@ function readIntoPlan(bytes: Uint8Array): void {
 		carry: 'set' as const,
 		stores: [],
 		bufferSec: 0,
-		pauses: null
+		pauses: null,
+		rules: [],
+		chooseAt: []
 	});
 	promised(
 		fits.success,

@@ -1154,5 +1154,11 @@ export const ASKED_PACKAGES: Readonly<Record<string, PackageContents>> = {
 		units: [],
 		conffiles: [],
 		users: []
+	},
+	ffmpeg: {
+		programs: ['/usr/bin/ffmpeg', '/usr/bin/ffplay', '/usr/bin/ffprobe', '/usr/bin/qt-faststart'],
+		units: [],
+		conffiles: [],
+		users: []
 	}
 };

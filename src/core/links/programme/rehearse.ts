@@ -291,8 +291,14 @@ function screenOf(options: ReadonlyMap<string, string>): ScreenWish | null {
 	};
 }
 
+/** A file that lists others, on the endpoint itself. */
+const isList = (location: string): boolean => /^\/.*\.m3u8?$/i.test(location);
+
 /** One entry after another; what cannot be played is passed over. */
-function playList(player: Player, entries: readonly PlaylistEntry[], opening: Opening): void {
+function playList(player: Player, listed: readonly PlaylistEntry[], opening: Opening): void {
+	let entries = listed;
+	/** Lists that were put in the place of their entries; one within itself would have no end. */
+	const taken = new Set<string>();
 	const { process, machine, tell, playsNow } = player;
 	let failures = 0;
 	const said = new Set<string>();
@@ -307,6 +313,14 @@ function playList(player: Player, entries: readonly PlaylistEntry[], opening: Op
 		if (index >= entries.length) return atEnd();
 		if (index === 0) failures = 0;
 		const entry = entries[index]!;
+		const within =
+			isList(entry.location) && !taken.has(entry.location) ? readM3u(readAs(player, entry.location) ?? '') : null;
+		if (within?.ok) {
+			taken.add(entry.location);
+			// The list takes its own entry's place. Source: mpv(1), --playlist; its playlist formats.
+			entries = [...entries.slice(0, index), ...within.value.entries, ...entries.slice(index + 1)];
+			return begin(index);
+		}
 		machine.offers.openMedia?.(entry.location, (found) =>
 			process.after(typeof found !== 'string' && isStream(entry.location) ? opening.bufferMs : 0, () =>
 				typeof found === 'string' ? failed(entry, index, found) : sound(entry, index, found)

@@ -2,6 +2,7 @@ import { changing } from '../../changes';
 import type { Context, Finding } from '../../link';
 import { placeKind } from '../../files/mediaPlace';
 import { asksPassword, isShare, mountPoint, storeOf, storeWords, type Store } from './stores';
+import { ruleOf } from './rules';
 import type { SourcesSettings } from './settings';
 
 const own = changing<SourcesSettings>('sources');
@@ -67,5 +68,5 @@ export function assessStores(settings: SourcesSettings, context: Context): Findi
 }
 
 /** On the endpoint already, and on no share or stick of the plan. */
-export const isElsewhere = ({ stores }: SourcesSettings, location: string): boolean =>
-	placeKind(location) === 'disk' && !storeOf(stores, location);
+export const isElsewhere = ({ stores, rules }: SourcesSettings, location: string): boolean =>
+	placeKind(location) === 'disk' && !storeOf(stores, location) && !ruleOf(rules, location);

@@ -48,13 +48,21 @@ export function sourcesBench(settings: SourcesSettings, context: Context): Parti
 			type: typeOf(known),
 			user: known.kind === 'smb' && known.user !== '' ? known.user : null
 		})),
-		media: locations.flatMap((location) => {
-			const media = context.media(location);
-			// What the set carries is there when the set brings it; what the person copies is taken to be.
-			const comes = !isInSet(settings, context, location);
-			return media && comes && placeKind(location) !== 'stream'
-				? [{ ...media, location: placeOf(location).inPlaylist }]
-				: [];
-		})
+		media: [
+			...new Map(
+				settings.rules
+					.flatMap(({ folders }) => folders.flatMap((folder) => context.mediaBelow(folder)))
+					.filter(({ location }) => !locations.includes(location))
+					.map((media) => [media.location, media])
+			).values(),
+			...locations.flatMap((location) => {
+				const media = context.media(location);
+				// What the set carries is there when the set brings it; what the person copies is taken to be.
+				const comes = !isInSet(settings, context, location);
+				return media && comes && placeKind(location) !== 'stream'
+					? [{ ...media, location: placeOf(location).inPlaylist }]
+					: [];
+			})
+		]
 	};
 }

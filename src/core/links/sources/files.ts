@@ -4,6 +4,7 @@ import { writeM3uLines } from '../../formats/playlist/m3u';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import { placesIn } from '../../files/mediaPlace';
 import { convertFile, copyFile } from './copy';
+import { ruleFiles } from './ruleFiles';
 import { storeFiles } from './storeFiles';
 import type { SourcesSettings } from './settings';
 
@@ -48,6 +49,7 @@ export function sourcesFiles(
 		...media.values(),
 		...copyFile(settings, context),
 		...convertFile(settings, context),
-		...storeFiles(settings, secrets)
+		...storeFiles(settings, secrets),
+		...ruleFiles(settings)
 	];
 }

@@ -2,10 +2,12 @@ import { changing, type Change } from '../../changes';
 import type { Context, Finding } from '../../link';
 import { placeKind } from '../../files/mediaPlace';
 import { assessBuffer } from './assessBuffer';
+import { assessRules } from './assessRules';
 import { assessStores, isElsewhere } from './assessStores';
 import { conversionsOf } from './convert';
 import { receivedAt } from './receive';
 import { filesOf, isInSet } from './onCard';
+import { ruleOf } from './rules';
 import type { SourcesSettings, SourceItem } from './settings';
 
 const own = changing<SourcesSettings>('sources');
@@ -16,12 +18,13 @@ export function assessSources(settings: SourcesSettings, context: Context): Find
 	return [
 		...isEmpty(items),
 		...areDoubled(items),
-		...areUnknown(items, context),
+		...areUnknown(settings, context),
 		...tooHard(items, context),
 		...neverReached(settings, context),
 		...areElsewhere(settings),
 		...assessBuffer(settings, context),
 		...assessStores(settings, context),
+		...assessRules(settings, context),
 		...areNotHere(settings, context),
 		...waitForNothing(settings),
 		...playedByNobody(context)
@@ -86,9 +89,13 @@ function areDoubled(items: readonly SourceItem[]): Finding[] {
 	];
 }
 
-function areUnknown(items: readonly SourceItem[], context: Context): Finding[] {
+function areUnknown(settings: SourcesSettings, context: Context): Finding[] {
+	const { items } = settings;
 	// What others send says itself how it is made.
-	const unknown = items.filter((item) => !context.media(item.location) && receivedAt(item.location) === null);
+	const unknown = items.filter(
+		(item) =>
+			!context.media(item.location) && receivedAt(item.location) === null && !ruleOf(settings.rules, item.location)
+	);
 	if (unknown.length === 0) return [];
 	return [
 		{

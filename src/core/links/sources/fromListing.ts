@@ -2,11 +2,9 @@ import type { FileListing, ListedFile, Probed } from '../../formats/fileListing'
 import { shellWord } from '../../formats/shell/quote';
 import { SILENT_MEDIA, mediaSchema, type Media } from '../../parts/media';
 import { fitLine } from '../../plan/text';
+import { PLAYED } from './played';
 import { isShare, mountPoint, type Store } from './stores';
 
-/** Endings of what the player plays: sound, films, still pictures. */
-export const PLAYED =
-	/\.(?:wav|flac|mp3|m4a|aac|ogg|oga|opus|aif|aiff|wv|ape|mp4|m4v|mov|mkv|webm|avi|mpg|mpeg|ts|png|jpg|jpeg|webp)$/i;
 const STILLS: ReadonlySet<string> = new Set(['png', 'mjpeg', 'jpeg', 'webp', 'bmp', 'gif']);
 const LOSSLESS = /^(?:pcm_|flac$|alac$|wavpack$|ape$|tta$)/;
 /** ffmpeg's names, as parts have them. */

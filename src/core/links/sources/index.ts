@@ -13,6 +13,7 @@ import { isInSet, mediaClaims } from './onCard';
 import { FILE_MS, SOURCES_FAULTS, STREAM_MS } from './rehearse';
 import { isFetched, RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt } from './receive';
 import type { Media } from '../../parts/media';
+import { ruleClaims, ruleFigures } from './rules';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { isShare, storeOf } from './stores';
 import { storeClaims } from './storeFiles';
@@ -82,6 +83,7 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 		...mediaClaims(settings, context),
 		...storeClaims(settings),
 		...bufferClaims(settings),
+		...ruleClaims(settings),
 		...entryClaims(
 			'sources',
 			'sources',
@@ -126,16 +128,20 @@ function dropoutFigure(settings: SourcesSettings, context: Context): Figure[] {
 	];
 }
 
+/** Before people are up. */
+const CHOOSE_AT = '04:30';
+
 /** The link that says what is to be played. */
 export const sources: Link<'sources', SourcesSettings> = {
 	id: 'sources',
 	title: 'Sources',
 	settings: sourcesSettings,
-	version: 4,
+	version: 5,
 	migrations: {
 		1: (saved) => ({ used: true, ...saved }),
 		2: (saved) => ({ carry: 'set', ...saved }),
-		3: (saved) => ({ stores: [], bufferSec: 0, pauses: null, ...saved })
+		3: (saved) => ({ stores: [], bufferSec: 0, pauses: null, ...saved }),
+		4: (saved) => ({ rules: [], chooseAt: [CHOOSE_AT], ...saved })
 	},
 	empty: ({ kind }) => ({
 		used: playsList(kind),
@@ -157,6 +163,8 @@ export const sources: Link<'sources', SourcesSettings> = {
 		stores: [],
 		bufferSec: 0,
 		pauses: null,
+		rules: [],
+		chooseAt: [CHOOSE_AT],
 		carry: 'set'
 	}),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
@@ -212,7 +220,8 @@ export const sources: Link<'sources', SourcesSettings> = {
 				sure: 'exact',
 				from: 'Sizes of the files whose facts are known.'
 			},
-			...dropoutFigure(settings, context)
+			...dropoutFigure(settings, context),
+			...ruleFigures(settings, context)
 		];
 	},
 	assess: assessSources

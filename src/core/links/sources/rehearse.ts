@@ -3,8 +3,8 @@ import { measureWav, readWav } from '../../formats/wav/wav';
 import { pictureFacts } from './pictureFacts';
 import { isStream } from '../../formats/playlist/playlist';
 import type { Media, PlayedMedia } from '../../parts/media';
-import { OTHERS_READ, tellerFor, type Fault, type Machine } from '../../engines/machine';
-import { rehearseStores } from './rehearseStores';
+import { OTHERS_READ, tellerFor, type Fault, type Machine, type Process } from '../../engines/machine';
+import { rehearseStores, type Mounts } from './rehearseStores';
 import { SOURCES_WORDS } from './words';
 
 /** To open a file; to connect to a stream and fill the first buffer; to give up on one that refuses. Typical. */
@@ -27,6 +27,7 @@ export function rehearseSources(machine: Machine): void {
 	const tell = tellerFor(machine, 'sources', SOURCES_WORDS);
 	const measured = new Map<string, PlayedMedia | string>();
 	const mounts = rehearseStores(machine);
+	addLookers(machine, mounts);
 	machine.offers.openMedia = (location, done) => {
 		if (isStream(location)) {
 			const stream = machine.bench.streams.find((known) => known.url === location);
@@ -50,6 +51,44 @@ export function rehearseSources(machine: Machine): void {
 	machine.on('fault', ({ name, on }) => {
 		if (name === 'stream-pauses') tell.event(on ? 'stands-still' : 'flows', 'fault');
 		if (name === 'stream-refuses') tell.event(on ? 'refuses' : 'answers', 'fault');
+	});
+}
+
+/** What lies below a folder: on the endpoint's disk, and on shares and sticks as the bench has them. */
+const filesBelow = (machine: Machine, folder: string): string[] => [
+	...[...machine.disk.files.keys()].filter((path) => path.startsWith(`${folder}/`)),
+	...machine.bench.media.map(({ location }) => location).filter((location) => location.startsWith(`${folder}/`))
+];
+
+/** Programs that look into folders and files wherever they lie. Source: ls(1), find(1), ffprobe(1). */
+function addLookers(machine: Machine, { reach, covers }: Mounts): void {
+	const within = (process: Process, folder: string, then: (paths: readonly string[]) => number): void =>
+		reach(`${folder}/.`, (why) => {
+			const paths = why === null ? filesBelow(machine, folder) : [];
+			if (why === null && (paths.length > 0 || machine.disk.kind(folder) !== null || covers(`${folder}/.`)))
+				return process.after(FILE_MS, () => process.exit(then(paths)));
+			process.err(`${process.argv[0]}: '${folder}': ${why ?? 'No such file or directory'}\n`);
+			process.after(FILE_MS, () => process.exit(1));
+		});
+	machine.programs.set('/usr/bin/ls', (process) => within(process, process.argv.at(-1) ?? '/', () => 0));
+	machine.programs.set('/usr/bin/find', (process) => {
+		const [, folder = '', ...rest] = process.argv;
+		if (rest.join(' ') !== '-type f -printf %T@\\t%p\\n') {
+			machine.unknown(`find ${process.argv.slice(1).join(' ')}`);
+			return process.exit(1);
+		}
+		within(process, folder, (paths) => {
+			if (paths.length > 1) machine.assumed.add('all files of a folder were changed at the same time');
+			process.out(paths.map((path) => `0.0\t${path}\n`).join(''));
+			return 0;
+		});
+	});
+	machine.programs.set('/usr/bin/ffprobe', (process) => {
+		const path = process.argv.at(-1) ?? '';
+		const found = lookOnDisk(machine, path);
+		if (typeof found === 'string') process.err(`${path}: ${found}\n`);
+		else process.out(`${found.durationMs === null ? 'N/A' : (found.durationMs / 1000).toFixed(6)}\n`);
+		process.after(FILE_MS, () => process.exit(typeof found === 'string' ? 1 : 0));
 	});
 }
 

@@ -22,6 +22,8 @@ const HELPERS: Readonly<Record<string, { path: string; of: string }>> = {
 export interface Mounts {
 	/** Calls back once it is known whether what lies at this path can be read; null: it can, or no mount covers it. */
 	reach(path: string, done: (why: string | null) => void): void;
+	/** One of the units is to mount there. */
+	covers(path: string): boolean;
 }
 
 /** The file server, and whoever plugs sticks in: as the bench has them, faults too. */
@@ -59,6 +61,7 @@ export function rehearseStores(machine: Machine): Mounts {
 		}
 	});
 	return {
+		covers: (path) => unitsOf(machine).some(({ where }) => path.startsWith(`${where}/`)),
 		reach(path, done) {
 			const unit = unitsOf(machine).find(({ where }) => path.startsWith(`${where}/`));
 			if (!unit) return done(null);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { LIST_LIMITS } from '../../formats/playlist/limits';
+import { chooseAtSchema, ruleSchema } from './rules';
 import { storeSchema } from './stores';
 import { idText, lineText, uniqueList } from '../../plan/text';
 
@@ -38,6 +39,10 @@ export const sourcesSettings = z.object({
 	pauses: z.object({ perHour: z.number().min(0).max(3600), meanSec: z.number().min(0.01).max(60) }).nullable(),
 	/** Shares and sticks that are mounted: what lies on them is listed by its path. */
 	stores: uniqueList(storeSchema, 8, ({ name }) => name, 'Another share or stick has that folder.'),
+	/** Rules by which the endpoint itself chooses from folders. */
+	rules: uniqueList(ruleSchema, 8, ({ id }) => id, 'Another rule has the same id.'),
+	/** When it does, besides at its start. */
+	chooseAt: chooseAtSchema,
 	/** Files whose bytes the app has go to the endpoint in the card set, or the person copies them. */
 	carry: z.enum(['set', 'self'])
 });

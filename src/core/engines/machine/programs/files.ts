@@ -82,6 +82,22 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 	},
 	cut(process, machine, args) {
 		const { values, rest } = operands(args, 'cdf');
+		const from = /^(\d+)-$/.exec(values.get('f') ?? '');
+		if (from && !values.has('d')) {
+			// A line without a tab goes through whole.
+			for (const line of lines(input(process, machine, rest) ?? ''))
+				process.out(
+					`${
+						line.includes('\t')
+							? line
+									.split('\t')
+									.slice(Number(from[1]) - 1)
+									.join('\t')
+							: line
+					}\n`
+				);
+			return 0;
+		}
 		const range = /^(\d+)-(\d+)?$/.exec(values.get('c') ?? '');
 		if (!range) {
 			machine.unknown(`cut ${args.join(' ')}`);
@@ -204,9 +220,25 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		const { flags, rest } = operands(args);
 		const text = input(process, machine, rest);
 		if (text === null) return 2;
-		const sorted = lines(text).sort();
+		const numberOf = (line: string): number => Number(/^\s*-?\d*\.?\d*/.exec(line)?.[0]) || 0;
+		const byBytes = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
+		const sorted = lines(text).sort((a, b) => (flags.has('n') ? numberOf(a) - numberOf(b) : 0) || byBytes(a, b));
+		if (flags.has('r')) sorted.reverse();
 		const kept = flags.has('u') ? [...new Set(sorted)] : sorted;
 		process.out(kept.map((line) => `${line}\n`).join(''));
+		return 0;
+	},
+	/** In an order of its own, the same at each rehearsal. */
+	shuf(process, machine, args) {
+		const text = input(process, machine, operands(args).rest);
+		if (text === null) return 1;
+		const key = (line: string): number => {
+			let hash = 0x811c9dc5;
+			for (let n = 0; n < line.length; n++) hash = Math.imul(hash ^ line.charCodeAt(n), 0x01000193);
+			return hash >>> 0;
+		};
+		const mixed = lines(text).sort((a, b) => key(a) - key(b));
+		process.out(mixed.map((line) => `${line}\n`).join(''));
 		return 0;
 	},
 	/** Whole lines as they stand (-xF), or a plain text within them; quietly or not. */

@@ -38,6 +38,11 @@ const systemctl: Program = (process, machine) => {
 				}
 				if (disk.enable(unit) === 0) machine.unknown(`${unit} has no [Install]: it is enabled in name only`);
 				return 0;
+			case 'try-restart':
+				if (!machine.systemd.isActive(unit)) return 0;
+				machine.systemd.stop(unit);
+				machine.systemd.start(unit);
+				return 0;
 			case 'disable':
 				if (!disk.unit(unit)) return 1;
 				disk.disable(unit);

@@ -13,7 +13,8 @@ export interface Access {
 }
 
 /** Made writable by their own settings, whatever else is closed. */
-const OWN_FOLDERS = { StateDirectory: '/var/lib/', RuntimeDirectory: '/run/' } as const;
+/** Folders that a unit asks for, by setting, and where they lie. Source: systemd.exec(5). */
+export const OWN_FOLDERS = { StateDirectory: '/var/lib/', RuntimeDirectory: '/run/' } as const;
 /** ProtectSystem=true closes these; full adds /etc; strict closes all but the kernel's own. */
 const CLOSED: Readonly<Record<string, readonly string[]>> = {
 	full: ['/usr', '/boot', '/efi', '/etc'],
