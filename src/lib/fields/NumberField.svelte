@@ -15,8 +15,10 @@
 		put?: (value: number) => string | null;
 		/** The setting may be unknown. */
 		mayBeEmpty?: boolean;
+		/** What an empty field does, where the number is not the setting itself. */
+		clear?: () => string | null;
 	}
-	let { path, label, value, unit, step = 1, hint = '', put, mayBeEmpty = false }: Props = $props();
+	let { path, label, value, unit, step = 1, hint = '', put, mayBeEmpty = false, clear }: Props = $props();
 	const view = useEndpoint();
 	const set = (number: number): string | null => (put ? put(number) : view.set(path, number));
 	let draft = $state<string | null>(null);
@@ -24,7 +26,7 @@
 
 	function typed(text: string): void {
 		const number = Number(text.trim().replace(',', '.').replace('\u2212', '-'));
-		if (mayBeEmpty && text.trim() === '') error = view.set(path, null) ?? '';
+		if (mayBeEmpty && text.trim() === '') error = (clear ? clear() : view.set(path, null)) ?? '';
 		else error = text.trim() === '' || Number.isNaN(number) ? 'A number, please.' : (set(number) ?? '');
 		draft = text;
 	}

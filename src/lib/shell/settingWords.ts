@@ -61,6 +61,8 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['sources.bufferSec', 'Gathered before a stream begins', 'buffer cache dropouts stutter'],
 	['sources.pauses', 'How often streams stand still', 'jitter dropouts measured'],
 	['sources.stores', 'Shares and sticks', 'smb nfs samba windows file server nas usb drive mount password'],
+	['sources.rules', 'Rules', 'choose folders library newest index'],
+	['sources.chooseAt', 'Chosen anew at', 'index again time rules'],
 	['sources.carry', 'How files get to the endpoint', 'copy media upload sftp'],
 	['sound.cardId', 'Card name', 'alsa device aplay hw'],
 	['sound.deviceNumber', 'Device', 'alsa number'],

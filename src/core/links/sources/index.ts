@@ -13,7 +13,7 @@ import { isInSet, mediaClaims } from './onCard';
 import { FILE_MS, SOURCES_FAULTS, STREAM_MS } from './rehearse';
 import { isFetched, RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt } from './receive';
 import type { Media } from '../../parts/media';
-import { ruleClaims, ruleFigures } from './rules';
+import { ruleClaims, ruleFigures, ruleOf } from './rules';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { isShare, storeOf } from './stores';
 import { storeClaims } from './storeFiles';
@@ -194,11 +194,13 @@ export const sources: Link<'sources', SourcesSettings> = {
 	figures(settings, context) {
 		const places = settings.items.map((item) => placeKind(item.location));
 		const streams = places.filter((kind) => kind === 'stream').length;
-		const files = places.length - streams;
+		const chosen = settings.items.filter(({ location }) => ruleOf(settings.rules, location)).length;
+		const files = places.length - streams - chosen;
 		const bytes = settings.items.reduce((sum, item) => sum + (context.media(item.location)?.sizeBytes ?? 0), 0);
 		const counted = [
 			...(streams ? [`${streams} stream${streams > 1 ? 's' : ''}`] : []),
-			...(files ? [`${files} file${files > 1 ? 's' : ''}`] : [])
+			...(files ? [`${files} file${files > 1 ? 's' : ''}`] : []),
+			...(chosen ? [`${chosen} rule${chosen > 1 ? 's' : ''}`] : [])
 		].join(' + ');
 		return [
 			{

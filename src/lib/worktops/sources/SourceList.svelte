@@ -9,6 +9,7 @@
 	import { SvelteSet } from 'svelte/reactivity';
 	import { placeKind } from '$core/files/mediaPlace';
 	import { lengthMs, moveBy, moveTo, searchIn, sortBy, type Sort } from '$core/links/sources/listEdits';
+	import { ruleOf } from '$core/links/sources/rules';
 	import type { SourceItem } from '$core/links/sources/settings';
 	import { storeOf, storeWords } from '$core/links/sources/stores';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
@@ -51,6 +52,7 @@
 	const PLACES = { stream: 'stream', card: 'on the card', disk: 'on the endpoint' } as const;
 	const whereOf = (location: string): string => {
 		if (store.absent.has(location)) return 'not here: add it again';
+		if (ruleOf(view.plan.sources.rules, location)) return 'chosen by the endpoint';
 		const place = storeOf(view.plan.sources.stores, location);
 		return place ? `on ${storeWords(place)}` : PLACES[placeKind(location)];
 	};
@@ -260,7 +262,7 @@
 							class="mono"
 							data-part="made"
 							value={madeWords(mediaOf(item.location))}
-							placeholder="unknown"
+							placeholder={ruleOf(view.plan.sources.rules, item.location) ? 'varies' : 'unknown'}
 							aria-label={`How entry ${index + 1} is made`}
 							title="Rate in kHz, a slash, bits or codec: 44.1/16 or 48/aac"
 							onchange={(event) => describeMade(item.location, event.currentTarget.value, mediaOf(item.location))}

@@ -2,6 +2,7 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import BufferCurve from './BufferCurve.svelte';
 	import Conversions from './Conversions.svelte';
+	import Photographs from './Photographs.svelte';
 	import SourceList from './SourceList.svelte';
 
 	const view = useEndpoint();
@@ -22,4 +23,5 @@
 	{/if}
 </div>
 <Conversions />
+<Photographs />
 <BufferCurve />

@@ -12,6 +12,7 @@
 	import { USUAL_PAUSES } from '$core/links/sources/buffer';
 	import { isFetched } from '$core/links/sources/receive';
 	import { mountPoint, storeOf } from '$core/links/sources/stores';
+	import Rules from './Rules.svelte';
 	import Stores from './Stores.svelte';
 	import StreamCheck from './StreamCheck.svelte';
 	import { addPlaylist, mediaIn, roomIn, takeMediaFiles } from './sourcesIntake';
@@ -260,6 +261,10 @@
 {/if}
 <h3>Shares and sticks</h3>
 <Stores />
+{#if sources.stores.length || sources.rules.length}
+	<h3>Rules</h3>
+	<Rules />
+{/if}
 
 <style>
 	.row {

@@ -59,6 +59,12 @@
 				sources: {
 					...plan.sources,
 					stores: renamed,
+					rules: plan.sources.rules.map((rule) => ({
+						...rule,
+						folders: rule.folders.map((folder) =>
+							`${folder}/`.startsWith(from) ? `${mountPoint({ name })}${folder.slice(from.length - 1)}` : folder
+						)
+					})),
 					items: plan.sources.items.map((item) =>
 						item.location.startsWith(from)
 							? { ...item, location: `${mountPoint({ name })}/${item.location.slice(from.length)}` }
