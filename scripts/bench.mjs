@@ -1,7 +1,16 @@
 // npm run bench: how long the engines take on the demo workshop, and how much a first visit loads.
 // Each figure stands beside a reference timed in the same run: one deep copy of the workshop through JSON.
 import { spawn } from 'node:child_process';
-import { closeSync, ftruncateSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import {
+	closeSync,
+	copyFileSync,
+	ftruncateSync,
+	mkdtempSync,
+	openSync,
+	readdirSync,
+	readFileSync,
+	rmSync
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { createServer } from 'vite';
@@ -293,6 +302,80 @@ async function hashing(browser) {
 	rmSync(dir, { recursive: true });
 }
 
+/** Files taken in by the page; and what it then takes to scroll and search a list of ten thousand. */
+async function sources(browser) {
+	const dir = mkdtempSync(join(tmpdir(), 'yphos-bench-'));
+	const make = (...args) => run('ffmpeg', ['-v', 'error', '-y', ...args]);
+	const song = join(dir, 'song.flac');
+	make('-f', 'lavfi', '-i', 'anoisesrc=d=240:c=pink:r=44100:a=0.3', '-ac', '2', song);
+	const film = join(dir, 'film.mp4');
+	make(
+		...'-f lavfi -i testsrc2=size=640x360:rate=25:duration=10 -f lavfi -i sine=440:duration=10 -c:v libx264 -pix_fmt yuv420p -c:a aac'.split(
+			' '
+		),
+		film
+	);
+	const short = join(dir, 'short.mp3');
+	make(...'-f lavfi -i sine=440:duration=20 -b:a 128k'.split(' '), short);
+	const page = await (await browser.newContext({ serviceWorkers: 'block' })).newPage();
+	await page.goto(`http://127.0.0.1:${PORT}/endpoint/test-bench/plan/sources`, { waitUntil: 'networkidle' });
+	const takeIn = async (files, loudness) => {
+		await page.getByLabel(/Measure loudness/).setChecked(loudness, { force: true });
+		const from = performance.now();
+		await page.locator('input[type=file][accept*=audio]').setInputFiles(files);
+		await page.getByText(`${files.length} file${files.length === 1 ? '' : 's'} added.`).waitFor({ timeout: 300_000 });
+		return (performance.now() - from) / 1000;
+	};
+	const COPIES = 200;
+	const copies = Array.from({ length: COPIES }, (_, n) => join(dir, `copy-${n}.${n % 10 ? 'mp3' : 'mp4'}`));
+	for (const copy of copies) copyFileSync(copy.endsWith('mp3') ? short : film, copy);
+	console.log(
+		`files taken in, looked into and hashed: ${(COPIES / (await takeIn(copies, false))).toFixed(0)} a second (one in ten a film, with its frames drawn)`
+	);
+	const pageSec = await takeIn([song], true);
+	const toolFrom = performance.now();
+	run('ffmpeg', ['-v', 'error', '-threads', '1', '-i', song, '-af', 'ebur128=peak=true', '-f', 'null', '-'], {
+		stdio: 'ignore'
+	});
+	const toolSec = (performance.now() - toolFrom) / 1000;
+	console.log(
+		`loudness of four minutes: ${pageSec.toFixed(2)} s in the page, read, hashed and kept too; ffmpeg -af ebur128=peak=true ${toolSec.toFixed(2)} s (${(toolSec / pageSec).toFixed(2)} of its rate; at least 0.5)`
+	);
+
+	const many = Array.from({ length: 9000 }, (_, n) => `#EXTINF:${(n % 300) + 1},Song ${n}\nsong-${n}.mp3`).join('\n');
+	await page
+		.locator('input[type=file][accept*=m3u8]')
+		.setInputFiles({ name: 'many.m3u8', mimeType: 'audio/x-mpegurl', buffer: Buffer.from(`#EXTM3U\n${many}\n`) });
+	await page.getByText(/9000 entries, M3U/).waitFor({ timeout: 60_000 });
+	const scrolled = await page.evaluate(async () => {
+		const list = document.querySelector('.scroller');
+		const frame = () => new Promise((done) => requestAnimationFrame(done));
+		const steps = 200;
+		let worst = 0;
+		const from = performance.now();
+		for (let n = 1; n <= steps; n++) {
+			const at = performance.now();
+			list.scrollTop = (list.scrollHeight * n) / steps;
+			await frame();
+			worst = Math.max(worst, performance.now() - at);
+		}
+		return { mean: (performance.now() - from) / steps, worst };
+	});
+	const searched = [];
+	const field = page.getByRole('searchbox', { name: 'Find in the list' });
+	for (const text of ['s', 'song 8', 'song 87', 'song 8777']) {
+		const from = performance.now();
+		await field.fill(text);
+		await page.getByText(/ found$/).waitFor();
+		searched.push(performance.now() - from);
+	}
+	console.log(
+		`list of 9200: a step through it ${scrolled.mean.toFixed(1)} ms, at worst ${scrolled.worst.toFixed(0)}; searched in ${Math.max(...searched).toFixed(0)} ms at worst`
+	);
+	await page.context().close();
+	rmSync(dir, { recursive: true });
+}
+
 /** Resident memory of all renderers together. */
 const renderersMb = () =>
 	readdirSync('/proc')
@@ -327,6 +410,7 @@ try {
 	);
 	await page.goto(`http://127.0.0.1:${PORT}/`, { waitUntil: 'networkidle' });
 	await Promise.all(pending);
+	await sources(browser);
 	await hashing(browser);
 	await browser.close();
 	const kB = (bytes) => `${(bytes / 1000).toFixed(1)} kB`;
