@@ -97,7 +97,8 @@ export const demoWorkshop: Workshop = {
 					item('s2', 'Night ferry.wav', 'Night ferry', 3),
 					item('s3', 'Lens turning, studio.flac', 'Lens turning, studio take', 213),
 					item('s5', '/srv/music/Evenings/Slow tide.flac', 'Slow tide', 254),
-					item('s4', 'http://radio.skerrin.example:8000/harbour', 'Harbour Radio')
+					item('s4', 'http://radio.skerrin.example:8000/harbour', 'Harbour Radio'),
+					item('s6', 'http://radio.skerrin.example:8000/night', 'Night programme')
 				],
 				stores: [
 					{
@@ -123,7 +124,11 @@ export const demoWorkshop: Workshop = {
 				furnishing: 'ordinary',
 				loudestDb: 95
 			},
-			programme: { ...lounge.programme, quiet: [{ weekdays: [], from: '22:00', until: '07:00' }] }
+			programme: {
+				...lounge.programme,
+				quiet: [{ weekdays: [], from: '22:00', until: '07:00' }],
+				whenGone: 'back'
+			}
 		}),
 		// Ships with real mistakes, so that findings and fixes have something to say.
 		endpoint('fog-horn-room', {

@@ -1,4 +1,4 @@
-// npm run prove -- ENDPOINT [PLAN] [--renderer networkd] [--no-seed]: writes its card set, starts it on an emulated machine from an
+// npm run prove -- ENDPOINT [PLAN] [--renderer networkd] [--no-seed] [--share-late SECONDS]: writes its card set, starts it on an emulated machine from an
 // image as bare as they come, a month behind, and compares what is heard and seen with the rehearsal.
 import { copyFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
@@ -8,7 +8,7 @@ import { capture, cli, conformance, has, root, run } from './run.mjs';
 
 const { values, positionals } = parseArgs({
 	allowPositionals: true,
-	options: { renderer: { type: 'string' }, 'no-seed': { type: 'boolean' } }
+	options: { renderer: { type: 'string' }, 'no-seed': { type: 'boolean' }, 'share-late': { type: 'string' } }
 });
 const [endpoint, plan = 'demo'] = positionals;
 const image = [
@@ -61,7 +61,8 @@ for (const { plan: known } of workshop.endpoints) {
 		({ location }) =>
 			/^https?:/.test(location) ||
 			broughtAlong.has(location) ||
-			known.sources.stores.some(({ name }) => location.startsWith(`/srv/${name}/`))
+			known.sources.stores.some(({ name }) => location.startsWith(`/srv/${name}/`)) ||
+			known.sources.rules.some(({ id }) => location.endsWith(`/${id}.m3u8`))
 	);
 }
 const planFile = resolve(work, 'plan.yphos.json');
@@ -125,7 +126,12 @@ if (run('bash', [resolve(boot, 'make-root.sh'), '--bare', ...image]) !== 0) proc
 const out = resolve(work, 'out');
 // What the list names on the share is there: a sound of the set under that name.
 const share = resolve(work, 'share');
-const onShare = sources.items.flatMap(({ location }) => /^\/srv\/[^/]+\/(.+)$/.exec(location)?.[1] ?? []);
+const ruled = sources.rules.flatMap(({ folders }) =>
+	workshop.media.filter(({ location }) => folders.some((folder) => location.startsWith(`${folder}/`)))
+);
+const onShare = [...sources.items, ...ruled].flatMap(
+	({ location }) => /^\/srv\/[^/]+\/(.+)$/.exec(location)?.[1] ?? []
+);
 const sound = capture('find', [set, '-name', '*.wav']).out.split('\n')[0];
 for (const path of onShare) {
 	mkdirSync(dirname(resolve(share, path)), { recursive: true });
@@ -140,6 +146,7 @@ const started = run('bash', [
 	...['--clock-behind', '30', '--clock-after', '20'],
 	...(planned ? ['--card-id', planned.cardId] : ['--no-audio']),
 	...(sources.stores.length > 0 ? ['--share', share] : []),
+	...(values['share-late'] ? ['--share-late', values['share-late']] : []),
 	...(seen ? ['--connector', bench.screen.connector, '--screen', `${seen.widthPx}x${seen.heightPx}`] : []),
 	...['--at', '2026-11-24T12:00:00', '--seconds', seen ? '75' : '40']
 ]);

@@ -164,7 +164,7 @@ describe('migration', () => {
 		expect(
 			opened.value.workshop.endpoints.map(({ id, plan }) => [
 				id,
-				without(plan.sources, 'used', 'carry', 'stores', 'bufferSec', 'pauses')
+				without(plan.sources, 'used', 'carry', 'stores', 'bufferSec', 'pauses', 'rules', 'chooseAt')
 			])
 		).toEqual(before.endpoints.map(({ id, plan }) => [id, without(plan.sources as object, 'used')]));
 		for (const { plan } of opened.value.workshop.endpoints)

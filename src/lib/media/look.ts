@@ -136,7 +136,7 @@ async function pictureOf(track: InputVideoTrack) {
 		chroma: said.chroma,
 		...(colour.fullRange == null ? {} : { range: colour.fullRange ? 'full' : 'limited' }),
 		...(named ? { colour: fitLine(named, 80) } : {}),
-		...(rate.underlyingFrameRate === null ? { rateVaries: true } : {}),
+		...(rate.frameRateIsConstant ? {} : { rateVaries: true }),
 		...(turned ? { turnedDeg: turned } : {})
 	};
 	return {

@@ -3,6 +3,8 @@ import type { Found, LookWorker, Wanted } from './lookWorker';
 
 /** Beyond this more workers wait for the same disk. */
 const MOST_WORKERS = 4;
+/** While one waits for the disk or the page, the other works. */
+const FEWEST_WORKERS = 2;
 /** A damaged file can keep the library turning for ever: one that shows no sign of getting on for so long is given up. */
 const SILENT_MS = 30_000;
 
@@ -67,6 +69,6 @@ export async function lookThrough(
 			hand.worker.terminate();
 		}
 	};
-	const hands = Math.min(MOST_WORKERS, Math.max(1, navigator.hardwareConcurrency - 1), files.length);
+	const hands = Math.min(MOST_WORKERS, Math.max(FEWEST_WORKERS, navigator.hardwareConcurrency - 1), files.length);
 	await Promise.all(Array.from({ length: hands }, work));
 }

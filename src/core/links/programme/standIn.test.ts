@@ -24,7 +24,7 @@ import { STAND_IN } from './standInFiles';
 const ID = 'bunkhouse-lounge';
 const lounge = demoWorkshop.endpoints.find(({ id }) => id === ID)!.plan;
 const context = contextFor(chain, demoWorkshop, ID);
-const [harbour] = lounge.sources.items.slice(-1);
+const harbour = lounge.sources.items.find(({ title }) => title === 'Harbour Radio');
 const bell = lounge.sources.items[0]!;
 const night = {
 	...harbour!,

@@ -11,9 +11,13 @@ const without = (store: Store) =>
 
 /** Shares without a network, passwords that can be read, what nobody plays. */
 export function assessStores(settings: SourcesSettings, context: Context): Finding[] {
-	const { stores, items } = settings;
+	const { stores, items, rules } = settings;
 	if (stores.length === 0) return [];
-	const used = new Set(items.map(({ location }) => storeOf(stores, location)?.name));
+	const places = [
+		...items.map(({ location }) => location),
+		...rules.flatMap(({ folders }) => folders.map((folder) => `${folder}/`))
+	];
+	const used = new Set(places.map((place) => storeOf(stores, place)?.name));
 	const shares = stores.filter(isShare);
 	const out: Finding[] = [];
 	if (shares.length > 0 && context.facts.way === 'none')

@@ -59,8 +59,13 @@ const context = contextFor(chain, demoWorkshop, ID);
 const planWith = (change: Partial<Plan['sources']>, more: Partial<Plan> = {}): Plan => ({
 	...lounge,
 	...more,
-	programme: { ...lounge.programme, quiet: [] },
-	sources: { ...lounge.sources, items: lounge.sources.items.slice(-1), waitForNetwork: true, ...change }
+	programme: { ...lounge.programme, quiet: [], whenGone: 'list' },
+	sources: {
+		...lounge.sources,
+		items: lounge.sources.items.filter(({ title }) => title === 'Harbour Radio'),
+		waitForNetwork: true,
+		...change
+	}
 });
 const confOf = (plan: Plan): string => {
 	const file = write(writers, plan, context).find(({ path }) => path.endsWith('mpv.conf'));

@@ -2,6 +2,7 @@ import { changing, type Change } from '../../changes';
 import type { Context, Finding } from '../../link';
 import { placeKind } from '../../files/mediaPlace';
 import { assessBuffer } from './assessBuffer';
+import { assessLoudness } from './assessLoudness';
 import { assessRules } from './assessRules';
 import { assessStores, isElsewhere } from './assessStores';
 import { conversionsOf } from './convert';
@@ -9,6 +10,7 @@ import { receivedAt } from './receive';
 import { filesOf, isInSet } from './onCard';
 import { ruleOf } from './rules';
 import type { SourcesSettings, SourceItem } from './settings';
+import { isShare, storeOf } from './stores';
 
 const own = changing<SourcesSettings>('sources');
 
@@ -25,6 +27,7 @@ export function assessSources(settings: SourcesSettings, context: Context): Find
 		...assessBuffer(settings, context),
 		...assessStores(settings, context),
 		...assessRules(settings, context),
+		...assessLoudness(settings, context),
 		...areNotHere(settings, context),
 		...waitForNothing(settings),
 		...playedByNobody(context)
@@ -216,14 +219,22 @@ function areNotHere(settings: SourcesSettings, context: Context): Finding[] {
 	];
 }
 
-function waitForNothing({ items, waitForNetwork }: SourcesSettings): Finding[] {
-	if (!waitForNetwork || !items.some(isStreamed) || items.every(isStreamed)) return [];
+function waitForNothing({ items, waitForNetwork, stores, rules }: SourcesSettings): Finding[] {
+	const isAway = (place: string): boolean => {
+		const store = storeOf(stores, place);
+		return store !== undefined && isShare(store);
+	};
+	const needsNetwork = (item: SourceItem): boolean =>
+		isStreamed(item) ||
+		isAway(item.location) ||
+		(ruleOf(rules, item.location)?.folders.some((folder) => isAway(`${folder}/`)) ?? false);
+	if (!waitForNetwork || !items.some(needsNetwork) || items.every(needsNetwork)) return [];
 	return [
 		{
 			id: 'sources.waits',
 			level: 'note',
 			title: 'Files wait for the network too',
-			why: 'Some entries need no network, yet nothing plays before it is there. Beginning at once plays the files and passes over streams until then.',
+			why: 'Some entries need no network, yet nothing plays before it is there. Beginning at once plays the files and passes over streams and shares until then.',
 			setting: 'sources.waitForNetwork',
 			fixes: [{ label: 'Begin at once', apply: own({ waitForNetwork: false }) }]
 		}

@@ -61,19 +61,24 @@ export const chooseSec = (files: number, where: keyof typeof MS_A_FILE, looks: b
 	(files * (MS_A_FILE[where].see + (looks ? MS_A_FILE[where].look : 0))) / 1000;
 
 /** The unit that chooses, its timer, and the program that says how long something is. */
-export const ruleClaims = ({ rules, chooseAt }: SourcesSettings): Claim[] =>
+export const ruleClaims = ({ rules, chooseAt, waitForNetwork }: SourcesSettings): Claim[] =>
 	rules.length === 0
 		? []
 		: [
 				{ on: 'unit', from: 'sources', what: 'rules', name: `${CHOOSE_UNIT}.service`, setting: 'sources.rules' },
-				{
-					on: 'start',
-					of: PLAYER_UNIT,
-					from: 'sources',
-					what: 'rules',
-					after: `${CHOOSE_UNIT}.service`,
-					setting: 'sources.rules'
-				},
+				// Else it begins at once with what was chosen last, and takes what is new when it is there.
+				...(waitForNetwork
+					? [
+							{
+								on: 'start',
+								of: PLAYER_UNIT,
+								from: 'sources',
+								what: 'rules',
+								after: `${CHOOSE_UNIT}.service`,
+								setting: 'sources.waitForNetwork'
+							} as const
+						]
+					: []),
 				...(chooseAt.length
 					? [
 							{

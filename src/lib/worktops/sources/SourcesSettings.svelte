@@ -70,6 +70,9 @@
 		}
 	}
 
+	/** The buttons gather what was picked before; each time only what is new is meant. */
+	let pickedLists = $state.raw<readonly File[]>([]);
+	let pickedFiles = $state.raw<readonly File[]>([]);
 	/** How far taking in is; null while nothing is taken in. */
 	let intake = $state<{
 		done: number;
@@ -162,7 +165,12 @@
 		labelText="Import a playlist"
 		disableLabelChanges
 		accept={['.m3u', '.m3u8', '.pls', '.xspf', '.opml']}
-		on:change={(event) => importLists(event.detail)}
+		bind:files={pickedLists}
+		on:change={(event) => {
+			const files = [...event.detail];
+			pickedLists = [];
+			void importLists(files);
+		}}
 	/>
 	<FileUploaderButton
 		size="small"
@@ -172,7 +180,12 @@
 		labelText="Add files"
 		disableLabelChanges
 		accept={['audio/*', 'video/*', 'image/*', '.flac', '.wav', '.mp4']}
-		on:change={(event) => addFiles(event.detail)}
+		bind:files={pickedFiles}
+		on:change={(event) => {
+			const files = [...event.detail];
+			pickedFiles = [];
+			void addFiles(files);
+		}}
 	/>
 	<Button size="small" kind="tertiary" disabled={intake !== null} on:click={() => folder?.click()}>Add a folder</Button>
 	<input
