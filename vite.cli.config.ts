@@ -3,7 +3,7 @@ import { defineConfig } from 'vite';
 
 // The command line is the same core in one file, so that `npx yphos` starts without a loader.
 export default defineConfig({
-	resolve: { alias: { $core: resolve('src/core'), $demo: resolve('demo') } },
+	resolve: { alias: { $core: resolve('src/core'), $demo: resolve('demo'), $lib: resolve('src/lib') } },
 	build: {
 		ssr: 'src/cli/main.ts',
 		outDir: 'build/cli',

@@ -233,4 +233,18 @@ describe('yphos', () => {
 			/\n\d+ passed, 0 failed/
 		);
 	});
+	it('look says what files say of themselves', () => {
+		const [tone] = [...['Night ferry.wav']].map((name) => {
+			writeFileSync(join(dir, name), demoMediaBytes(name)!);
+			return join(dir, name);
+		});
+		const { code, out } = yphos(['look', tone!]);
+		expect(code).toBe(0);
+		expect(out).toMatch(/Sound {5}pcm, 48.kHz, 16 bit, stereo[\s\S]*Length {4}3\.0.s \(3\.000.s\)/);
+		writeFileSync(join(dir, 'notes.txt'), 'no sound at all');
+		const none = yphos(['look', '--json', tone!, join(dir, 'notes.txt')]);
+		expect(none.code).toBe(1);
+		expect((JSON.parse(none.out) as { facts: unknown }[]).map(({ facts }) => facts === null)).toEqual([false, true]);
+		expect(yphos(['look', join(dir, 'gone.wav')]).code).toBe(2);
+	});
 });

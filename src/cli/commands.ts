@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, openAsBlob, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { calculations } from '$core/engines/calc';
 import type { Finding, Fix, Surroundings } from '$core/link';
@@ -24,6 +24,7 @@ import { readJson } from '$core/formats/json/json';
 import { linesOf } from '$core/formats/lines';
 import { readTimeSpanMs } from '$core/formats/systemd/unit';
 import { partsJsonSchema } from '$core/parts/file';
+import { mediaWords } from '$core/parts/mediaWords';
 import { asksPassword, storeWords } from '$core/links/sources/stores';
 import { needsPassword } from '$core/links/network/login';
 import { readProbe } from '$core/probe';
@@ -46,7 +47,7 @@ export interface Flags {
 	readonly json: boolean;
 	readonly [name: string]: string | boolean | readonly string[] | undefined;
 }
-type Command = (args: readonly string[], flags: Flags) => number;
+type Command = (args: readonly string[], flags: Flags) => number | Promise<number>;
 
 const text = (flags: Flags, name: string): string | undefined =>
 	typeof flags[name] === 'string' ? flags[name] : undefined;
@@ -386,6 +387,28 @@ export const disks: Command = (args, flags) => {
 		for (const { disk, verdict, reasons } of verdicts)
 			say(`${verdict.padEnd(6)} ${disk.id.padEnd(14)} ${reasons.join('; ')}`);
 	return verdicts.some(({ verdict }) => verdict === 'card') ? 0 : 1;
+};
+
+/** What files say of themselves, as the app reads them; loudness is decoded in a browser alone. */
+export const look: Command = async (args, flags) => {
+	need(args, 'FILE');
+	// Only who asks for it waits for the media library to load.
+	const { lookAt } = await import('$lib/media/look');
+	const all: { file: string; facts: unknown }[] = [];
+	for (const file of args) {
+		const blob = await openAsBlob(file);
+		const looked = await lookAt(blob).catch(() => null);
+		all.push({ file, facts: looked?.facts ?? null });
+		if (flags.json) continue;
+		say(`${file}${looked ? '' : ': it is in no format that is read here; ffprobe may know it'}`);
+		if (!looked) continue;
+		for (const [name, words] of mediaWords({ ...looked.facts, sizeBytes: blob.size, bitRateBps: null }))
+			say(`  ${name.padEnd(10)}${words}`);
+		for (const { startMs, title } of looked.facts.details?.chapters ?? [])
+			say(`  ${new Date(startMs).toISOString().slice(11, 19).padEnd(10)}${title}`);
+	}
+	if (flags.json) sayJson(all);
+	return all.every(({ facts }) => facts) ? 0 : 1;
 };
 
 export const schema: Command = () => {

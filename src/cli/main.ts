@@ -1,4 +1,16 @@
-import { calc, check, demo, disks, probe, rehearseCommand, schema, shop, writeCommand, type Flags } from './commands';
+import {
+	calc,
+	check,
+	demo,
+	disks,
+	look,
+	probe,
+	rehearseCommand,
+	schema,
+	shop,
+	writeCommand,
+	type Flags
+} from './commands';
 import { complain, Refusal } from './files';
 
 const HELP = `yphos: plan, prove and write playback endpoints
@@ -9,6 +21,7 @@ const HELP = `yphos: plan, prove and write playback endpoints
   yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
   yphos probe FILE                                     what a probe report says (- reads standard input)
   yphos disks FILE [--card-gb N]                       which disk of your computer is the card (- reads standard input)
+  yphos look FILE…                                     what sound and picture files say of themselves
   yphos shop PLAN [--endpoint ID]                      the shopping list as CSV, or with --json with kits and cost of use
   yphos schema                                         the JSON Schema of a file of parts
   yphos calc NAME                                      JSON lines in, JSON lines out
@@ -16,7 +29,18 @@ const HELP = `yphos: plan, prove and write playback endpoints
 
 PLAN is an exported workshop, with its media (.zip) or without, or the word demo. Media are looked for in --media DIR, too. --json gives every answer as JSON.
 `;
-const COMMANDS = { check, write: writeCommand, rehearse: rehearseCommand, probe, disks, shop, schema, calc, demo };
+const COMMANDS = {
+	check,
+	write: writeCommand,
+	rehearse: rehearseCommand,
+	probe,
+	disks,
+	look,
+	shop,
+	schema,
+	calc,
+	demo
+};
 const SWITCHES = ['json', 'even-so', 'help'];
 const VALUES = [
 	'endpoint',
@@ -59,7 +83,7 @@ try {
 	const [name, ...args] = words;
 	if (flags.help || !name) process.stdout.write(HELP);
 	else if (!Object.hasOwn(COMMANDS, name)) throw new Refusal(`${name} is not a command. See yphos --help.`);
-	else process.exitCode = COMMANDS[name as keyof typeof COMMANDS](args, flags);
+	else process.exitCode = await COMMANDS[name as keyof typeof COMMANDS](args, flags);
 } catch (error) {
 	// A file that is not there is the person's to mend; anything else is our bug and keeps its trace.
 	const isTheirs =

@@ -77,7 +77,8 @@ function* id3Frames(
 	}
 }
 const ID3_TEXT = ['iso-8859-1', 'utf-16', 'utf-16be', 'utf-8'];
-const endless = (text: string): string => text.replace(/\u0000+$/, '');
+/** Up to the zero that ends it. */
+const endless = (text: string): string => text.split('\0', 1)[0]!;
 
 /** Of the tag at a file's beginning. Source: ID3v2 chapter frame addendum 1.0, 3.1. */
 export function id3Chapters(bytes: Uint8Array): Chapter[] {

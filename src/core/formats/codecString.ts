@@ -61,7 +61,7 @@ function avc(hex: string): CodecSaid {
 }
 
 function hevc([profileText = '', , tier = '', ...constraints]: readonly string[]): CodecSaid {
-	const profile = Number(/\d+$/.exec(profileText)?.[0] ?? NaN);
+	const profile = Number(/^[A-C]?(\d{1,2})$/.exec(profileText)?.[1] ?? NaN);
 	const levelIdc = Number(/^[LH](\d{1,3})$/.exec(tier)?.[1] ?? NaN);
 	if (!Number.isFinite(profile) || !Number.isFinite(levelIdc)) return SAYS_NOTHING;
 	const at = `${level(levelIdc / 3)}${tier.startsWith('H') ? ', high tier' : ''}`;

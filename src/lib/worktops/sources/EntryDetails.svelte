@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { formatBps, formatBytes, formatHz, formatSeconds } from '$core/basics/format';
+	import { mediaWords } from '$core/parts/mediaWords';
 	import { TextInput } from 'carbon-components-svelte';
 	import { readPreset, withPreset, type Preset } from '$core/formats/playlist/preset';
 	import { fitLine } from '$core/plan/text';
@@ -40,70 +40,15 @@
 		}));
 	}
 
-	const lu = (value: number | null, unit: string): string =>
-		value === null ? 'none' : `${value.toFixed(1).replace('-', '\u2212')}\u2009${unit}`;
-	const channelWords = (channels: number): string =>
-		channels === 1 ? 'mono' : channels === 2 ? 'stereo' : `${channels} channels`;
-	/** What is known of it, each with its name; nothing that nobody has said. */
 	const facts = $derived.by((): (readonly [string, string])[] => {
 		if (!media) return [];
-		const { picture, silent, loudness = details?.loudness } = { ...media, loudness: details?.loudness };
-		const { tags } = details ?? { tags: {} as Record<string, undefined> };
 		const board = view.context.part('board', view.context.facts.parts.board);
 		const plays = board && isFilm(media) ? judgeFilm(board, media) : null;
 		return [
 			...(plays
 				? ([['On this board', plays.plays ? `plays: ${plays.why}` : `does not play: ${plays.why}`]] as const)
 				: []),
-			...(tags.artist ? ([['Artist', tags.artist]] as const) : []),
-			...(tags.album
-				? ([
-						['Album', [tags.album, tags.track ? `track ${tags.track}` : '', tags.date].filter(Boolean).join(', ')]
-					] as const)
-				: []),
-			...(picture
-				? ([
-						[
-							'Picture',
-							[
-								[picture.codec, details?.pictureProfile].filter(Boolean).join(' '),
-								`${picture.widthPx} × ${picture.heightPx}`,
-								picture.framesPerSec === null
-									? ''
-									: `${Number(picture.framesPerSec.toFixed(3))} frames a second${details?.rateVaries ? ', not evenly' : ''}`,
-								`${picture.bitDepth} bit${details?.chroma ? ` ${details.chroma}` : ''}`,
-								details?.range ? `${details.range} range` : '',
-								details?.colour ?? '',
-								details?.turnedDeg ? `turned by ${details.turnedDeg}°` : ''
-							]
-								.filter(Boolean)
-								.join(', ')
-						]
-					] as const)
-				: []),
-			...(silent
-				? []
-				: ([
-						[
-							'Sound',
-							`${[media.codec, details?.soundProfile].filter(Boolean).join(' ')}, ${formatHz(media.sampleRateHz)}, ${media.lossless ? `${media.bitDepth} bit, ` : ''}${channelWords(media.channels)}`
-						]
-					] as const)),
-			...(loudness
-				? ([
-						[
-							'Loudness',
-							`${lu(loudness.integratedLufs, 'LUFS')}, range ${lu(loudness.rangeLu, 'LU')}, true peak ${lu(loudness.truePeakDbtp, 'dBTP')}`
-						]
-					] as const)
-				: []),
-			...(media.durationMs
-				? ([['Length', `${formatSeconds(media.durationMs)} (${(media.durationMs / 1000).toFixed(3)}\u2009s)`]] as const)
-				: []),
-			...(media.sizeBytes
-				? ([['Size', [formatBytes(media.sizeBytes), details?.container].filter(Boolean).join(', ')]] as const)
-				: []),
-			...(media.bitRateBps ? ([['Rate', formatBps(media.bitRateBps)]] as const) : [])
+			...mediaWords(media)
 		];
 	});
 	const chapterTime = (ms: number): string => new Date(ms).toISOString().slice(11, 19);

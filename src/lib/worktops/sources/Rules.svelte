@@ -94,7 +94,13 @@
 			label="Folders, a semicolon between them"
 			value={rule.folders.join('; ')}
 			mono
-			put={(text) => change(rule, { folders: text.split(/\s*;\s*/).filter(Boolean) })}
+			put={(text) =>
+				change(rule, {
+					folders: text
+						.split(';')
+						.map((folder) => folder.trim())
+						.filter(Boolean)
+				})}
 		/>
 		{#if folders.length}
 			<details>

@@ -130,7 +130,6 @@
 		{:else}
 			<Button size="small" kind="tertiary" on:click={start}>Try this stream</Button>
 		{/if}
-		<!-- svelte-ignore a11y_media_has_caption -->
 		<audio bind:this={audio} controls hidden={!trial?.heard} aria-label="The stream"></audio>
 		{#if range}<Checkbox labelText={`It is in the venue\u2019s own network (${range})`} bind:checked={inVenue} />{/if}
 	</div>
