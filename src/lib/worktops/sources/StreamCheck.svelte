@@ -5,6 +5,7 @@
 	import type { SourceItem } from '$core/links/sources/settings';
 	import type { Media } from '$core/parts/media';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { streamMedia } from '$lib/media/streamMedia';
 	import { TryStream } from '$lib/media/tryStream.svelte';
 	import { store } from '$lib/store/workshop.svelte';
 
@@ -44,22 +45,7 @@
 			item,
 			why: trial.why || (head || variants.length || trial.firstByteMs !== null ? '' : 'It did not answer in time.'),
 			leadsTo: came?.hops.at(-1) ?? item.location,
-			media: head
-				? {
-						location: item.location,
-						codec: head.codec,
-						lossless: head.codec === 'flac',
-						sampleRateHz: head.sampleRateHz,
-						bitDepth: head.codec === 'flac' ? 16 : 24,
-						channels: head.channels,
-						bitRateBps: head.bitRateBps ?? (came?.icyBps || null),
-						durationMs: null,
-						sizeBytes: null,
-						sha256: '',
-						kept: 'person',
-						from: 'file'
-					}
-				: null
+			media: head && streamMedia(item.location, head, head.bitRateBps ?? came?.icyBps ?? null)
 		};
 	}
 	async function start(): Promise<void> {

@@ -5,9 +5,9 @@
 	import { LIST_LIMITS } from '$core/formats/playlist/limits';
 	import { OWN_BUFFER_SEC } from '$core/links/sources/buffer';
 	import type { SourceItem } from '$core/links/sources/settings';
-	import type { Media } from '$core/parts/media';
 	import { fitLine } from '$core/plan/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { streamMedia } from '$lib/media/streamMedia';
 	import { TryStream } from '$lib/media/tryStream.svelte';
 	import { store } from '$lib/store/workshop.svelte';
 
@@ -38,20 +38,7 @@
 	function take(): void {
 		const { head, bitRateBps, tried, lastedSec, came } = trial!;
 		if (head) {
-			const media: Media = {
-				location: item.location,
-				codec: head.codec,
-				lossless: head.codec === 'flac',
-				sampleRateHz: head.sampleRateHz,
-				bitDepth: head.codec === 'flac' ? 16 : 24,
-				channels: head.channels,
-				bitRateBps: bitRateBps ? Math.round(bitRateBps) : null,
-				durationMs: null,
-				sizeBytes: null,
-				sha256: '',
-				kept: 'person',
-				from: 'file'
-			};
+			const media = streamMedia(item.location, head, bitRateBps);
 			store.change('take what a try of the stream found', (workshop) => ({
 				...workshop,
 				media: [...workshop.media.filter(({ location }) => location !== item.location), media]
