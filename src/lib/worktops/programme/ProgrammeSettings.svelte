@@ -48,7 +48,7 @@
 		value={programme.whenGone}
 		options={[
 			{ value: 'list', text: 'The list goes on' },
-			{ value: 'back', text: 'The list goes on, and back when it is there again' },
+			{ value: 'back', text: 'The list goes on, then back to it' },
 			{ value: 'file', text: 'The first file of the list plays' },
 			{ value: 'sign', text: 'A soft tone each ten seconds' }
 		]}
