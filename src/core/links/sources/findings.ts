@@ -21,6 +21,7 @@ export function assessSources(settings: SourcesSettings, context: Context): Find
 		...isEmpty(items),
 		...areDoubled(items),
 		...areUnknown(settings, context),
+		...unseen(items, context),
 		...tooHard(items, context),
 		...neverReached(settings, context),
 		...areElsewhere(settings),
@@ -108,6 +109,35 @@ function areUnknown(settings: SourcesSettings, context: Context): Finding[] {
 			why: `Nobody has said how ${named(unknown)} ${unknown.length === 1 ? 'is' : 'are'} made, so what happens to the sound is unknown. Drop the file, or type rate and width.`,
 			setting: 'sources.items',
 			fixes: []
+		}
+	];
+}
+
+/** Pictures without sound, where nothing shows a picture. */
+function unseen(items: readonly SourceItem[], { media, facts, change }: Context): Finding[] {
+	if (facts.picture !== undefined) return [];
+	const isUnseen = ({ location }: SourceItem): boolean => {
+		const known = media(location);
+		return known?.silent === true && known.picture !== undefined;
+	};
+	const none = items.filter(isUnseen);
+	if (none.length === 0) return [];
+	return [
+		{
+			id: 'sources.unseen',
+			level: 'caution',
+			title:
+				none.length === 1
+					? 'One entry is a picture without sound'
+					: `${none.length} entries are pictures without sound`,
+			why: `${named(none)}: this endpoint shows no picture, so the player passes over ${none.length === 1 ? 'it' : 'them'}.`,
+			setting: 'sources.items',
+			fixes: [
+				...(none.length < items.length
+					? [{ label: 'Leave them out', apply: withItems((all) => all.filter((item) => !isUnseen(item))) }]
+					: []),
+				{ label: 'Add a picture', apply: change.showPicture() }
+			]
 		}
 	];
 }

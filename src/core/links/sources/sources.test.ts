@@ -150,3 +150,23 @@ describe('files of the list', () => {
 		expect(idsWith(null, 30_000_000)).toContain('card.set-large');
 	});
 });
+
+it('a picture without sound is said where nothing shows it, and either fix ends that', () => {
+	const poster = demoWorkshop.media.find(({ location }) => location === 'Ferry times.png')!;
+	const base = workshop();
+	const of: Workshop = {
+		...base,
+		media: base.media.map((media, n) => (n === 0 ? { ...poster, location: NAMES[0]! } : media))
+	};
+	const found = (plan: Plan) =>
+		assess(chain, plan, contextFor(chain, of, lounge.id)).findings.find(({ id }) => id === 'sources.unseen');
+	const { plan } = of.endpoints[0]!;
+	const finding = found(plan)!;
+	expect(finding.title).toBe('One entry is a picture without sound');
+	expect(finding.fixes.map(({ label }) => label)).toEqual(['Leave them out', 'Add a picture']);
+	for (const fix of finding.fixes) expect(found(fix.apply(plan)), fix.label).toBeUndefined();
+	expect(found(base.endpoints[0]!.plan)).toBeDefined();
+	expect(
+		assess(chain, plan, contextFor(chain, base, lounge.id)).findings.some(({ id }) => id === 'sources.unseen')
+	).toBe(false);
+});
