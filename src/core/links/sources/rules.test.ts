@@ -17,7 +17,7 @@ import type { Plan } from '../../plan/plan';
 import type { Workshop } from '../../plan/workshop';
 import { rehearsed } from '../../rehearsals';
 import { writers } from '../../writers';
-import { CHOOSE } from './ruleFiles';
+import { CHOOSE, TAKE_LISTS } from './ruleFiles';
 import { chosenBy, chooseSec, ruleList, type Rule } from './rules';
 
 const ID = 'bunkhouse-lounge';
@@ -194,6 +194,19 @@ describe('choose.sh in a real shell, on real files', () => {
 		put('music/d.wav', 5, 4000);
 		choose(rules);
 		expect(spawnSync('test', ['-e', at('lists/changed')]).status).toBe(0);
+	});
+	it('lets the player begin again when a list has changed, once', () => {
+		writeFileSync(at('take-lists.sh'), TAKE_LISTS.join('\n'));
+		mkdirSync(at('bin'));
+		writeFileSync(at('bin/systemctl'), '#!/bin/sh\necho "$@"\n', { mode: 0o755 });
+		const take = (): string =>
+			spawnSync('sh', [at('take-lists.sh')], {
+				encoding: 'utf8',
+				env: { ...process.env, YPHOS_LISTS: at('lists'), PATH: `${at('bin')}:${process.env.PATH}` }
+			}).stdout;
+		writeFileSync(at('lists/changed'), '');
+		expect(take()).toBe('--no-block try-restart yphos-player.service\n');
+		expect(take()).toBe('');
 	});
 	it('keeps the old list where a folder is gone or empty, and fails so that it is tried again', () => {
 		choose({ name: ['order name', `folder ${at('music')}`] });
