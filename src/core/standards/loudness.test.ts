@@ -52,6 +52,20 @@ describe('loudness', () => {
 		const higher: Sound = (sec) => Math.sin(2 * Math.PI * 12_000 * sec + Math.PI / 4);
 		expect(Math.abs(measured(planesOf(higher, 1, 48_000, 1), 48_000).truePeakDbtp!)).toBeLessThan(0.4);
 	});
+	it.each([
+		[2, 1, 0],
+		[5, 2, 0],
+		[5, 3, 1.5],
+		[6, 3, null],
+		[6, 4, 1.5],
+		[8, 4, 0],
+		[8, 6, 1.5]
+	])('of %s channels, heard in number %s: %s LU more (BS.1770-4, tables 3 and 4)', (channels, only, more) => {
+		const one: Sound = (sec, channel) => (channel === only ? sine(997, -20)(sec, 0) : 0);
+		const level = measured(planesOf(one, 1, 48_000, channels), 48_000).integratedLufs;
+		if (more === null) expect(level).toBeNull();
+		else expect(level! + 23.01).toBeCloseTo(more, 1);
+	});
 	it('is none of silence and of less than 400 ms', () => {
 		expect(
 			measured(

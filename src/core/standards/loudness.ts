@@ -17,8 +17,16 @@ const STEPS_PER_SEC = 10;
 /** Of 100 ms steps. */
 const MOMENT_STEPS = 4;
 const SHORT_STEPS = 30;
-/** Left, right, centre, effects, and the surrounds. Source: BS.1770-4, table 3. */
-const SURROUND_WEIGHTS = [1, 1, 1, 0, 1.41, 1.41];
+/**
+ * By how many there are, in the order of WAVE: left, right, centre, effects, back, side. What comes from the side weighs more,
+ * effects nothing. Source: BS.1770-4, tables 3 and 4.
+ */
+const WEIGHTS: Readonly<Record<number, readonly number[]>> = {
+	4: [1, 1, 1.41, 1.41],
+	5: [1, 1, 1, 1.41, 1.41],
+	6: [1, 1, 1, 0, 1.41, 1.41],
+	8: [1, 1, 1, 0, 1, 1, 1.41, 1.41]
+};
 
 const lufs = (energy: number): number => -0.691 + 10 * Math.log10(energy);
 const energyOf = (level: number): number => 10 ** ((level + 0.691) / 10);
@@ -92,7 +100,7 @@ export class LoudnessMeter {
 		readonly sampleRateHz: number,
 		channels: number
 	) {
-		const weights = channels > 2 ? SURROUND_WEIGHTS : [1, 1];
+		const weights = WEIGHTS[channels] ?? [];
 		this.#channels = Array.from({ length: channels }, (_, n) => new Channel(weights[n] ?? 1));
 		({ shelf: this.#shelf, highPass: this.#highPass } = weighting(sampleRateHz));
 		// Beyond 96 kHz twice is enough, beyond 192 kHz the samples themselves are. Source: BS.1770-4, annex 2.

@@ -67,6 +67,15 @@ describe('while a stream is gone', () => {
 		);
 		expect(said(planWith({ whenGone: 'file' }))).toMatch(/In its place: Harbour bell in A\.wav[\s\S]*is there again/);
 	});
+	it('a list within the list does not stand in', () => {
+		const list = { ...bell, id: 'list', location: '/var/lib/yphos-lists/evenings.m3u8' };
+		const conf = filesOf(planWith({ whenGone: 'file' }, [list, harbour!, bell])).find(({ path }) =>
+			path.endsWith('mpv.conf')
+		)!;
+		const text = 'lines' in conf ? conf.lines.map((line) => line.text).join('\n') : '';
+		expect(text).toContain('stand-in-plays=/opt/yphos/media/Harbour bell in A.wav');
+		expect(text).not.toContain('stand-in-plays=/var');
+	});
 	it('a card without the script or the sign is not taken, and it is said', () => {
 		const plan = planWith({ whenGone: 'sign' });
 		expect(said(plan, 'stand-in.lua')).toContain('stand-in.lua on the card is damaged');

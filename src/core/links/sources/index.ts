@@ -171,7 +171,8 @@ export const sources: Link<'sources', SourcesSettings> = {
 	publish: ({ items, waitForNetwork, bufferSec }) => {
 		const isStream = ({ location }: { location: string }): boolean => placeKind(location) === 'stream';
 		const stream = items[0] !== undefined && isStream(items[0]);
-		const file = items.find((item) => !isStream(item));
+		// A list within the list is no file that could stand in for a stream.
+		const file = items.find((item) => !isStream(item) && !/\.m3u8?$/i.test(item.location));
 		return {
 			listed: items.length,
 			streams: items.filter(isFetched).length,

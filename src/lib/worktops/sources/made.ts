@@ -13,6 +13,8 @@ export function describeMade(location: string, text: string, known: Media | null
 	const bits = Number(m[2]);
 	const lossless = Number.isInteger(bits) && bits >= 8 && bits <= 64;
 	const media: Media = {
+		...(known?.picture ? { picture: known.picture } : {}),
+		...(known?.details ? { details: known.details } : {}),
 		location,
 		codec: lossless ? 'pcm' : m[2]!.toLowerCase(),
 		lossless,
