@@ -71,10 +71,10 @@ test('a stream is tried: how it is made, what is played on it, and why another i
 	] as const) {
 		await page.getByLabel(/Address of a stream/).fill(`http://radio.skerrin.example:8000/${address}`);
 		await page.getByRole('button', { name: 'Add to the list' }).click();
-		await page.getByLabel('Choose entry 6').click();
+		await page.getByLabel('Choose entry 7').click();
 		await page.getByRole('button', { name: 'Try this stream' }).click();
 		await expect(page.getByText(why)).toBeVisible();
-		await page.getByRole('button', { name: 'Remove entry 6' }).click();
+		await page.getByRole('button', { name: 'Remove entry 7' }).click();
 	}
 });
 

@@ -55,10 +55,10 @@ test('sources: a broken playlist is refused with a reason and leaves the list al
 	await expect(page.getByText(/torn\.xspf: .*not well-formed/)).toBeVisible();
 	await put('empty.m3u', '# nothing\n');
 	await expect(page.getByText(/empty\.m3u: There is no entry/)).toBeVisible();
-	await expect(page.getByRole('heading', { name: /The list 5 entries/ })).toBeVisible();
+	await expect(page.getByRole('heading', { name: /The list 6 entries/ })).toBeVisible();
 	await put('old.m3u', Buffer.from([...Buffer.from('#EXTINF:9,Caf'), 0xe9, 10, ...Buffer.from('cafe.mp3\r\n')]));
 	await expect(page.getByText(/read as Latin-1/)).toBeVisible();
-	await expect(page.getByLabel('Title of entry 6')).toHaveValue('Café');
+	await expect(page.getByLabel('Title of entry 7')).toHaveValue('Café');
 });
 
 test('sources: a share is asked what it has, its files come from a list, and its password is asked for once', async ({
