@@ -74,6 +74,9 @@ function interpolators(factor: number): Float64Array[] {
 	return phases.slice(1).map((phase) => Float64Array.from(phase));
 }
 
+/** Samples that are looked between, or not, together. */
+const CHUNK = 24;
+
 /** One channel's filters, and what it has met of the samples before. */
 class Channel {
 	readonly state = new Float64Array(4);
@@ -163,19 +166,32 @@ export class LoudnessMeter {
 			const joined = new Float32Array(before + to - from);
 			joined.set(tail.subarray(0, before));
 			joined.set(samples.subarray(from, to), before);
-			let peak = this.#peak;
-			for (const phase of this.#phases)
-				for (let n = 0; n + length <= joined.length; n++) {
-					let sum = 0;
-					for (let k = 0; k < phase.length; k++) sum += phase[k]! * joined[n + before - k]!;
-					const size = sum < 0 ? -sum : sum;
-					if (size > peak) peak = size;
-				}
-			this.#peak = peak;
+			for (let at = 0; at + length <= joined.length; at += CHUNK)
+				this.#peak = this.#peakBetween(joined, at, Math.min(joined.length - before, at + CHUNK));
 		}
 		const keep = Math.min(before, to - from);
 		tail.copyWithin(0, keep, Math.max(0, before));
 		for (let n = 0; n < keep; n++) tail[before - keep + n] = samples[to - keep + n]!;
+	}
+
+	/** Of the curve over these samples, unless the samples it is made of are too small for a new one. */
+	#peakBetween(samples: Float32Array, from: number, to: number): number {
+		const before = this.#phases[0]!.length - 1;
+		let peak = this.#peak;
+		let highest = 0;
+		for (let n = from; n < to + before; n++) {
+			const size = Math.abs(samples[n]!);
+			if (size > highest) highest = size;
+		}
+		if (highest * this.#overshoot <= peak) return peak;
+		for (const phase of this.#phases)
+			for (let n = from; n < to; n++) {
+				let sum = 0;
+				for (let k = 0; k < phase.length; k++) sum += phase[k]! * samples[n + before - k]!;
+				const size = sum < 0 ? -sum : sum;
+				if (size > peak) peak = size;
+			}
+		return peak;
 	}
 
 	#endStep(): void {
