@@ -128,6 +128,11 @@ describe('what a file says of itself, as ffmpeg made it', () => {
 		expect((await look('a.mp4'))!.facts.details!.rateVaries).toBeUndefined();
 		expect((await look('vfr.mp4'))!.facts.details!.rateVaries).toBe(true);
 	});
+	it('of a FLAC file that is cut and damaged is what its head says', async () => {
+		const cut = Uint8Array.from(readFileSync(at('a.flac'))).subarray(0, 9000);
+		for (const n of [4500, 5200, 6100]) cut[n] = cut[n]! ^ 0x5a;
+		expect((await lookAt(new Blob([cut])))!.facts).toMatchObject({ codec: 'flac', durationMs: 2000 });
+	});
 	it('does not take a broadcast’s recording for sound alone', async () => expect(await look('a.ts')).toBeNull());
 	it('is nothing of what is no medium', async () => expect(await lookAt(new Blob(['no sound at all']))).toBeNull());
 });

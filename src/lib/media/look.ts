@@ -82,7 +82,10 @@ async function played(input: Input, head: Uint8Array): Promise<Looked | null> {
 	if ((shown && !picture) || (heard && !sound)) return null;
 	const codec = sound?.codec ?? picture?.facts.codec;
 	if (codec === undefined) return null;
-	const durationMs = Math.round((await input.computeDuration()) * 1000);
+	// A FLAC file says itself how long it is; counting its frames never ends where it is cut or damaged.
+	const flac = container === 'FLAC' ? readFlac(head) : null;
+	const durationMs =
+		flac?.ok && flac.value.durationMs ? flac.value.durationMs : Math.round((await input.computeDuration()) * 1000);
 	const tags = await input.getMetadataTags();
 	const cover = tags.images?.find(({ kind }) => kind === 'coverFront') ?? tags.images?.[0];
 	return {
