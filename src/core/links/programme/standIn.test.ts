@@ -13,6 +13,7 @@ import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
 import { cardTree } from '../../engines/machine';
 import { rehearse } from '../../engines/rehearse';
+import { runSheet } from '../../engines/runSheet';
 import { inWords } from '../../engines/say';
 import { write } from '../../engines/write';
 import { writeTone } from '../../formats/wav/wav';
@@ -87,6 +88,16 @@ describe('while a stream is gone', () => {
 		expect(names(planWith({ whenGone: 'file' }))).not.toContain('stream-gone.wav');
 		expect(names(planWith({ whenGone: 'sign' }, [bell]))).not.toContain('stand-in.lua');
 		expect(names(planWith({ whenGone: 'list' }))).not.toContain('stand-in.lua');
+	});
+	it('the run sheet tries it once, and says what is then heard', () => {
+		const step = (plan: Plan) =>
+			runSheet(writers, plan, context)
+				.flatMap(({ steps }) => [...steps])
+				.find(({ id }) => id === 'gone-check');
+		expect(step(planWith({ whenGone: 'sign' }))?.expect).toMatch(/soft tone[\s\S]*within 60/);
+		expect(step(planWith({ whenGone: 'back' }))?.expect).toContain('the next entry');
+		expect(step(planWith({ whenGone: 'list' }))).toBeUndefined();
+		expect(step(planWith({ whenGone: 'sign' }, [bell]))).toBeUndefined();
 	});
 	it('a finding says that nobody goes back, or that no file stands in; each is cured', () => {
 		const idsOf = (plan: Plan) => assess(chain, plan, context).findings.filter(({ id }) => id.startsWith('programme.'));

@@ -10,6 +10,7 @@ import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
 import { cardTree } from '../../engines/machine';
 import { rehearse } from '../../engines/rehearse';
+import { runSheet } from '../../engines/runSheet';
 import { inWords } from '../../engines/say';
 import { write } from '../../engines/write';
 import { writeTone } from '../../formats/wav/wav';
@@ -18,7 +19,7 @@ import type { Workshop } from '../../plan/workshop';
 import { rehearsed } from '../../rehearsals';
 import { writers } from '../../writers';
 import { CHOOSE, TAKE_LISTS } from './ruleFiles';
-import { chosenBy, chooseSec, ruleList, type Rule } from './rules';
+import { chosenBy, chooseSec, knownFolders, ruleList, type Rule } from './rules';
 
 const ID = 'bunkhouse-lounge';
 const rule: Rule = {
@@ -71,6 +72,22 @@ describe('a rule chooses, of what is known here', () => {
 	])('%j: %j', (change, names) =>
 		expect(namesOf(chosenBy({ ...rule, ...change }, context).map(({ location }) => location))).toEqual(names)
 	);
+	it('from folders that are known to hold something, with how much lies in each', () =>
+		expect(knownFolders(['/srv/music'], context)).toEqual([
+			{ path: '/srv/music', count: 4 },
+			{ path: '/srv/music/Evenings', count: 3 },
+			{ path: '/srv/music/Morning', count: 1 }
+		]));
+	it('and the run sheet has it looked at, where there is one', () => {
+		const ids = (plan: Plan) =>
+			runSheet(writers, plan, context)
+				.flatMap(({ steps }) => [...steps])
+				.filter(({ id }) => id === 'choose-check');
+		expect(ids(planWith([rule]))).toMatchObject([
+			{ command: expect.stringContaining('systemctl start yphos-choose') as string }
+		]);
+		expect(ids(planWith([]))).toEqual([]);
+	});
 	it('takes longer for more files, on a server, and when each is looked into', () => {
 		expect(chooseSec(10_000, 'server', false)).toBeGreaterThan(chooseSec(10_000, 'disk', false));
 		expect(chooseSec(10_000, 'server', true)).toBeGreaterThan(20 * chooseSec(10_000, 'server', false));

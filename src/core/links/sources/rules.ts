@@ -53,6 +53,23 @@ export function chosenBy({ folders, most, longestMin }: Rule, { mediaBelow }: Pi
 	return found.sort((a, b) => (a.location < b.location ? -1 : 1)).slice(0, most ?? undefined);
 }
 
+/** Folders that are known to hold something that plays, from these downward, with how many files lie in them and below; in order. */
+export function knownFolders(
+	roots: readonly string[],
+	{ mediaBelow }: Pick<Context, 'mediaBelow'>
+): { path: string; count: number }[] {
+	const counts = new Map<string, number>();
+	for (const root of roots)
+		for (const { location } of mediaBelow(root)) {
+			if (!PLAYED.test(location)) continue;
+			for (let at = location.lastIndexOf('/'); at >= root.length; at = location.lastIndexOf('/', at - 1)) {
+				const folder = location.slice(0, at);
+				counts.set(folder, (counts.get(folder) ?? 0) + 1);
+			}
+		}
+	return [...counts].sort(([a], [b]) => (a < b ? -1 : 1)).map(([path, count]) => ({ path, count }));
+}
+
 /** To see one file in a folder, and to look how long it is; on a server, or on a disk of its own. Typical of such boards. */
 const MS_A_FILE = { server: { see: 4, look: 180 }, disk: { see: 0.3, look: 70 } } as const;
 

@@ -1,8 +1,7 @@
 <script lang="ts">
 	import { Button, Checkbox, TextInput } from 'carbon-components-svelte';
 	import { formatSeconds } from '$core/basics/format';
-	import { PLAYED } from '$core/links/sources/played';
-	import { chosenBy, ruleList, type Rule } from '$core/links/sources/rules';
+	import { chosenBy, knownFolders, ruleList, type Rule } from '$core/links/sources/rules';
 	import { mountPoint } from '$core/links/sources/stores';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, TextField } from '$lib/fields';
@@ -12,20 +11,7 @@
 	const rules = $derived(sources.rules);
 
 	/** Folders of what is known to lie on shares and sticks, with how many files lie in them and below. */
-	const folders = $derived.by(() => {
-		const counts = new Map<string, number>();
-		for (const store of sources.stores) {
-			const root = mountPoint(store);
-			for (const { location } of view.context.mediaBelow(root)) {
-				if (!PLAYED.test(location)) continue;
-				for (let at = location.lastIndexOf('/'); at >= root.length; at = location.lastIndexOf('/', at - 1)) {
-					const folder = location.slice(0, at);
-					counts.set(folder, (counts.get(folder) ?? 0) + 1);
-				}
-			}
-		}
-		return [...counts].sort(([a], [b]) => (a < b ? -1 : 1)).map(([path, count]) => ({ path, count }));
-	});
+	const folders = $derived(knownFolders(sources.stores.map(mountPoint), view.context));
 	let wanted = $state('');
 	const SHOWN = 60;
 	const offered = $derived(folders.filter(({ path }) => path.toLowerCase().includes(wanted.trim().toLowerCase())));

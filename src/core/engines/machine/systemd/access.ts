@@ -12,8 +12,7 @@ export interface Access {
 	mayWrite(unit: string | null, path: string): string | null;
 }
 
-/** Made writable by their own settings, whatever else is closed. */
-/** Folders that a unit asks for, by setting, and where they lie. Source: systemd.exec(5). */
+/** Folders that a unit asks for, by setting, and where they lie: made for it, and writable whatever else is closed. Source: systemd.exec(5). */
 export const OWN_FOLDERS = { StateDirectory: '/var/lib/', RuntimeDirectory: '/run/' } as const;
 /** ProtectSystem=true closes these; full adds /etc; strict closes all but the kernel's own. */
 const CLOSED: Readonly<Record<string, readonly string[]>> = {
