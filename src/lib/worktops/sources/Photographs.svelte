@@ -125,9 +125,11 @@
 		</h3>
 		{#if photos.length}
 			<p class="small">
-				{photos.length === 1 ? 'One photograph has' : `${photos.length} photographs have`} more pixels than the screen shows,
-				or stand turned: {formatBytes(bytesOf(photos))} together. Fitted, they open sooner and take less of the card; your
-				own files stay as they are.
+				{photos.length === 1
+					? 'One photograph has more pixels than the screen shows, or stands turned'
+					: `${photos.length} photographs have more pixels than the screen shows, or stand turned`}: {formatBytes(
+					bytesOf(photos)
+				)}. Fitted to the screen, pictures open sooner and take less of the card; your own files stay as they are.
 			</p>
 			<div class="row">
 				<Select size="sm" labelText="Shape" bind:selected={fit}>

@@ -195,7 +195,7 @@
 			on:click={() => setItems(`move ${selected.size} entries`, (all) => moveTo(all, selected, all.length))}
 			>To the end</Button
 		>
-		<Button size="small" kind="danger-ghost" on:click={() => remove(new Set(selected))}>Remove</Button>
+		<Button size="small" kind="ghost" on:click={() => remove(new Set(selected))}>Remove</Button>
 	{/if}
 </div>
 <!-- svelte-ignore a11y_no_static_element_interactions -->
@@ -262,7 +262,11 @@
 							class="mono"
 							data-part="made"
 							value={madeWords(mediaOf(item.location))}
-							placeholder={ruleOf(view.plan.sources.rules, item.location) ? 'varies' : 'unknown'}
+							placeholder={ruleOf(view.plan.sources.rules, item.location)
+								? 'varies'
+								: mediaOf(item.location)?.silent
+									? 'no sound'
+									: 'unknown'}
 							aria-label={`How entry ${index + 1} is made`}
 							title="Rate in kHz, a slash, bits or codec: 44.1/16 or 48/aac"
 							onchange={(event) => describeMade(item.location, event.currentTarget.value, mediaOf(item.location))}

@@ -140,7 +140,7 @@
 				>{/if}
 			{#if failed.length && failed.length < answers.length}<Button
 					size="small"
-					kind="danger-ghost"
+					kind="ghost"
 					on:click={() => leaveOut(failed.map(({ item }) => item))}>Leave out what does not answer</Button
 				>{/if}
 		</div>

@@ -1,9 +1,9 @@
 import type { Media } from '$core/parts/media';
 import { store } from '$lib/store/workshop.svelte';
 
-/** "44.1/16", "48/aac": how samples are made; "": nobody has said. */
+/** "44.1/16", "48/aac": how samples are made; "": nobody has said, or there are none. */
 export const madeWords = (media: Media | null): string =>
-	media ? `${media.sampleRateHz / 1000}/${media.lossless ? media.bitDepth : media.codec}` : '';
+	media && !media.silent ? `${media.sampleRateHz / 1000}/${media.lossless ? media.bitDepth : media.codec}` : '';
 
 /** Takes what a person says of a source that cannot be asked, as "44.1/16" or "48/aac"; anything else changes nothing. */
 export function describeMade(location: string, text: string, known: Media | null): void {
