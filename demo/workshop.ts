@@ -180,7 +180,8 @@ export const demoWorkshop: Workshop = {
 			brief: {
 				...bench.brief,
 				room: 'Workshop',
-				purpose: 'One steady tone, over and over, for trying converters and leads.',
+				purpose:
+					'One steady tone, over and over, for trying converters and leads; and what a phone or the old computer sends.',
 				soundWithinSec: 30
 			},
 			parts: {
@@ -203,13 +204,17 @@ export const demoWorkshop: Workshop = {
 			sound: {
 				...bench.sound,
 				cardId: 'Plain48',
+				travel: 'shared',
+				fixedRateHz: 48_000,
 				volumeAt: 'player',
 				volumeDb: -6,
 				distanceM: 1,
 				place: 'room',
 				roomM3: 30,
 				loudestDb: 95
-			}
+			},
+			// Whoever solders plays from a pocket, or from the old computer; open pairing is one of the mistakes.
+			receiving: { ...bench.receiving, used: true, pairing: 'open', server: true, rtp: true, farthestM: 8, walls: 1 }
 		}),
 		// What a well-meant box of spare parts comes to: two add-ons for the same pins, and a hot place.
 		endpoint('lamp-room', {

@@ -80,7 +80,11 @@ const ASKED = [
 	'nfs-common',
 	'libnss-mdns',
 	'device-tree-compiler',
-	'ffmpeg'
+	'ffmpeg',
+	'bluez',
+	'bluez-alsa-utils',
+	'bluez-tools',
+	'pulseaudio'
 ];
 
 const work = mkdtempSync(join(tmpdir(), 'yphos-packages-'));

@@ -8,8 +8,22 @@ import { parts } from './links/parts';
 import { picture } from './links/picture';
 import { power } from './links/power';
 import { programme } from './links/programme';
+import { receiving } from './links/receiving';
 import { sound } from './links/sound';
 import { sources } from './links/sources';
 
 /** Each link once; the plan, its schema and the drawing are made from this list. */
-export const chain = [brief, parts, header, power, heat, card, network, sources, sound, picture, programme] as const;
+export const chain = [
+	brief,
+	parts,
+	header,
+	power,
+	heat,
+	card,
+	network,
+	sources,
+	sound,
+	picture,
+	programme,
+	receiving
+] as const;

@@ -14,6 +14,7 @@ import { rehearseParts } from './links/parts/rehearse';
 import { rehearsePicture } from './links/picture/rehearse';
 import { rehearsePower } from './links/power/rehearse';
 import { rehearseProgramme } from './links/programme/rehearse';
+import { rehearseReceiving } from './links/receiving/rehearse';
 import { rehearseSound } from './links/sound/rehearse';
 import { rehearseSources } from './links/sources/rehearse';
 import type { LinkId } from './plan/plan';
@@ -31,7 +32,8 @@ const REHEARSALS: Partial<Readonly<Record<LinkId, (machine: Machine) => void>>> 
 	sources: rehearseSources,
 	sound: rehearseSound,
 	picture: rehearsePicture,
-	programme: rehearseProgramme
+	programme: rehearseProgramme,
+	receiving: rehearseReceiving
 };
 
 /** A link with its part in a rehearsal; one without has none. */

@@ -21,6 +21,8 @@ import { powerSteps } from './links/power/steps';
 import { programmeFiles } from './links/programme/files';
 import { standInFiles } from './links/programme/standInFiles';
 import { programmeSteps } from './links/programme/steps';
+import { receivingFiles } from './links/receiving/files';
+import { receivingSteps } from './links/receiving/steps';
 import { soundFiles } from './links/sound/files';
 import { soundSteps } from './links/sound/steps';
 import { sourcesFiles } from './links/sources/files';
@@ -47,12 +49,10 @@ const WRITERS: { readonly [K in LinkId]: Writer<K> } = {
 	sound: { files: soundFiles, steps: soundSteps },
 	picture: { files: pictureFiles, steps: pictureSteps },
 	programme: {
-		files: (settings, context, claims) => [
-			...programmeFiles(settings, claimsOn(claims, 'player')),
-			...standInFiles(settings, context)
-		],
+		files: (settings, context, claims) => [...programmeFiles(settings, claims), ...standInFiles(settings, context)],
 		steps: programmeSteps
-	}
+	},
+	receiving: { files: receivingFiles, steps: receivingSteps }
 };
 
 /** The links with what they write. */

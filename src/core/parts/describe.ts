@@ -51,6 +51,7 @@ const FIELDS: Readonly<Record<string, readonly [label: string, unit: string]>> =
 	fiveGhz: ['5 GHz', ''],
 	radioWidthMhz: ['Wi-Fi channels to', 'MHz'],
 	radioStreams: ['Wi-Fi streams', ''],
+	bluetoothDbm: ['Bluetooth, sends with', 'dBm'],
 	atEar: ['Worn on the ears', ''],
 	wired: ['Ethernet socket', ''],
 	wiredMbps: ['Ethernet speed', 'Mbit/s'],

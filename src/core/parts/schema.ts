@@ -128,6 +128,9 @@ const radioShape = {
 	radioStreams: z.union([z.literal(1), z.literal(2)]).default(1)
 };
 
+/** How strongly it sends by Bluetooth, dBm; null: it has none. Source: Bluetooth Core 5.3, vol. 2, part A, 3 (classes 1 to 3). */
+const bluetoothDbm = z.number().min(-20).max(20).nullable().default(null);
+
 const board = z
 	.object({
 		...base,
@@ -148,6 +151,7 @@ const board = z
 		radio: z.boolean(),
 		/** What its own Wi-Fi can do at most. */
 		...radioShape,
+		bluetoothDbm,
 		wired: z.boolean(),
 		wiredMbps: z.number().positive().nullable().default(null),
 		/** What all USB sockets together, and each, may give. */
@@ -372,7 +376,8 @@ const addOn = z.object({
 	kind: z.literal('add-on'),
 	does: lineText(120),
 	/** A clock that goes on without power. */
-	keepsTime: z.boolean().default(false)
+	keepsTime: z.boolean().default(false),
+	bluetoothDbm
 });
 const kit = z.object({
 	...base,

@@ -29,7 +29,9 @@ export const migrations: Readonly<Record<number, Migration>> = {
 	// Parts gained figures of the picture, media what they show; the schema knows what to take where nothing is said.
 	9: (saved) => saved,
 	// Media say more of themselves, where somebody has looked into them.
-	10: (saved) => saved
+	10: (saved) => saved,
+	// Boards and add-ons say whether they have Bluetooth.
+	11: (saved) => saved
 };
 /** From here on the workshop and each link count their shapes by themselves. */
 const COUNTED_APART = 7;

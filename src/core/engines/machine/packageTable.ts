@@ -1160,5 +1160,70 @@ export const ASKED_PACKAGES: Readonly<Record<string, PackageContents>> = {
 		units: [],
 		conffiles: [],
 		users: []
+	},
+	bluez: {
+		programs: [
+			'/usr/bin/bluemoon',
+			'/usr/bin/bluetoothctl',
+			'/usr/bin/btattach',
+			'/usr/bin/btmgmt',
+			'/usr/bin/btmon',
+			'/usr/bin/ciptool',
+			'/usr/bin/gatttool',
+			'/usr/bin/hciattach',
+			'/usr/bin/hciconfig',
+			'/usr/bin/hcitool',
+			'/usr/bin/hex2hcd',
+			'/usr/bin/l2ping',
+			'/usr/bin/l2test',
+			'/usr/bin/mpris-proxy',
+			'/usr/bin/obexctl',
+			'/usr/bin/rctest',
+			'/usr/bin/rfcomm',
+			'/usr/bin/sdptool',
+			'/usr/sbin/bluetoothd'
+		],
+		units: ['bluetooth.service'],
+		conffiles: [
+			'/etc/bluetooth/input.conf',
+			'/etc/bluetooth/main.conf',
+			'/etc/bluetooth/network.conf',
+			'/etc/dbus-1/system.d/bluetooth.conf',
+			'/etc/default/bluetooth',
+			'/etc/init.d/bluetooth'
+		],
+		users: []
+	},
+	'bluez-alsa-utils': {
+		programs: ['/usr/bin/bluealsa', '/usr/bin/bluealsa-aplay'],
+		units: ['bluealsa-aplay.service', 'bluealsa.service'],
+		conffiles: ['/etc/alsa/conf.d/20-bluealsa.conf', '/etc/dbus-1/system.d/bluealsa.conf', '/etc/default/bluez-alsa'],
+		users: []
+	},
+	'bluez-tools': {
+		programs: [
+			'/usr/bin/bt-adapter',
+			'/usr/bin/bt-agent',
+			'/usr/bin/bt-device',
+			'/usr/bin/bt-network',
+			'/usr/bin/bt-obex'
+		],
+		units: [],
+		conffiles: [],
+		users: []
+	},
+	pulseaudio: {
+		programs: ['/usr/bin/pulseaudio', '/usr/bin/start-pulseaudio-x11'],
+		units: ['pulseaudio-enable-autospawn.service'],
+		conffiles: [
+			'/etc/dbus-1/system.d/pulseaudio-system.conf',
+			'/etc/init.d/pulseaudio-enable-autospawn',
+			'/etc/pulse/daemon.conf',
+			'/etc/pulse/default.pa',
+			'/etc/pulse/system.pa',
+			'/etc/xdg/Xwayland-session.d/00-pulseaudio-x11',
+			'/etc/xdg/autostart/pulseaudio.desktop'
+		],
+		users: ['daemon', 'audio']
 	}
 };

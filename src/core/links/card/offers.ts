@@ -44,6 +44,8 @@ declare module '../../claims' {
 			readonly exec: Caused & { readonly words: readonly string[] };
 			readonly restart: Caused & { readonly when: 'always' | 'on-failure' };
 			readonly condition?: Caused & { readonly path: string };
+			/** A folder of its own below /var/lib; two services never share one. */
+			readonly home: string;
 			readonly boots?: SettingPath;
 		};
 		/** A condition for starting a service: units to wait for, a command to run first, hardware that it may use. */

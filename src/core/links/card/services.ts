@@ -30,7 +30,7 @@ export const serviceFiles = (claims: readonly Claim[]): CardFile[] =>
 	);
 
 function serviceFile(service: ClaimOn<'service'>, conditions: readonly ClaimOn<'start'>[]): CardFile {
-	const { setting, restart, condition, exec, boots } = service;
+	const { setting, restart, condition, exec, home, boots } = service;
 	const content: CardLine[] = [
 		...lines(setting, '[Unit]'),
 		...lines(service.described.setting, `Description=${unitText(service.described.text)}`),
@@ -51,8 +51,8 @@ function serviceFile(service: ClaimOn<'service'>, conditions: readonly ClaimOn<'
 			setting,
 			'# It may use what is named here and the network, and read; nothing else.',
 			'DynamicUser=yes',
-			'StateDirectory=yphos',
-			'Environment=HOME=/var/lib/yphos'
+			`StateDirectory=${home}`,
+			`Environment=HOME=/var/lib/${home}`
 		),
 		...conditions
 			.filter((claim) => claim.group)

@@ -211,7 +211,8 @@ export const network: Link<'network', NetworkSettings> = {
 	empty: ({ hostName }) => calmNetwork(hostName),
 	key: 'n',
 	place: { column: 'world', row: 1, wires: [{ to: 'sources', carries: 'data' }] },
-	publish: ({ way, hostName, school, address, user, login }) => ({
+	publish: ({ way, hostName, school, address, user, login, radio }) => ({
+		bandGhz: way === 'radio' ? radio.bandGhz : null,
 		joinMs: JOIN_MS[way],
 		keeper: way === 'none' || login !== 'none' ? user : '',
 		way,
@@ -221,6 +222,8 @@ export const network: Link<'network', NetworkSettings> = {
 	}),
 	changes: {
 		useWired: () => changing<NetworkSettings>('network')({ way: 'wired' }),
+		useUpperBand: () =>
+			changing<NetworkSettings>('network')((all) => ({ ...all, radio: { ...all.radio, bandGhz: 5 } })),
 		setUpBy: (school) => changing<NetworkSettings>('network')({ school })
 	},
 	bench: { shape: networkBenchShape, of: networkBench },

@@ -5,6 +5,8 @@ import type { NetworkSettings } from './settings';
 declare module '../../facts' {
 	interface Facts {
 		readonly way: NetworkSettings['way'];
+		/** Of its Wi-Fi; null: it does not join by Wi-Fi. */
+		readonly bandGhz: NetworkSettings['radio']['bandGhz'] | null;
 		/** From the services' beginning to being on the network, ms. */
 		readonly joinMs: number;
 		readonly hostName: string;
@@ -19,6 +21,7 @@ declare module '../../facts' {
 declare module '../../changes' {
 	interface Changes {
 		useWired(): Change;
+		useUpperBand(): Change;
 		setUpBy(school: NetworkSettings['school']): Change;
 	}
 }

@@ -1,5 +1,5 @@
 import { lines, PLAYER_UNIT, PLAYLIST_PATH, rootPath, textFile } from '../../files/cardFile';
-import type { Claim, ClaimOn } from '../../claims';
+import { claimsOn, type Claim, type ClaimOn } from '../../claims';
 import { mpvLine } from '../../formats/mpv/conf';
 import type { CardFile, CardLine, Context } from '../../link';
 import { quietCalendars, quietLine } from './quiet';
@@ -18,9 +18,9 @@ const UNITS = '/etc/systemd/system/';
 type PlayerClaim = ClaimOn<'player'>;
 
 /** The player's options that decide how the list runs, and what begins and ends quiet hours. */
-export const programmeFiles = (settings: ProgrammeSettings, options: readonly PlayerClaim[]): CardFile[] => [
-	playerOptions(settings, options),
-	...quietFiles(settings)
+export const programmeFiles = (settings: ProgrammeSettings, claims: readonly Claim[]): CardFile[] => [
+	playerOptions(settings, claimsOn(claims, 'player')),
+	...quietFiles(settings, claimsOn(claims, 'hushed'))
 ];
 
 /** The player as a service: it plays the list, keeps quiet hours, and is started again when it ends. */
@@ -33,6 +33,7 @@ export const playerService = (programme: ProgrammeSettings, { facts }: Context):
 	why: 'Starts the player, and starts it again whenever it ends.',
 	described: { text: `Plays for ${facts.endpointName}`, setting: 'brief.name' },
 	exec: { words: ['/usr/bin/mpv', `--playlist=${PLAYLIST_PATH}`], setting: 'sources' },
+	home: 'yphos',
 	restart: { when: programme.loop === 'once' ? 'on-failure' : 'always', setting: 'programme.loop' },
 	...(programme.quiet.length ? { condition: { path: MAY_SOUND_PATH, setting: 'programme.quiet' } } : {}),
 	...(programme.startAtBoot ? { boots: 'programme.startAtBoot' } : {})
@@ -69,7 +70,7 @@ function playerOptions(programme: ProgrammeSettings, claimed: readonly PlayerCla
 	]);
 }
 
-function quietFiles(programme: ProgrammeSettings): CardFile[] {
+function quietFiles(programme: ProgrammeSettings, hushed: readonly ClaimOn<'hushed'>[]): CardFile[] {
 	const { quiet } = programme;
 	if (quiet.length === 0) return [];
 	const timer = (name: string, what: string, which: 'begins' | 'ends'): CardFile =>
@@ -80,20 +81,21 @@ function quietFiles(programme: ProgrammeSettings): CardFile[] {
 			),
 			...lines('programme.quiet', 'AccuracySec=1s', '', '[Install]', 'WantedBy=timers.target')
 		]);
-	const action = (name: string, what: string, verb: 'stop' | 'start'): CardFile =>
-		textFile(
-			rootPath(`${UNITS}${name}.service`),
-			what,
-			lines(
+	const action = (name: string, what: string, verb: 'stop' | 'start', player: boolean): CardFile =>
+		textFile(rootPath(`${UNITS}${name}.service`), what, [
+			...lines(
 				'programme.quiet',
 				'[Unit]',
 				`Description=${what}`,
 				'',
 				'[Service]',
 				'Type=oneshot',
-				`ExecStart=/usr/bin/systemctl --no-block ${verb} ${PLAYER_UNIT}`
+				...(player ? [`ExecStart=/usr/bin/systemctl --no-block ${verb} ${PLAYER_UNIT}`] : [])
+			),
+			...hushed.flatMap(({ unit, setting }) =>
+				lines(setting, `ExecStart=/usr/bin/systemctl --no-block ${verb} ${unit}`)
 			)
-		);
+		]);
 	return [
 		textFile(
 			rootPath(MAY_SOUND_PATH),
@@ -107,11 +109,11 @@ function quietFiles(programme: ProgrammeSettings): CardFile[] {
 			quiet.flatMap((hours, index) => lines(`programme.quiet.${index}`, quietLine(hours)))
 		),
 		timer(QUIET_BEGINS, 'Quiet hours begin', 'begins'),
-		action(QUIET_BEGINS, 'Stops the player for quiet hours', 'stop'),
-		...(programme.startAtBoot
+		action(QUIET_BEGINS, 'Silence for quiet hours', 'stop', true),
+		...(programme.startAtBoot || hushed.length
 			? [
 					timer(QUIET_ENDS, 'Quiet hours end', 'ends'),
-					action(QUIET_ENDS, 'Starts the player after quiet hours', 'start')
+					action(QUIET_ENDS, 'Sound after quiet hours', 'start', programme.startAtBoot)
 				]
 			: [])
 	];

@@ -66,7 +66,7 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 			name: `${QUIET_BEGINS}.timer`,
 			setting: 'programme.quiet'
 		});
-		if (programme.startAtBoot)
+		if (programme.startAtBoot || context.facts.receiving?.quietToo)
 			out.push({
 				on: 'unit',
 				from: 'programme',
@@ -110,7 +110,8 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 			quiet,
 			quietHoursPerDay: quietHoursPerDay(quiet),
 			playerStartMs: PLAYER_START_MS,
-			retryMs: RETRY_MS
+			retryMs: RETRY_MS,
+			maySound: quiet.length ? MAY_SOUND_PATH : null
 		}
 	}),
 	changes: {

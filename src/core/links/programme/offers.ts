@@ -1,4 +1,4 @@
-import type { Said } from '../../engines/machine';
+import type { Process, Said } from '../../engines/machine';
 import type { Change } from '../../changes';
 import type { SettingPath } from '../../link';
 import type { ProgrammeSettings } from './settings';
@@ -17,6 +17,8 @@ declare module '../../facts' {
 			readonly playerStartMs: number;
 			/** From one try to the next, when nothing could be played, ms. */
 			readonly retryMs: number;
+			/** The script that says whether now is outside quiet hours; null: there are none. */
+			readonly maySound: string | null;
 		};
 	}
 }
@@ -31,10 +33,16 @@ declare module '../../claims' {
 	interface ClaimTypes {
 		/** An option for the player. */
 		player: Caused & { readonly option: string; readonly value: string };
+		/** A unit that is stopped for quiet hours and started after them. */
+		hushed: Caused & { readonly unit: string };
 	}
 }
 
 declare module '../../engines/machine/signals' {
+	interface Offers {
+		/** What the player's program does in another unit, with an address to wait at; false: it is no such call. */
+		playAddress?(process: Process): boolean;
+	}
 	interface Signals {
 		/** The player is silent because it is wanted to be. */
 		'player-rests': Said;

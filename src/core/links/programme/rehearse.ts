@@ -44,9 +44,10 @@ type Tell = Teller<typeof PROGRAMME_WORDS>;
 export function rehearseProgramme(machine: Machine): void {
 	const tell = tellerFor(machine, 'programme', PROGRAMME_WORDS);
 	let playing: Playing | null = null;
-	machine.programs.set('/usr/bin/mpv', (process) =>
-		play({ process, machine, tell, playsNow: (now) => (playing = now) })
-	);
+	machine.programs.set('/usr/bin/mpv', (process) => {
+		if (machine.offers.playAddress?.(process)) return;
+		play({ process, machine, tell, playsNow: (now) => (playing = now) });
+	});
 	machine.on('unit-asked', ({ verb, unit }) => {
 		if (unit !== PLAYER_UNIT) return;
 		tell.event(verb === 'stop' ? 'quiet-begins' : 'quiet-ends', 'info');

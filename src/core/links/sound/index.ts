@@ -3,6 +3,7 @@
  * Standards: ALSA's device names and configuration; IEC 60268-5 for speakers. Start at `treatment.ts` and `gainChain.ts`.
  */
 import { formatHz, withUnit } from '../../basics/format';
+import { changing } from '../../changes';
 import type { Context, Figure, Link } from '../../link';
 import { soundBench, soundBenchShape } from './bench';
 import { soundClaims } from './claims';
@@ -129,7 +130,8 @@ export const sound: Link<'sound', SoundSettings> = {
 		wires: [{ from: 'parts', carries: 'signal' }],
 		end: { sense: 'ear', figure: 'average', words: 'music at the listener', without: 'choose amplifier and speakers' }
 	},
-	publish: ({ cardId }) => ({ cardId }),
+	publish: ({ cardId, travel }) => ({ cardId, soundShared: travel === 'shared' }),
+	changes: { shareSound: () => changing<SoundSettings>('sound')({ travel: 'shared' }) },
 	bench: { shape: soundBenchShape, of: soundBench },
 	faults: SOUND_FAULTS,
 	tracks: [earTrack],

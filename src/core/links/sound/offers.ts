@@ -1,9 +1,17 @@
+import type { Change } from '../../changes';
 import type { PlayedMedia, SoundShape } from '../../parts/media';
 
 declare module '../../facts' {
 	interface Facts {
 		/** The name that the endpoint's kernel gives the converter; "" while it is not known, absent without sound. */
 		readonly cardId?: string;
+		/** Several programs can sound at once. */
+		readonly soundShared?: boolean;
+	}
+}
+declare module '../../changes' {
+	interface Changes {
+		shareSound(): Change;
 	}
 }
 declare module '../../claims' {

@@ -27,13 +27,23 @@ export function rehearseSound(machine: Machine): void {
 	machine.offers.openSound = (deviceName, wanted, onLost) => converters.open(deviceName, wanted, onLost);
 }
 
+/** One program's hold on a card. */
+interface Opened {
+	readonly heard: Heard;
+	readonly lost: () => void;
+	readonly card: string;
+	/** It came by the mixing device. */
+	readonly mixes: boolean;
+}
+
 /** The converters while the machine runs: which are there, how loud they are set, what plays through which. */
 class Converters {
 	readonly present = new Set<string>();
 	readonly volumeDb = new Map<string, number>();
 	readonly tell: Teller<typeof SOUND_WORDS>;
 	#lastOpened = '';
-	#playing: { readonly heard: Heard; readonly lost: () => void } | null = null;
+	/** Who has opened what; the last of them is told of. */
+	#opened: readonly Opened[] = [];
 
 	constructor(readonly machine: Machine) {
 		this.tell = tellerFor(machine, 'sound', SOUND_WORDS);
@@ -46,7 +56,7 @@ class Converters {
 			this.#forget();
 			this.#comeReady(() => !machine.activeFaults.has('converter-unplugged'));
 		});
-		machine.on('mains-off', () => (this.#playing = null));
+		machine.on('mains-off', () => (this.#opened = []));
 		machine.on('brown-out', (why) => tell.stateFor('ear', 'off', why));
 		machine.on('player-rests', (why) => tell.stateFor('ear', 'quiet', why));
 		machine.on('player-silent', (why) => tell.stateFor('ear', 'unused', why));
@@ -122,8 +132,12 @@ class Converters {
 		if (!card.ways.includes(door.door)) return `alsa-lib knows no way ${door.door} to the card ${door.cardId}`;
 		const heard = hear(machine, card, door, wanted, this.volumeDb.get(card.cardId)!);
 		if (typeof heard === 'string') return heard;
-		const opened = { heard, lost };
-		this.#playing = opened;
+		// Hardware is opened once; who would share it must all come by the mixing device. Source: alsa-lib, pcm_dmix.
+		const others = this.#opened.filter((known) => known.card === card.cardId);
+		if (others.length && !(door.mixes && others.every(({ mixes }) => mixes)))
+			return `${others.at(-1)!.heard.title} holds the sound card ${card.cardId}`;
+		const opened: Opened = { heard, lost, card: card.cardId, mixes: door.mixes };
+		this.#opened = [...this.#opened, opened];
 		const { sampleRateHz, bitDepth, channels, treatment } = heard;
 		const opening = { sampleRateHz, bitDepth, channels, treatment };
 		if (JSON.stringify(opening) !== this.#lastOpened) this.tell.event('opened', 'good', opening);
@@ -131,8 +145,8 @@ class Converters {
 		this.#listen();
 		return {
 			close: () => {
-				if (this.#playing !== opened) return;
-				this.#playing = null;
+				if (!this.#opened.includes(opened)) return;
+				this.#opened = this.#opened.filter((known) => known !== opened);
 				if (machine.powered) this.#listen();
 			}
 		};
@@ -142,7 +156,7 @@ class Converters {
 		this.present.clear();
 		this.#shown = null;
 		this.machine.world.changed();
-		this.#playing = null;
+		this.#opened = [];
 		this.#lastOpened = '';
 	}
 
@@ -169,15 +183,15 @@ class Converters {
 	}
 
 	#unplug(): void {
-		const lost = this.#playing?.lost;
+		const opened = this.#opened;
 		this.#forget();
-		if (lost) this.tell.state('ear', 'silence', 'is-unplugged');
-		lost?.();
+		if (opened.length) this.tell.state('ear', 'silence', 'is-unplugged');
+		for (const { lost } of opened) lost();
 	}
 
 	#listen(): void {
 		const { machine, tell } = this;
-		const playing = this.#playing;
+		const playing = this.#opened.at(-1);
 		if (!playing) return tell.state('ear', 'silence', 'nothing-plays');
 		if (machine.bench.amplifier?.muted || machine.activeFaults.has('amplifier-muted'))
 			return tell.state('ear', 'silence', 'muted');
@@ -249,6 +263,8 @@ type Door = {
 	readonly cardId: string;
 	readonly deviceNumber: number;
 	readonly rateHz: number | null;
+	/** Several programs at once: the way leads through a mixing device. */
+	readonly mixes: boolean;
 };
 
 /** Follows a device name through asound.conf to the hardware; a string says where the path ends. */
@@ -258,13 +274,19 @@ function findDoor(machine: Machine, name: string, depth = 0): Door | string {
 	if (!conf.ok) return conf.faults[0]!.message;
 	const { plugin, cardId, deviceNumber } = readDeviceName(name);
 	if (plugin === 'hw' || plugin === 'iec958' || plugin === 'hdmi')
-		return cardId ? { door: plugin, cardId, deviceNumber, rateHz: null } : `"${name}" names no card`;
+		return cardId ? { door: plugin, cardId, deviceNumber, rateHz: null, mixes: false } : `"${name}" names no card`;
 	const pcm = (conf.value.pcm as AlsaBlock | undefined)?.[plugin] as AlsaBlock | undefined;
 	if (!pcm || depth > 8) return `asound.conf knows no device "${plugin}"`;
 	const slave = pcm.slave as AlsaBlock | undefined;
 	if (typeof slave?.pcm !== 'string') return `the device "${plugin}" leads nowhere`;
 	const next = findDoor(machine, slave.pcm, depth + 1);
-	return typeof next === 'string' ? next : { ...next, rateHz: next.rateHz ?? (slave.rate ? Number(slave.rate) : null) };
+	return typeof next === 'string'
+		? next
+		: {
+				...next,
+				rateHz: next.rateHz ?? (slave.rate ? Number(slave.rate) : null),
+				mixes: next.mixes || pcm.type === 'dmix'
+			};
 }
 
 function loudest(machine: Machine, card: BenchSoundCard, volumeDb: number): number | null {

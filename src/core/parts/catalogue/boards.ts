@@ -22,9 +22,12 @@ const older: Timing = { firmwareSec: 3.6, kernelSec: 7.2, servicesSec: 6.5 };
 const usual: Timing = { firmwareSec: 3.1, kernelSec: 4.4, servicesSec: 3.2 };
 const fast: Timing = { firmwareSec: 2.8, kernelSec: 2.6, servicesSec: 2 };
 
+/** A chip without an amplifier of its own. Typical; class 2 of Bluetooth allows as much. */
+const BLUETOOTH_DBM = 4;
 /** One antenna, the lower band. */
 const SMALL_RADIO = { fiveGhz: false, radioWidthMhz: 20, radioStreams: 1 } as const;
 const small = {
+	bluetoothDbm: BLUETOOTH_DBM,
 	...SMALL_RADIO,
 	brownOutV: 4.3,
 	warnsV: 4.63,
@@ -34,7 +37,16 @@ const small = {
 	usbPortA: 1.2,
 	header3V3A: 0.5
 };
-const full = { brownOutV: 4.3, warnsV: 4.63, hasClock: false, radio: true, wired: true, usbTotalA: 1.2, usbPortA: 1.2 };
+const full = {
+	bluetoothDbm: BLUETOOTH_DBM,
+	brownOutV: 4.3,
+	warnsV: 4.63,
+	hasClock: false,
+	radio: true,
+	wired: true,
+	usbTotalA: 1.2,
+	usbPortA: 1.2
+};
 /** A one-lane older circuit: standard definition and full high definition, the older codecs. */
 const OLDER = [dec('h264', 1080, 30), dec('mpeg2', 1080, 30)];
 const USUAL = [dec('h264', 1080, 60), dec('h265', 2160, 60, 10)];

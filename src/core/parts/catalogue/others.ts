@@ -156,7 +156,8 @@ export const others: readonly PartRow[] = [
 		id: 'bluetooth-usb',
 		name: 'Bluetooth adapter on USB',
 		price: 9,
-		does: 'Lets a telephone or a remote control pair with it. Nothing here sets that up yet: pair it by hand.',
+		does: 'Phones send their sound to it, as the receiving link sets it up.',
+		bluetoothDbm: 4,
 		draw: draw('usb', 0.1, 0.25, 0.4),
 		sockets: usbIn
 	}),

@@ -8,7 +8,7 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 		...['Description', 'Documentation', 'After', 'Before', 'Wants', 'Requires', 'BindsTo'],
 		...['StartLimitIntervalSec', 'StartLimitBurst', 'ConditionPathExists', 'ConditionPathExistsGlob'],
 		...['CollectMode', 'ConditionPathIsDirectory', 'ConditionFileNotEmpty', 'ConditionFileIsExecutable'],
-		...['DefaultDependencies', 'OnFailure']
+		...['DefaultDependencies', 'OnFailure', 'Requisite']
 	],
 	Service: [
 		...['Type', 'ExecCondition', 'ExecStartPre', 'ExecStart', 'ExecStartPost', 'ExecStop', 'ExecStopPost'],
@@ -27,7 +27,10 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 			'Nice',
 			'IOSchedulingClass',
 			'ProtectSystem',
-			'ReadWritePaths'
+			'ReadWritePaths',
+			'BusName',
+			'PrivateTmp',
+			'IPAddressDeny'
 		]
 	],
 	Timer: ['OnCalendar', 'OnBootSec', 'OnUnitActiveSec', 'AccuracySec', 'Unit', 'Persistent'],

@@ -1,0 +1,75 @@
+<script lang="ts">
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { ChoiceField, NumberField, SwitchField, TextField } from '$lib/fields';
+
+	const view = useEndpoint();
+	const receiving = $derived(view.plan.receiving);
+</script>
+
+<SwitchField path="receiving.bluetooth" label="By Bluetooth, from phones" value={receiving.bluetooth} />
+{#if receiving.bluetooth}
+	<TextField
+		path="receiving.name"
+		label="Called, on a phone"
+		value={receiving.name}
+		placeholder={view.context.facts.endpointName}
+		hint="Empty: the endpoint’s own name."
+	/>
+	<ChoiceField
+		path="receiving.pairing"
+		label="Who may pair"
+		value={receiving.pairing}
+		options={[
+			{ value: 'once', text: 'Phones that you let in, by a command' },
+			{ value: 'open', text: 'Whoever is near, at any time' }
+		]}
+		hint={receiving.pairing === 'once'
+			? 'Done once for each phone, on the run sheet; it comes back by itself.'
+			: 'Nothing to do for guests; neighbours are guests too.'}
+	/>
+	<NumberField
+		path="receiving.beginsPercent"
+		label="Volume when a phone connects"
+		unit="%"
+		step={5}
+		value={receiving.beginsPercent}
+		hint="The phone’s own keys change it from there, in the samples before the converter."
+	/>
+	<div class="two">
+		<NumberField path="receiving.farthestM" label="Farthest place" unit="m" value={receiving.farthestM} />
+		<NumberField path="receiving.walls" label="Walls between" unit="no." value={receiving.walls} />
+	</div>
+{/if}
+<SwitchField
+	path="receiving.server"
+	label="By the sound server, from computers with Linux"
+	value={receiving.server}
+	hint={receiving.server ? 'PulseAudio waits at port 4713, for private addresses that the firewall lets in.' : ''}
+/>
+<SwitchField path="receiving.rtp" label="By RTP, from anything with ffmpeg" value={receiving.rtp} />
+{#if receiving.rtp}
+	<NumberField path="receiving.rtpPort" label="Port for RTP" unit="UDP" step={2} value={receiving.rtpPort} />
+{/if}
+<NumberField
+	path="receiving.bufferMs"
+	label="Kept ready"
+	unit="ms"
+	step={50}
+	value={receiving.bufferMs}
+	hint="More bears longer pauses; less answers sooner."
+/>
+{#if view.context.facts.programme}
+	<ChoiceField
+		path="receiving.meanwhile"
+		label="The list meanwhile"
+		value={receiving.meanwhile}
+		options={[
+			{ value: 'rests', text: 'Rests, and goes on afterwards' },
+			{ value: 'mixes', text: 'Goes on beneath' }
+		]}
+		hint={receiving.meanwhile === 'rests' ? 'Afterwards it begins at its first entry.' : ''}
+	/>
+	{#if view.plan.programme.quiet.length}
+		<SwitchField path="receiving.quietToo" label="Quiet hours hold for this too" value={receiving.quietToo} />
+	{/if}
+{/if}
