@@ -205,7 +205,7 @@ export const demoWorkshop: Workshop = {
 				...bench.sound,
 				cardId: 'Plain48',
 				travel: 'shared',
-				fixedRateHz: 48_000,
+				fixedRateHz: 44_100,
 				volumeAt: 'player',
 				volumeDb: -6,
 				distanceM: 1,

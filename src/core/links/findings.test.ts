@@ -82,6 +82,12 @@ const withMedia = (facts: Partial<NonNullable<ReturnType<Surroundings['media']>>
 			: calm.media(location)
 });
 
+/** Another endpoint of the workshop that receives. */
+function beside(receiving: NonNullable<Surroundings['others'][number]['receiving']>): Surroundings {
+	const [first, ...rest] = calm.others;
+	return { ...calm, others: [{ ...first!, endpointName: 'Kitchen', receiving }, ...rest] };
+}
+
 interface Case {
 	readonly id: string;
 	readonly level: Level;
@@ -265,15 +271,61 @@ const CASES: readonly Case[] = [
 	{ id: 'sources.elsewhere', level: 'caution', change: { sources: { items: [item('/srv/a.wav')] } } }
 ];
 
+/** The bench receives by all three ways, its pairing open; here what it lacks of trouble. */
+const RECEIVING: readonly Case[] = [
+	{
+		id: 'receiving.no-way',
+		level: 'stop',
+		change: { receiving: { bluetooth: false, server: false, rtp: false } }
+	},
+	{ id: 'receiving.no-sound', level: 'stop', change: { sound: { used: false } } },
+	{ id: 'receiving.no-network', level: 'stop', change: { network: { way: 'none' } } },
+	{ id: 'receiving.not-shared', level: 'stop', change: { sound: { travel: 'follow' } } },
+	{ id: 'receiving.sum-clips', level: 'note', change: { receiving: { meanwhile: 'mixes' } } },
+	{ id: 'receiving.no-adapter', level: 'stop', context: withBoard({ bluetoothDbm: null }) },
+	{ id: 'receiving.nobody-pairs', level: 'stop', change: { receiving: { pairing: 'once' } } },
+	{ id: 'receiving.far', level: 'caution', change: { receiving: { farthestM: 20, walls: 2 } }, fixes: 'none' },
+	{ id: 'receiving.far', level: 'stop', change: { receiving: { farthestM: 60, walls: 6 } }, fixes: 'none' },
+	{
+		id: 'receiving.one-band',
+		level: 'caution',
+		change: {
+			network: { way: 'radio', ssid: 'x', countryCode: 'FO', radio: { ...RADIO, bandGhz: 2.4, widthMhz: 20 } }
+		}
+	},
+	{
+		id: 'receiving.same-name',
+		level: 'caution',
+		change: { receiving: { name: 'Radio' } },
+		context: beside({ name: 'Radio', ways: ['bluetooth'], bufferMs: 300, quietToo: true })
+	},
+	{
+		id: 'receiving.rooms-apart',
+		level: 'note',
+		change: { receiving: { bufferMs: 150 } },
+		context: beside({ name: '', ways: ['rtp'], bufferMs: 500, quietToo: true }),
+		fixes: 'later'
+	},
+	{
+		id: 'receiving.quiet-broken',
+		level: 'caution',
+		change: {
+			receiving: { quietToo: false },
+			programme: { quiet: [{ weekdays: [], from: '22:00', until: '07:00' }] }
+		}
+	}
+];
+const EVERY = [...CASES, ...RECEIVING];
+
 const plans = (one: Case) => ({ plan: having(one.change ?? {}), context: one.context ?? calm });
 
 describe('each finding', () => {
-	it.each(CASES)('$id is there when it is so, at its level, and not on a quiet bench', (one) => {
+	it.each(EVERY)('$id is there when it is so, at its level, and not on a quiet bench', (one) => {
 		const { plan, context } = plans(one);
 		expect(all(bench.plan, calm).map(({ id }) => id)).not.toContain(one.id);
 		expect(all(plan, context).find(({ id }) => id === one.id)?.level).toBe(one.level);
 	});
-	it.each(CASES.filter(({ fixes }) => fixes === undefined))('$id offers fixes, and each of them ends it', (one) => {
+	it.each(EVERY.filter(({ fixes }) => fixes === undefined))('$id offers fixes, and each of them ends it', (one) => {
 		const { plan, context } = plans(one);
 		const { fixes } = all(plan, context).find(({ id }) => id === one.id)!;
 		expect(fixes.length).toBeGreaterThan(0);
@@ -286,7 +338,7 @@ describe('each finding', () => {
 			).not.toContain(one.id);
 		}
 	});
-	it.each(CASES.filter(({ fixes }) => fixes === 'none'))('$id says in words what to do', (one) => {
+	it.each(EVERY.filter(({ fixes }) => fixes === 'none'))('$id says in words what to do', (one) => {
 		const { plan, context } = plans(one);
 		const found = all(plan, context).find(({ id }) => id === one.id)!;
 		expect(found.fixes).toEqual([]);

@@ -11,6 +11,8 @@ export const PAIR_PATH = '/opt/yphos/bin/pair.sh';
 export const GIVE_WAY_PATH = '/opt/yphos/bin/give-way.sh';
 /** The name by which a person knows the machine; BlueZ announces it before all others. Source: machine-info(5); bluez 5.66, plugins/hostname.c. */
 export const NAME_PATH = '/etc/machine-info';
+/** What computers send as a rule. */
+const USUAL_HZ = 48_000;
 const UNITS = '/etc/systemd/system/';
 
 /** A second door behind the firewall: nobody from afar. Sources: RFC 1918, 3; RFC 4193, 3.1; RFC 4291, 2.5.6. */
@@ -23,7 +25,7 @@ const quoted = (text: string): string => `"${text.replace(/[\\"$`]/g, '\\$&')}"`
 export function receivingFiles(settings: ReceivingSettings, context: Context): CardFile[] {
 	return [
 		...(settings.bluetooth ? bluetoothFiles(settings, context) : []),
-		...(settings.server ? [serverScript(settings)] : []),
+		...(settings.server ? [serverScript(settings, context)] : []),
 		...(givesWay(settings, context) ? givesWayFiles(settings) : [])
 	];
 }
@@ -88,13 +90,14 @@ function bluetoothFiles(settings: ReceivingSettings, context: Context): CardFile
 }
 
 /** In quarters, one of which is on its way. Source: PulseAudio 16.1, module-alsa-sink, fragments=, fragment_size= (bytes). */
-function serverScript(settings: ReceivingSettings): CardFile {
+function serverScript(settings: ReceivingSettings, { facts }: Context): CardFile {
 	const FRAGMENTS = 4;
-	const bytes = Math.round((settings.bufferMs / 1000 / FRAGMENTS) * 48_000) * 4;
+	const rateHz = facts.soundRateHz ?? USUAL_HZ;
+	const bytes = Math.round((settings.bufferMs / 1000 / FRAGMENTS) * rateHz) * 4;
 	return textFile(rootPath(SERVER_SCRIPT_PATH), 'What the sound server does, and for whom.', [
 		...lines(
 			'receiving.bufferMs',
-			`load-module module-alsa-sink device=${DEVICE} sink_name=converter rate=48000 tsched=0 fragments=${FRAGMENTS} fragment_size=${bytes}`
+			`load-module module-alsa-sink device=${DEVICE} sink_name=converter rate=${rateHz} tsched=0 fragments=${FRAGMENTS} fragment_size=${bytes}`
 		),
 		...lines(
 			'receiving.server',

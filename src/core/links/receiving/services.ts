@@ -181,7 +181,7 @@ function serverClaims(settings: ReceivingSettings, context: Context): Claim[] {
 }
 
 /**
- * Without what it otherwise gathers to know a stream by, it plays at once; it waits again when nothing has come for two seconds, and
+ * Told what the stream is made of, it plays at once: by itself it takes some of them for something else. It waits again when nothing has come for two seconds, and
  * lets go of the converter meanwhile. Tried with mpv 0.35. Source: mpv(1), --profile=low-latency, --loop-playlist=force.
  */
 function rtpClaims(settings: ReceivingSettings, context: Context): Claim[] {
@@ -198,6 +198,7 @@ function rtpClaims(settings: ReceivingSettings, context: Context): Claim[] {
 				'--input-terminal=no',
 				'--video=no',
 				'--profile=low-latency',
+				'--demuxer-lavf-format=mpegts',
 				'--cache=no',
 				'--gapless-audio=no',
 				'--network-timeout=2',

@@ -6,9 +6,9 @@ import { announced, givesWay, SERVER_PORT } from './ways';
 /** A tone that any system with ffmpeg can send. */
 const TONE = '-re -f lavfi -i sine=frequency=660:duration=20';
 
-/** Sends a file, or a tone, by RTP: one packet is what fits on a wire. Source: ffmpeg-protocols(1), rtp; ffmpeg-formats(1), mpegts. */
+/** Sends a file, or a tone, by RTP; by itself ffmpeg makes packets that fit on a wire. Source: ffmpeg-protocols(1), rtp; ffmpeg-formats(1), mpegts. */
 export const rtpCommand = (input: string, host: string, port: number): string =>
-	`ffmpeg ${input} -vn -c:a aac -b:a 192k -ac 2 -ar 48000 -f rtp_mpegts rtp://${host}:${port}?pkt_size=1316`;
+	`ffmpeg ${input} -vn -c:a aac -b:a 192k -ac 2 -ar 48000 -f rtp_mpegts rtp://${host}:${port}`;
 /** Makes the endpoint one of a computer's outputs, by whichever of the two sound servers it has. Source: PulseAudio 16.1 and PipeWire 0.3, module-tunnel-sink. */
 export const tunnelCommand = (host: string, name: string): string =>
 	`pactl load-module module-tunnel-sink server=tcp:${host}:${SERVER_PORT} sink_name=${name.toLowerCase().replace(/[^a-z0-9]+/g, '-') || 'endpoint'}`;

@@ -130,7 +130,11 @@ export const sound: Link<'sound', SoundSettings> = {
 		wires: [{ from: 'parts', carries: 'signal' }],
 		end: { sense: 'ear', figure: 'average', words: 'music at the listener', without: 'choose amplifier and speakers' }
 	},
-	publish: ({ cardId, travel }) => ({ cardId, soundShared: travel === 'shared' }),
+	publish: ({ cardId, travel, fixedRateHz }) => ({
+		cardId,
+		soundShared: travel === 'shared',
+		soundRateHz: travel === 'follow' ? null : fixedRateHz
+	}),
 	changes: { shareSound: () => changing<SoundSettings>('sound')({ travel: 'shared' }) },
 	bench: { shape: soundBenchShape, of: soundBench },
 	faults: SOUND_FAULTS,

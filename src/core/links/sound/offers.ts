@@ -7,6 +7,8 @@ declare module '../../facts' {
 		readonly cardId?: string;
 		/** Several programs can sound at once. */
 		readonly soundShared?: boolean;
+		/** The one rate at which everything leaves; null: as each source has it. */
+		readonly soundRateHz?: number | null;
 	}
 }
 declare module '../../changes' {

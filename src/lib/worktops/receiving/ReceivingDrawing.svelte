@@ -29,7 +29,7 @@
 			};
 		})
 	);
-	const reachTop = $derived(34 + bars.length * ROW + 22);
+	const reachTop = $derived(34 + bars.length * ROW + 30);
 
 	const dbm = $derived(receiving.bluetooth ? adapterDbm(view.context) : null);
 	const reach = $derived.by(() => {
@@ -40,7 +40,7 @@
 		return { sure, most, endM, margin: marginDb(dbm, receiving.farthestM, receiving.walls) };
 	});
 	const metres = (m: number): number => LEFT + (Math.min(m, reach!.endM) / reach!.endM) * (RIGHT - LEFT);
-	const height = $derived(reach ? reachTop + 74 : reachTop - 12);
+	const height = $derived(reach ? reachTop + 60 : reachTop - 12);
 </script>
 
 <figure class="sheet">
@@ -94,9 +94,10 @@
 							: ''}</text
 					>
 				</g>
-				<text class="tick soft" x={LEFT + 40} y={reachTop + 68}
-					>filled: sure · hatched: only in sight of each other</text
-				>
+				<text class="tick" x={metres(reach.sure)} y={reachTop}>surely {reach.sure.toFixed(0)} m</text>
+				{#if metres(reach.most) - metres(reach.sure) > 150}
+					<text class="tick" x={metres(reach.most)} y={reachTop}>at best {reach.most.toFixed(0)} m</text>
+				{/if}
 			{/if}
 		</svg>
 	{/if}
@@ -114,9 +115,6 @@
 	.tick {
 		text-anchor: middle;
 		fill: var(--ink-soft);
-	}
-	.tick.soft {
-		text-anchor: start;
 	}
 	.sum {
 		font-weight: 700;
