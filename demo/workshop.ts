@@ -205,7 +205,7 @@ export const demoWorkshop: Workshop = {
 				...bench.sound,
 				cardId: 'Plain48',
 				travel: 'shared',
-				fixedRateHz: 44_100,
+				fixedRateHz: 48_000,
 				volumeAt: 'player',
 				volumeDb: -6,
 				distanceM: 1,

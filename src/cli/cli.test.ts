@@ -50,7 +50,7 @@ describe('yphos', () => {
 		).toEqual(['Use plain samples']);
 	});
 
-	it('misses media that are nowhere, and finds them in a folder or in the archive that they came in', () => {
+	it('misses media that are nowhere, and finds them in a folder or in the archive that they came in', async () => {
 		const bytes = demoMediaBytes('Night ferry.wav')!;
 		const kept = { ...demoWorkshop.media.find(({ location }) => location === 'Night ferry.wav')!, location: 'own.wav' };
 		const own = structuredClone(demoWorkshop);
@@ -59,7 +59,10 @@ describe('yphos', () => {
 		lounge.items = [{ ...lounge.items[0]!, location: 'own.wav' }];
 		const media = new Map([['own.wav', bytes]]);
 		writeFileSync(join(dir, 'own.json'), JSON.stringify(own));
-		writeFileSync(join(dir, 'own.zip'), Buffer.concat(zipFiles(archiveOf(own, media))));
+		writeFileSync(
+			join(dir, 'own.zip'),
+			Buffer.from(await new Response(zipFiles(archiveOf(own, media)) as BodyInit).arrayBuffer())
+		);
 		mkdirSync(join(dir, 'media'), { recursive: true });
 		writeFileSync(join(dir, 'media/own.wav'), bytes);
 		const checked = (...args: string[]) => yphos(['check', ...args, '--endpoint', 'bunkhouse-lounge']);

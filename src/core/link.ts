@@ -106,6 +106,12 @@ export type CardFile = CardFileBase &
 				readonly setting: SettingPath;
 				/** When it is known already. */ readonly sha256?: string;
 		  }
+		| {
+				/** So large that it is read only when it is written out. */
+				readonly blob: Blob;
+				readonly setting: SettingPath;
+				readonly sha256: string;
+		  }
 	);
 
 /** What is asked for when a card set is written and never kept. */
@@ -117,7 +123,7 @@ export interface Secrets {
 	/** Passwords of shares, by the name of their folder; they stand on the card as they are typed. */
 	readonly sharePasswords?: Readonly<Record<string, string>>;
 	/** Bytes of media that go on the card, by location. */
-	readonly mediaBytes?: ReadonlyMap<string, Uint8Array>;
+	readonly mediaBytes?: ReadonlyMap<string, Uint8Array | Blob>;
 }
 
 /** "first start" ends when the endpoint is found and logged in to; "set up" is what is done there. */

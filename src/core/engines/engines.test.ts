@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
-import { cardText } from '../files/cardBytes';
+import { cardBytes, cardText } from '../files/cardBytes';
 import { chain } from '../chain';
 import { writers } from '../writers';
 import { rehearsed } from '../rehearsals';
@@ -78,8 +78,8 @@ const stateAt = (result: Rehearsal, atMs: number) =>
 
 describe('the card set', () => {
 	it('is the same to the byte for the same plan', () =>
-		expect(filesOf('bunkhouse-lounge', lounge).map((f) => ('lines' in f ? cardText(f) : f.bytes.length))).toEqual(
-			filesOf('bunkhouse-lounge', lounge).map((f) => ('lines' in f ? cardText(f) : f.bytes.length))
+		expect(filesOf('bunkhouse-lounge', lounge).map((f) => ('lines' in f ? cardText(f) : cardBytes(f).length))).toEqual(
+			filesOf('bunkhouse-lounge', lounge).map((f) => ('lines' in f ? cardText(f) : cardBytes(f).length))
 		));
 	it('names for every line a setting that exists', () => {
 		for (const { id, plan } of demoWorkshop.endpoints)

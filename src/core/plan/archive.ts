@@ -14,7 +14,7 @@ const listSchema = z.array(z.object({ location: z.string().max(2000), file: z.st
 export const MOST_MEDIA_BYTES = 2_000_000_000;
 
 /** A workshop and the bytes of its media, as files of an archive. */
-export function archiveOf(workshop: Workshop, media: ReadonlyMap<string, Uint8Array>): ZipEntry[] {
+export function archiveOf(workshop: Workshop, media: ReadonlyMap<string, Uint8Array | Blob>): ZipEntry[] {
 	const encoder = new TextEncoder();
 	const json = (path: string, value: unknown): ZipEntry => ({
 		path,
@@ -31,8 +31,7 @@ export function archiveOf(workshop: Workshop, media: ReadonlyMap<string, Uint8Ar
 		...list.map(({ location, file }): ZipEntry => ({
 			path: file,
 			mode: '0644',
-			bytes: media.get(location)!,
-			packed: true
+			bytes: media.get(location)!
 		}))
 	];
 }

@@ -5,14 +5,14 @@ import { fitPhoto, type Fit, type Size } from '$core/links/sources/photos';
 
 /** A photograph as it goes on the card. */
 export interface Fitted extends Size {
-	readonly bytes: Uint8Array<ArrayBuffer>;
+	readonly blob: Blob;
 	readonly sha256: string;
 }
 
 const worker = {
-	async fit(photo: Uint8Array<ArrayBuffer>, screen: Size, fit: Fit, quality: number): Promise<Fitted> {
+	async fit(photo: Blob, screen: Size, fit: Fit, quality: number): Promise<Fitted> {
 		// The browser turns it as its camera says, and brings its colours to those of screens.
-		const bitmap = await createImageBitmap(new Blob([photo]), {
+		const bitmap = await createImageBitmap(photo, {
 			colorSpaceConversion: 'default',
 			imageOrientation: 'from-image'
 		});
@@ -23,9 +23,8 @@ const worker = {
 		context.drawImage(bitmap, from.x, from.y, from.widthPx, from.heightPx, 0, 0, to.widthPx, to.heightPx);
 		bitmap.close();
 		const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality });
-		const bytes = new Uint8Array(await blob.arrayBuffer());
 		const hasher = await createSHA256();
-		return { bytes, sha256: hasher.update(bytes).digest('hex'), ...to };
+		return { blob, sha256: hasher.update(new Uint8Array(await blob.arrayBuffer())).digest('hex'), ...to };
 	}
 };
 export type FitWorker = typeof worker;

@@ -11,8 +11,8 @@ import { ok, type Result } from '$core/basics/result';
 import type { Opened } from '$core/plan/open';
 import type { Workshop } from '$core/plan/workshop';
 import { rememberWritten } from '$lib/endpoint/written';
-import { loadMediaBytes } from '$lib/store/media';
-import { writeMediaBytes } from '$lib/store/storage';
+import { loadMedia } from '$lib/store/media';
+import { writeMedia } from '$lib/store/storage';
 import { archiveOf, openArchive } from '$core/plan/archive';
 import { zipFiles } from '$core/formats/zip/zip';
 
@@ -26,29 +26,34 @@ function seldom(onPart: OnPart): OnPart {
 		onPart(part);
 	};
 }
-const asBlob = (pieces: Uint8Array[]): Blob => new Blob(pieces as BlobPart[], { type: 'application/zip' });
+/** The browser keeps what comes, on disk where it is much. */
+const asBlob = (zip: ReadableStream<Uint8Array>): Promise<Blob> =>
+	new Response(zip as BodyInit, { headers: { 'content-type': 'application/zip' } }).blob();
 
 const worker = {
 	async cardSet(workshop: Workshop, endpointId: string, secrets: Secrets, onPart: OnPart) {
 		const { plan } = workshop.endpoints.find(({ id }) => id === endpointId)!;
-		const mediaBytes = await loadMediaBytes(plan.sources.items.map(({ location }) => location));
-		const files = write(writers, plan, contextFor(chain, workshop, endpointId), { ...secrets, mediaBytes });
+		const media = await loadMedia(plan.sources.items.map(({ location }) => location));
+		const digest = new Map(workshop.media.map(({ location, sha256 }) => [location, sha256]));
+		// Without a digest the set could not say what it holds: such a one is read.
+		for (const [location, one] of media)
+			if (one instanceof Blob && !digest.get(location)) media.set(location, new Uint8Array(await one.arrayBuffer()));
+		const files = write(writers, plan, contextFor(chain, workshop, endpointId), { ...secrets, mediaBytes: media });
 		const entries = files.map((file) => ({
 			path: file.path,
 			mode: file.mode,
-			bytes: cardBytes(file),
-			packed: 'bytes' in file
+			bytes: 'blob' in file ? file.blob : cardBytes(file)
 		}));
 		return {
-			zip: asBlob(zipFiles(entries, seldom(onPart))),
+			zip: await asBlob(zipFiles(entries, seldom(onPart))),
 			written: rememberWritten(files, new Date().toISOString())
 		};
 	},
 	async workshop(workshop: Workshop, onPart: OnPart) {
 		const kept = workshop.media.filter((media) => media.kept === 'browser').map(({ location }) => location);
-		const media = await loadMediaBytes(kept);
+		const media = await loadMedia(kept);
 		return {
-			zip: asBlob(zipFiles(archiveOf(workshop, media), seldom(onPart))),
+			zip: await asBlob(zipFiles(archiveOf(workshop, media), seldom(onPart))),
 			count: media.size,
 			missing: kept.filter((location) => !media.has(location))
 		};
@@ -60,7 +65,7 @@ const worker = {
 		const { media, ...rest } = opened.value;
 		let done = 0;
 		for (const [location, bytes] of media) {
-			await writeMediaBytes(location, bytes);
+			await writeMedia(location, new Blob([bytes as BlobPart]));
 			onPart(++done / media.size);
 		}
 		return ok(rest);

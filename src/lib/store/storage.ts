@@ -114,12 +114,14 @@ export async function readCopies(): Promise<{ readonly version: number; readonly
 	);
 }
 
-export const readMediaBytes = (location: string): Promise<Uint8Array | null> =>
-	mediaStore.getItem<Uint8Array>(location);
+/** As a blob it stays where it lies until it is read. An earlier Yphos kept plain bytes. */
+export async function readMedia(location: string): Promise<Blob | null> {
+	const kept = await mediaStore.getItem<Blob | Uint8Array<ArrayBuffer>>(location);
+	return kept === null || kept instanceof Blob ? kept : new Blob([kept]);
+}
 /** Which media this browser has. */
 export const readMediaNames = (): Promise<string[]> => mediaStore.keys();
-export const writeMediaBytes = (location: string, bytes: Uint8Array): Promise<unknown> =>
-	mediaStore.setItem(location, bytes);
+export const writeMedia = (location: string, media: Blob): Promise<unknown> => mediaStore.setItem(location, media);
 
 export const writeStrip = (sha256: string, strip: unknown): Promise<unknown> => stripStore.setItem(sha256, strip);
 export const readStrip = (sha256: string): Promise<unknown> => stripStore.getItem(sha256);

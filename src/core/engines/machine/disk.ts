@@ -1,3 +1,4 @@
+import { cardBytes } from '../../files/cardBytes';
 import type { SeedUser } from '../../formats/seed/userData';
 import type { CardFile } from '../../link';
 import { parseInstall } from './install';
@@ -23,7 +24,7 @@ export const cardTree = (files: readonly CardFile[]): CardTree =>
 			file.path,
 			'lines' in file
 				? { text: file.lines.map((line) => `${line.text}\n`).join(''), bytes: null }
-				: { text: '', bytes: file.bytes }
+				: { text: '', bytes: cardBytes(file) }
 		])
 	);
 

@@ -1,4 +1,4 @@
-import { cardBytes, cardDigest } from '../../files/cardBytes';
+import { cardSize, cardDigest } from '../../files/cardBytes';
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim } from '../../claims';
 import { shellQuote, shellWord } from '../../formats/shell/quote';
@@ -132,7 +132,7 @@ export function sealCard(files: readonly CardFile[], settings: CardSettings, cla
 function manifest(files: readonly CardFile[]): CardFile {
 	const below = files.filter((file) => file.path.startsWith('boot/yphos/'));
 	const entry = (file: CardFile, last: boolean): CardLine => ({
-		text: `\t\t${JSON.stringify({ path: file.path.slice('boot/yphos/'.length), sha256: cardDigest(file), size: cardBytes(file).length, mode: file.mode, owner: 'root:root', why: file.why })}${last ? '' : ','}`,
+		text: `\t\t${JSON.stringify({ path: file.path.slice('boot/yphos/'.length), sha256: cardDigest(file), size: cardSize(file), mode: file.mode, owner: 'root:root', why: file.why })}${last ? '' : ','}`,
 		...causeOf(file)
 	});
 	return textFile('boot/yphos/manifest.json', 'What belongs to the set, with digests.', [

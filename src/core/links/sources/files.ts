@@ -39,9 +39,10 @@ export function sourcesFiles(
 				path: rootPath(place.inPlaylist),
 				mode: '0644',
 				why: `${item.title || item.location}, played from ${MEDIA_DIR}.`,
-				bytes,
-				sha256: context.media(item.location)?.sha256,
-				setting: `sources.items.${index}`
+				setting: `sources.items.${index}`,
+				...(bytes instanceof Blob
+					? { blob: bytes, sha256: context.media(item.location)?.sha256 ?? '' }
+					: { bytes, sha256: context.media(item.location)?.sha256 })
 			});
 	});
 	return [

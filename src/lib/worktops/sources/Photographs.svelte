@@ -7,7 +7,7 @@
 	import { SILENT_MEDIA, type Media } from '$core/parts/media';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import type { FitWorker } from '$lib/media/fitWorker';
-	import { readMediaBytes, writeMediaBytes } from '$lib/store/storage';
+	import { readMedia, writeMedia } from '$lib/store/storage';
 	import { store } from '$lib/store/workshop.svelte';
 
 	const view = useEndpoint();
@@ -48,14 +48,14 @@
 		const made = new Map<string, Media>();
 		const failed: string[] = [];
 		for (const photo of all) {
-			const bytes = await readMediaBytes(photo.location);
+			const kept = await readMedia(photo.location);
 			if (over) return;
 			try {
-				if (!bytes) throw new Error('its bytes are not here');
-				const fitted = await remote.fit(bytes as Uint8Array<ArrayBuffer>, size, fit, Number(quality));
+				if (!kept) throw new Error('its bytes are not here');
+				const fitted = await remote.fit(kept, size, fit, Number(quality));
 				if (over) return;
 				const location = fittedName(photo.location);
-				await writeMediaBytes(location, fitted.bytes);
+				await writeMedia(location, fitted.blob);
 				made.set(photo.location, {
 					...SILENT_MEDIA,
 					location,
@@ -70,7 +70,7 @@
 					},
 					bitRateBps: null,
 					durationMs: null,
-					sizeBytes: fitted.bytes.length,
+					sizeBytes: fitted.blob.size,
 					sha256: fitted.sha256,
 					kept: 'browser',
 					from: 'file'

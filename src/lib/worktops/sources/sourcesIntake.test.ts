@@ -9,7 +9,7 @@ import { addPlaylist, mediaIn, takeListing, takeMediaFiles } from './sourcesInta
 
 const room = vi.hoisted(() => ({ full: '', kept: [] as string[] }));
 vi.mock('$lib/store/storage', () => ({
-	writeMediaBytes: async (location: string) => {
+	writeMedia: async (location: string) => {
 		if (location === room.full) throw new Error('no room');
 		room.kept.push(location);
 	},

@@ -9,7 +9,7 @@ import type { Plan } from '$core/plan/plan';
 import { fitLine } from '$core/plan/text';
 import { lookThrough } from '$lib/media/lookThrough';
 import type { Found } from '$lib/media/lookWorker';
-import { writeMediaBytes, writeStrip } from '$lib/store/storage';
+import { writeMedia, writeStrip } from '$lib/store/storage';
 import { store } from '$lib/store/workshop.svelte';
 
 /** The plan with a playlist's entries behind its own; the first list also gives its title and head. What is more than a list holds stays out. */
@@ -157,7 +157,7 @@ async function takeOne(
 	];
 	if (kept)
 		try {
-			await writeMediaBytes(location, new Uint8Array(await file.arrayBuffer()));
+			await writeMedia(location, file);
 		} catch (error) {
 			throw new Error(
 				`This browser has no room to keep it (${(error as Error).message}). Make room in its storage, then add it again.`,
