@@ -117,6 +117,22 @@ export const demoMedia: Media[] = [
 		kept: 'person',
 		from: 'file'
 	},
+	// On the keeper’s stick, which is in no card set.
+	{
+		location: '/srv/stick/Lighting the lamp.mp4',
+		codec: 'aac',
+		lossless: false,
+		sampleRateHz: 48_000,
+		bitDepth: 16,
+		channels: 2,
+		bitRateBps: null,
+		durationMs: 192_000,
+		sizeBytes: 68_400_000,
+		sha256: '',
+		kept: 'person',
+		from: 'file',
+		picture: { codec: 'h264', widthPx: 1280, heightPx: 720, framesPerSec: 25, bitDepth: 8 }
+	},
 	stream('http://radio.skerrin.example:8000/harbour', 'aac', 48_000, 128_000),
 	stream('http://radio.skerrin.example:8000/night', 'mp3', 44_100, 192_000)
 ];

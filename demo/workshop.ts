@@ -243,7 +243,11 @@ export const demoWorkshop: Workshop = {
 			sources: {
 				...lamp.sources,
 				listTitle: 'Lens and lamp',
-				items: [item('s1', FILM, 'Lens turning', 8)],
+				items: [
+					item('s1', FILM, 'Lens turning', 8),
+					item('s2', '/srv/stick/Lighting the lamp.mp4', 'Lighting the lamp', 192)
+				],
+				stores: [{ id: 'stick', name: 'stick', kind: 'stick', label: 'LAMPROOM', fileSystem: 'exfat' }],
 				waitForNetwork: false
 			},
 			picture: {

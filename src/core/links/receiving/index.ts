@@ -74,10 +74,13 @@ function figures(settings: ReceivingSettings, context: Context): Figure[] {
 			id: 'ways',
 			setting: 'receiving.bluetooth',
 			label: 'Receives',
-			text: ways.map((way) => WAY_WORDS[way]).join(' + ') || 'nothing yet',
+			text:
+				ways.length > 1
+					? `${WAY_WORDS[ways[0]!]} + ${ways.length - 1} more`
+					: (ways.map((way) => WAY_WORDS[way])[0] ?? 'nothing yet'),
 			value: ways.length,
 			sure: 'exact',
-			from: 'You set it.',
+			from: `${ways.map((way) => WAY_WORDS[way]).join(', ') || 'Nothing'}: you set it.`,
 			telling: true
 		},
 		...delays.map(({ way, stages, totalMs }): Figure => ({

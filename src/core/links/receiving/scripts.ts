@@ -34,7 +34,7 @@ sounds() {
 		group=/sys/fs/cgroup/system.slice/$unit/cgroup.procs
 		[ -r "$group" ] || continue
 		while read -r process; do
-			ls -l "/proc/$process/fd" 2>/dev/null | grep -q '/dev/snd/pcm' && return 0
+			[ -n "$(find "/proc/$process/fd" -lname '/dev/snd/pcm*' 2>/dev/null)" ] && return 0
 		done <"$group"
 	done
 	return 1

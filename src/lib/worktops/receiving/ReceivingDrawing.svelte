@@ -104,8 +104,13 @@
 </figure>
 
 <style>
+	figure {
+		overflow-x: auto;
+	}
 	svg {
 		width: 100%;
+		/* Else its words are too small to read on a phone. */
+		min-width: 520px;
 		max-height: 260px;
 	}
 	text {
