@@ -53,6 +53,8 @@ for (const { plan: known } of workshop.endpoints) {
 		known.card.bootText = 'console=tty1 root=/dev/mmcblk0p2 rootfstype=ext4 rootwait';
 	}
 	if (known.sound.volumeAt === 'converter') known.sound.mixerName = CONTROL;
+	// The rig has no Bluetooth adapter, and its archive none of the programs that receive.
+	known.receiving.used = false;
 	// The rig's file server stands in for any share; nobody plugs a stick in.
 	known.sources.stores = known.sources.stores
 		.filter(({ kind }) => kind !== 'stick')

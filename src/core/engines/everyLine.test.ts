@@ -259,6 +259,17 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		'what it waits for is there by then; no night is missed'
 	],
 	[/firmware\/edid\/yphos\.bin/, 'asked for by the kernel\u2019s line, which the person changes here'],
+	[
+		/apply\.sh: without "enable bluealsa\.service|bluealsa-aplay\.service: without "Wants=bluealsa/,
+		'either of the two starts it'
+	],
+	[
+		/(?:bluealsa|bluealsa-aplay|yphos-rtp|yphos-sound-server|yphos-pairing|yphos-gives-way)\.service: without "(?:After=|Wants=|Requisite=|Restart=|Type=dbus|BusName=|PrivateTmp=|ExecStartPre=-\/opt\/yphos\/bin\/wait)/,
+		'nobody sends while it starts, and none of them ends by itself'
+	],
+	[/sound-server\.pa: swapped/, 'modules that need nothing of each other'],
+	[/nftables\.conf: .*near6 (?:tcp dport 4713|udp dport 5004)/, 'this computer comes by IPv4'],
+	[/mpv\.conf: without "audio-samplerate/, 'the mixing device has that rate in any case'],
 	[/mpv\.conf: (?:without|misspelt) "(?:profile|cache|input-ipc-server)/, 'it helps by parts of a second, or by a key']
 ];
 

@@ -3,7 +3,16 @@ import type { CardFile, CardLine, Context } from '../../link';
 import { GIVE_WAY, PAIR } from './scripts';
 import { DEVICE, SERVER_SCRIPT_PATH } from './services';
 import type { ReceivingSettings } from './settings';
-import { announced, GIVES_WAY_UNIT, givesWay, SERVER_PORT, SINK_UNIT, soundingUnits } from './ways';
+import {
+	announced,
+	GIVES_WAY_UNIT,
+	givesWay,
+	PAIRING_UNIT,
+	PLAYS_UNIT,
+	SERVER_PORT,
+	SINK_UNIT,
+	soundingUnits
+} from './ways';
 
 /** Lets phones pair within three minutes. */
 export const PAIR_PATH = '/opt/yphos/bin/pair.sh';
@@ -30,7 +39,29 @@ export function receivingFiles(settings: ReceivingSettings, context: Context): C
 	];
 }
 
-/** The package's own unit offers what a phone could be sent, too; here phones only send. Its guards are the package's own. */
+/**
+ * As the packages' own guards have it: no capability, nothing to write to, no network. They are no users of the moment: the system bus
+ * hangs up on whom it does not know by name. Seen at a real start of Debian 12 without libnss-systemd. Source: nss-systemd(8).
+ */
+const GUARDS = [
+	'CapabilityBoundingSet=',
+	'IPAddressDeny=any',
+	'LockPersonality=yes',
+	'NoNewPrivileges=yes',
+	'PrivateTmp=yes',
+	'ProtectControlGroups=yes',
+	'ProtectHome=yes',
+	'ProtectKernelModules=yes',
+	'ProtectKernelTunables=yes',
+	'ProtectSystem=strict',
+	'RestrictNamespaces=yes',
+	'SystemCallFilter=@system-service',
+	'SystemCallErrorNumber=EPERM'
+];
+/** They begin when the kernel has found an adapter. Source: systemd.special(7), bluetooth.target. */
+const INSTALL = ['', '[Install]', 'WantedBy=bluetooth.target'];
+
+/** The packages' own units offer what a phone could be sent, too; here phones only send. */
 function bluetoothFiles(settings: ReceivingSettings, context: Context): CardFile[] {
 	const of = (...texts: string[]): CardLine[] => lines('receiving.bluetooth', ...texts);
 	return [
@@ -55,27 +86,13 @@ function bluetoothFiles(settings: ReceivingSettings, context: Context): CardFile
 			...of(
 				'Restart=on-failure',
 				'RestartSec=2',
-				'# It may speak Bluetooth, and nothing else.',
-				'CapabilityBoundingSet=',
-				'IPAddressDeny=any',
-				'LockPersonality=yes',
-				'NoNewPrivileges=yes',
+				...GUARDS,
 				'PrivateDevices=yes',
-				'PrivateTmp=yes',
-				'ProtectControlGroups=yes',
-				'ProtectHome=yes',
-				'ProtectKernelModules=yes',
-				'ProtectKernelTunables=yes',
-				'ProtectSystem=strict',
 				'RestrictAddressFamilies=AF_UNIX AF_BLUETOOTH',
-				'RestrictNamespaces=yes',
-				'SystemCallFilter=@system-service',
-				'SystemCallErrorNumber=EPERM',
-				'',
-				'[Install]',
-				'WantedBy=bluetooth.target'
+				...INSTALL
 			)
 		]),
+		playsUnit(settings, context),
 		...(settings.pairing === 'once'
 			? [
 					textFile(
@@ -85,8 +102,65 @@ function bluetoothFiles(settings: ReceivingSettings, context: Context): CardFile
 						'0755'
 					)
 				]
-			: [])
+			: [
+					textFile(
+						rootPath(UNITS + PAIRING_UNIT),
+						'Lets any phone in reach pair.',
+						lines(
+							'receiving.pairing',
+							'[Unit]',
+							'Description=Lets phones pair',
+							'After=bluetooth.service',
+							'',
+							'[Service]',
+							'ExecStartPre=-/usr/bin/bluetoothctl discoverable-timeout 0',
+							'ExecStartPre=-/usr/bin/bluetoothctl discoverable on',
+							'ExecStart=/usr/bin/bt-agent --capability=NoInputNoOutput',
+							'Restart=always',
+							'RestartSec=10',
+							...GUARDS,
+							'PrivateDevices=yes',
+							'RestrictAddressFamilies=AF_UNIX',
+							...INSTALL
+						)
+					)
+				])
 	];
+}
+
+/** Its periods are a fifth of what it keeps ready: whole frames at 44.1 and 48 kHz. Source: bluealsa-aplay(1), --pcm-period-time. */
+function playsUnit(settings: ReceivingSettings, { facts }: Context): CardFile {
+	const { maySound = null } = facts.programme ?? {};
+	const { cardId = '' } = facts;
+	const micros = settings.bufferMs * 1000;
+	const of = (...texts: string[]): CardLine[] => lines('receiving.bluetooth', ...texts);
+	return textFile(rootPath(UNITS + PLAYS_UNIT), 'Plays what phones send.', [
+		...of(
+			'[Unit]',
+			'Description=Plays what phones send by Bluetooth',
+			`After=${SINK_UNIT} sound.target`,
+			`Wants=${SINK_UNIT}`,
+			'',
+			'[Service]'
+		),
+		...(settings.quietToo && maySound ? lines('receiving.quietToo', `ExecCondition=${maySound}`) : []),
+		...(cardId ? of(`ExecStartPre=-/opt/yphos/bin/wait-for-sound.sh ${cardId} 30`) : []),
+		...lines(
+			'receiving.bufferMs',
+			`ExecStart=/usr/bin/bluealsa-aplay --pcm=${DEVICE} --pcm-buffer-time=${micros} --pcm-period-time=${micros / 5} --single-audio`
+		),
+		...of(
+			'Restart=always',
+			'RestartSec=2',
+			'# What is mixed belongs to this group, whoever began it.',
+			'SupplementaryGroups=audio',
+			'DevicePolicy=closed',
+			'DeviceAllow=char-alsa rw',
+			...GUARDS,
+			'RestrictAddressFamilies=AF_UNIX',
+			...INSTALL
+		)
+	]);
 }
 
 /** In quarters, one of which is on its way. Source: PulseAudio 16.1, module-alsa-sink, fragments=, fragment_size= (bytes). */

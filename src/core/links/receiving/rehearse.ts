@@ -14,6 +14,8 @@ export const RECEIVING_FAULTS = {
 	'computer-sends': { label: 'A computer sends', lastsMs: 60_000 }
 } as const satisfies Record<string, Fault>;
 
+/** It hides again after so long unless told otherwise. Source: bluez 5.66, main.conf, DiscoverableTimeout. */
+const USUALLY_SEEN_MS = 180_000;
 /** A phone connects and begins; a program lets go of the converter when nothing more comes. Typical. */
 const CONNECTS_MS = 1500;
 const LETS_GO_MS = 700;
@@ -49,12 +51,12 @@ export function rehearseReceiving(machine: Machine): void {
 	const tell = tellerFor(machine, 'receiving', RECEIVING_WORDS);
 	const room = new Receivers(machine, tell);
 	machine.programs.set('/usr/bin/bluealsa', (process) => room.offersSink(process));
-	machine.programs.set('/usr/bin/bluealsa-aplay', (process) =>
-		room.waits('phone', process, option(process, '--pcm') ?? 'default', null)
-	);
+	machine.programs.set('/usr/bin/bluealsa-aplay', (process) => {
+		if (isKnownToBus(process, machine)) room.waits('phone', process, option(process, '--pcm') ?? 'default', null);
+	});
 	machine.programs.set('/usr/bin/pulseaudio', serve(room));
-	machine.programs.set('/usr/bin/bluetoothctl', (process) => process.after(200, () => process.exit(0)));
-	machine.programs.set('/usr/bin/bt-agent', (process) => room.pairs(process));
+	machine.programs.set('/usr/bin/bluetoothctl', (process) => isKnownToBus(process, machine) && room.asked(process));
+	machine.programs.set('/usr/bin/bt-agent', (process) => isKnownToBus(process, machine) && room.pairs(process));
 	machine.offers.playAddress = (process) => {
 		const port = Number(/^rtp:\/\/0\.0\.0\.0:(\d+)$/.exec(process.argv.at(-1) ?? '')?.[1] ?? NaN);
 		if (Number.isNaN(port) || !process.argv.includes('--loop-playlist=force')) return false;
@@ -70,12 +72,21 @@ export function rehearseReceiving(machine: Machine): void {
 		text: `${GIVE_WAY.join('\n')}\n`,
 		program: (process) => room.givesWay(process)
 	});
+	machine.on('mains-off', () => room.forget());
 	machine.on('fault', ({ name, on }) => {
 		if (!machine.powered) return;
 		if (name === 'phone-sends')
 			on ? phoneSends(machine, room, tell) : room.stops('phone', () => tell.event('phone-stops', 'fault'));
 		if (name === 'computer-sends') computerSends(machine, room, tell, on);
 	});
+}
+
+/** The system bus hangs up on a user of the moment, unless a package lets it look such up. Seen at a real start. Source: nss-systemd(8). */
+function isKnownToBus(process: Process, { systemd, disk }: Machine): boolean {
+	if (!systemd.isOther(process.unit) || disk.packages.get('libnss-systemd') === 'installed') return true;
+	process.err('Could not connect to the system bus: The connection is closed\n');
+	process.after(300, () => process.exit(1));
+	return false;
 }
 
 /** The value of an option on a command line; null: it is not there. */
@@ -88,6 +99,9 @@ class Receivers {
 	readonly #sounding = new Set<string | null>();
 	sink = false;
 	pairing = false;
+	/** Until when phones see it, ms; 0: they do not. */
+	#seenUntilMs = 0;
+	#seenForMs = USUALLY_SEEN_MS;
 
 	constructor(
 		readonly machine: Machine,
@@ -103,18 +117,39 @@ class Receivers {
 		process.onKill(() => (this.sink = false));
 	}
 
+	/** Source: bluetoothctl(1); bluez 5.66, main.conf, DiscoverableTimeout. */
+	asked(process: Process): void {
+		const [, verb, value = ''] = process.argv;
+		if (verb === 'discoverable-timeout') this.#seenForMs = Number(value) === 0 ? Infinity : Number(value) * 1000;
+		else if (verb === 'discoverable')
+			this.#seenUntilMs = value === 'on' ? this.machine.clock.nowMs + this.#seenForMs : 0;
+		else this.machine.unknown(process.argv.join(' '));
+		process.after(200, () => process.exit(0));
+	}
+
+	get isSeen(): boolean {
+		return this.machine.clock.nowMs < this.#seenUntilMs;
+	}
+
+	forget(): void {
+		this.#seenUntilMs = 0;
+	}
+
 	pairs(process: Process): void {
 		this.pairing = process.argv.includes('--capability=NoInputNoOutput');
 		process.onKill(() => (this.pairing = false));
 	}
 
-	waits(at: string, process: Process, device: string, takes: Receiver['takes']): void {
+	/** `letsGo`: it closes the converter when nobody sends. */
+	waits(at: string, process: Process, device: string, takes: Receiver['takes'], letsGo = true): void {
+		if (at !== 'phone' && !this.machine.systemd.isOther(process.unit))
+			this.tell.event('as-root', 'bad', { unit: process.unit ?? '' });
 		let open: { close(): void } | null = null;
 		const end = (): void => {
 			const was = open;
 			open = null;
 			was?.close();
-			if (was) this.#opens(process.unit, false);
+			if (was && letsGo) this.#opens(process.unit, false);
 		};
 		const receiver: Receiver = {
 			process,
@@ -145,6 +180,7 @@ class Receivers {
 		process.onKill(() => {
 			if (this.#waiting.get(at) === receiver) this.#waiting.delete(at);
 			end();
+			this.#opens(process.unit, false);
 		});
 	}
 
@@ -210,8 +246,13 @@ function phoneSends(machine: Machine, room: Receivers, tell: Tell): void {
 		return tell.event('not-found', 'bad', { why: 'bluez is not installed' });
 	if (!room.sink) return tell.event('not-found', 'bad', { why: `${SINK_UNIT} offers none` });
 	machine.assumed.add('the kernel has driver and firmware of the Bluetooth adapter');
-	if (!room.pairing) machine.assumed.add('the phone was paired, as the run sheet asks');
-	tell.event('phone-sends', 'fault', { name: nameOf(machine) });
+	const { looksFor, known } = bench.receiving.phone;
+	if (known) machine.assumed.add('the phone was paired, as the run sheet asks');
+	else if (!room.pairing) return tell.event('not-paired', 'bad', { why: 'nothing answers it' });
+	else if (!room.isSeen) return tell.event('not-paired', 'bad', { why: 'the endpoint does not show itself' });
+	const name = nameOf(machine);
+	if (name !== looksFor) tell.event('other-name', 'bad', { wanted: looksFor, name });
+	tell.event('phone-sends', 'fault', { name });
 	const receiver = room.at('phone');
 	if (!receiver) return tell.event('not-played', 'bad', { why: `${PLAYS_UNIT} does not run` });
 	receiver.process.after(CONNECTS_MS, () => {
@@ -268,9 +309,10 @@ const serve =
 	(room: Receivers): Program =>
 	(process, machine) => {
 		const path = option(process, '--file');
-		const text = path === null ? null : machine.disk.read(path);
+		const file = path === null ? undefined : machine.disk.get(path);
+		const text = file && machine.systemd.mayRead(process.unit, file.mode) ? file.text : null;
 		if (text === null || path === null) {
-			process.err('Failed to open configuration file: No such file or directory\n');
+			process.err(`Failed to open configuration file: ${file ? 'Permission denied' : 'No such file or directory'}\n`);
 			return process.after(300, () => process.exit(1));
 		}
 		const modules = new Map<string, ReadonlyMap<string, string>>();
@@ -312,6 +354,7 @@ const serve =
 			`tcp ${tcp.get('port') ?? '4713'}`,
 			process,
 			modules.get('module-alsa-sink')?.get('device') ?? 'nothing',
-			takes
+			takes,
+			modules.has('module-suspend-on-idle')
 		);
 	};

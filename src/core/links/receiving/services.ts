@@ -2,7 +2,6 @@ import type { Claim } from '../../claims';
 import type { Context, SettingPath } from '../../link';
 import type { ReceivingSettings } from './settings';
 import {
-	announced,
 	GIVES_WAY_UNIT,
 	givesWay,
 	PAIRING_UNIT,
@@ -22,7 +21,7 @@ type Own = { readonly unit: string; readonly what: string; readonly setting: Set
 
 /** Packages, the units that receive, and what each may use. */
 export const serviceClaims = (settings: ReceivingSettings, context: Context): Claim[] => [
-	...(settings.bluetooth ? bluetoothClaims(settings, context) : []),
+	...(settings.bluetooth ? bluetoothClaims(settings) : []),
 	...(settings.server ? serverClaims(settings, context) : []),
 	...(settings.rtp ? rtpClaims(settings, context) : []),
 	...(givesWay(settings, context) ? [unitOf(GIVES_WAY_UNIT, 'giving way', 'receiving.meanwhile')] : []),
@@ -90,67 +89,16 @@ function soundingService(own: Own, words: readonly string[], settings: Receiving
 	];
 }
 
-/** Its periods are a fifth of what it keeps ready: whole frames at 44.1 and 48 kHz. Source: bluealsa-aplay(1), --pcm-period-time. */
-function bluetoothClaims(settings: ReceivingSettings, context: Context): Claim[] {
-	const own: Own = { unit: PLAYS_UNIT, what: 'Bluetooth', setting: 'receiving.bluetooth' };
-	const micros = settings.bufferMs * 1000;
-	const pairing = {
-		on: 'start',
-		of: PAIRING_UNIT,
-		from: 'receiving',
-		what: 'pairing',
-		setting: 'receiving.pairing'
-	} as const;
-	return [
-		packageOf('bluez', 'receiving.bluetooth'),
-		packageOf('bluez-alsa-utils', 'receiving.bluetooth'),
-		packageOf('bluez-tools', 'receiving.pairing'),
-		unitOf(SINK_UNIT, 'Bluetooth', 'receiving.bluetooth'),
-		...soundingService(
-			own,
-			[
-				'/usr/bin/bluealsa-aplay',
-				`--pcm=${DEVICE}`,
-				`--pcm-buffer-time=${micros}`,
-				`--pcm-period-time=${micros / 5}`,
-				'--single-audio'
-			],
-			settings,
-			context
-		),
-		{
-			on: 'start',
-			of: PLAYS_UNIT,
-			from: 'receiving',
-			what: 'Bluetooth',
-			after: SINK_UNIT,
-			wants: true,
-			setting: 'receiving.bluetooth'
-		},
-		checkOf(own, 'phones are waited for'),
-		...(settings.pairing === 'open'
-			? ([
-					{
-						on: 'service',
-						from: 'receiving',
-						what: 'pairing',
-						setting: 'receiving.pairing',
-						unit: PAIRING_UNIT,
-						why: 'Lets any phone in reach pair.',
-						described: { text: `Lets phones pair with ${announced(settings, context)}`, setting: 'receiving.name' },
-						exec: { words: ['/usr/bin/bt-agent', '--capability=NoInputNoOutput'], setting: 'receiving.pairing' },
-						home: 'yphos-pairing',
-						restart: { when: 'always', setting: 'receiving.pairing' },
-						boots: 'receiving.pairing'
-					},
-					{ ...pairing, after: 'bluetooth.service' },
-					{ ...pairing, before: ['/usr/bin/bluetoothctl', 'discoverable-timeout', '0'], mayFail: true },
-					{ ...pairing, before: ['/usr/bin/bluetoothctl', 'discoverable', 'on'], mayFail: true },
-					unitOf(PAIRING_UNIT, 'pairing', 'receiving.pairing')
-				] as const)
-			: [])
-	];
-}
+/** Their units stand in `files.ts`: who speaks to the system bus must be known to it, which a user of the moment is not. */
+const bluetoothClaims = (settings: ReceivingSettings): Claim[] => [
+	packageOf('bluez', 'receiving.bluetooth'),
+	packageOf('bluez-alsa-utils', 'receiving.bluetooth'),
+	packageOf('bluez-tools', 'receiving.pairing'),
+	unitOf(SINK_UNIT, 'Bluetooth', 'receiving.bluetooth'),
+	unitOf(PLAYS_UNIT, 'Bluetooth', 'receiving.bluetooth'),
+	...(settings.pairing === 'open' ? [unitOf(PAIRING_UNIT, 'pairing', 'receiving.pairing')] : []),
+	checkOf({ unit: PLAYS_UNIT, what: 'Bluetooth', setting: 'receiving.bluetooth' }, 'phones are waited for')
+];
 
 /** As an ordinary user with a folder of its own: nothing here needs the system-wide kind. Source: pulseaudio(1). */
 function serverClaims(settings: ReceivingSettings, context: Context): Claim[] {
@@ -206,7 +154,7 @@ function rtpClaims(settings: ReceivingSettings, context: Context): Claim[] {
 				'--ao=alsa',
 				`--audio-device=alsa/${DEVICE}`,
 				`--audio-buffer=${settings.bufferMs / 1000}`,
-				'--msg-level=all=error',
+				'--msg-level=all=fatal',
 				`rtp://0.0.0.0:${settings.rtpPort}`
 			],
 			settings,

@@ -3,6 +3,10 @@ import type { Words } from '../../engines/machine';
 /** The receiving's events in words, by code. */
 export const RECEIVING_WORDS = {
 	'phone-sends': ({ name }: { name: string }) => `A phone sends its sound to \u201c${name}\u201d`,
+	'other-name': ({ wanted, name }: { wanted: string; name: string }) =>
+		`The phone looks for \u201c${wanted}\u201d and finds \u201c${name}\u201d`,
+	'not-paired': ({ why }: { why: string }) => `The phone cannot pair: ${why}`,
+	'as-root': ({ unit }: { unit: string }) => `${unit} runs as the administrator`,
 	'phone-stops': () => 'The phone stops',
 	'computer-sends': ({ by, port }: { by: string; port: number }) =>
 		`A computer sends its sound by ${by} to port ${port}`,

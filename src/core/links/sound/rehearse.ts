@@ -195,8 +195,9 @@ class Converters {
 		if (!playing) return tell.state('ear', 'silence', 'nothing-plays');
 		if (machine.bench.amplifier?.muted || machine.activeFaults.has('amplifier-muted'))
 			return tell.state('ear', 'silence', 'muted');
-		tell.mark('ear', playing.heard.title, playing.heard);
-		tell.state('ear', 'sound', 'plays', { title: playing.heard.title });
+		const title = this.#opened.map(({ heard }) => heard.title).join(' + ');
+		tell.mark('ear', title, { ...playing.heard, title });
+		tell.state('ear', 'sound', 'plays', { title });
 	}
 }
 
