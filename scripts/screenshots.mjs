@@ -14,7 +14,7 @@ const SHOTS = [
 	{ name: 'endpoint-power', path: '/endpoint/fog-horn-room/plan/power' },
 	{ name: 'endpoint-brief', path: '/endpoint/lamp-room/plan/brief' },
 	{ name: 'endpoint-parts', path: '/endpoint/fog-horn-room/plan/parts' },
-	{ name: 'endpoint-header', path: '/endpoint/lamp-room/plan/header' },
+	{ name: 'endpoint-receiving', path: '/endpoint/test-bench/plan/receiving' },
 	{ name: 'endpoint-heat', path: '/endpoint/lamp-room/plan/heat' },
 	{ name: 'parts-drawer', path: '/parts' },
 	{ name: 'shopping', path: '/shopping' },

@@ -294,3 +294,29 @@ test.describe('without a network', () => {
 		await expect(page.locator('[data-verdict]')).toContainText('Silence');
 	});
 });
+
+test('receiving: a mistake is told and mended by one press, and what is sent is heard in the rehearsal', async ({
+	page
+}) => {
+	await open(page, '/endpoint/test-bench/plan/receiving');
+	await expect(page.getByText('Whoever is near may play here')).toBeVisible();
+	await expect(page.getByRole('img', { name: /Bluetooth 515 ms, sound server 480 ms, RTP 545 ms/ })).toBeVisible();
+	await page.getByLabel('Kept ready (ms)').fill('120');
+	await expect(page.getByText('In steps of 50\u2009ms.')).toBeVisible();
+	await page.getByLabel('Kept ready (ms)').fill('200');
+	await expect(page.getByRole('img', { name: /Bluetooth 390 ms/ })).toBeVisible();
+	await page.getByLabel('Port for RTP (UDP)').fill('6000');
+	await expect(page.getByText(/rtp_mpegts rtp:\/\/bench\.local:6000$/).first()).toBeVisible();
+
+	await page.goto('/endpoint/test-bench/plan/sound');
+	await page.getByLabel('Sample rate').selectOption('follow');
+	await page.goto('/endpoint/test-bench/plan/receiving');
+	await expect(page.getByText('4 programs want the sound output, and one holds it')).toBeVisible();
+	await page.getByRole('button', { name: 'Share the sound output' }).click();
+	await expect(page.getByText('4 programs want the sound output, and one holds it')).toHaveCount(0);
+
+	await page.goto('/endpoint/test-bench/rehearsal');
+	await page.getByRole('button', { name: 'A phone sends', exact: true }).click();
+	await expect(page.getByText(/A phone sends its sound to .Test bench./).first()).toBeVisible({ timeout: 30_000 });
+	await expect(page.getByText('The list rests while somebody sends').first()).toBeVisible();
+});

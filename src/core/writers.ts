@@ -3,7 +3,6 @@
  * of it. A new link that writes: its line here. The order is the chain's.
  */
 import { chain } from './chain';
-import { claimsOn } from './claims';
 import type { Link } from './link';
 import { briefSteps } from './links/brief/steps';
 import { cardFiles, sealCard } from './links/card/files';

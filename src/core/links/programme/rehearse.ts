@@ -63,7 +63,8 @@ export function rehearseProgramme(machine: Machine): void {
 	});
 	machine.on('userspace', () => {
 		playing = null;
-		if (!machine.disk.enabled.includes(PLAYER_UNIT)) {
+		// An endpoint that only receives has none.
+		if (machine.disk.unit(PLAYER_UNIT) && !machine.disk.enabled.includes(PLAYER_UNIT)) {
 			tell.event('nothing-starts', 'bad');
 			machine.emit('player-fails', tell.said('is-not-started'));
 		}

@@ -24,9 +24,18 @@ const NETWORK_MS = 5;
 /** A packet of the transport stream is filled before it goes: 2930 bytes at 192 kbit/s. Source: ffmpeg-formats(1), mpegts, pes_payload_size. */
 const FILL_MS = (2930 * 8) / 192;
 
+/** The mixing device gives each program so much and no more, in steps. Measured at a real start, alsa-lib 1.2.8, dmix without period_time. */
+const MIXED = { leastMs: 250, mostMs: 375, stepMs: 125 } as const;
+
+/** What is really kept ready for a wish, ms; `shared`: by way of the mixing device. */
+export const keptMs = (bufferMs: number, shared: boolean): number =>
+	shared
+		? Math.min(MIXED.mostMs, Math.max(MIXED.leastMs, Math.ceil(bufferMs / MIXED.stepMs) * MIXED.stepMs))
+		: bufferMs;
+
 /** What each way takes from the sender to the converter. The buffer is full as a rule, so all of it counts. */
-export function delaysOf(settings: ReceivingSettings): WayDelay[] {
-	const own: DelayStage = { what: 'kept ready here', ms: settings.bufferMs };
+export function delaysOf(settings: ReceivingSettings, shared: boolean): WayDelay[] {
+	const own: DelayStage = { what: 'kept ready here', ms: keptMs(settings.bufferMs, shared) };
 	const stages: Readonly<Record<Way, readonly DelayStage[]>> = {
 		bluetooth: [{ what: 'in the phone', ms: PHONE_MS }, { what: 'in the air', ms: AIR_MS }, own],
 		server: [{ what: 'in the computer', ms: TUNNEL_MS }, { what: 'on the network', ms: NETWORK_MS }, own],

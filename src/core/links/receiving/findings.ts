@@ -1,6 +1,6 @@
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
-import { apartMs, ECHO_MS } from './delay';
+import { apartMs, ECHO_MS, keptMs } from './delay';
 import { FADING_DB, marginDb, reachM } from './reach';
 import type { ReceivingSettings } from './settings';
 import { adapterDbm, announced, programsThatSound, waysOf } from './ways';
@@ -193,12 +193,12 @@ function assessName(settings: ReceivingSettings, context: Context): Finding[] {
 }
 
 /** Rooms that get the same from one computer. */
-function assessRooms(settings: ReceivingSettings, { others }: Context): Finding[] {
+function assessRooms(settings: ReceivingSettings, { others, facts }: Context): Finding[] {
 	const isSent = ({ ways }: { readonly ways: readonly string[] }): boolean =>
 		ways.includes('server') || ways.includes('rtp');
 	const rooms = others.flatMap(({ receiving }) => (receiving && isSent(receiving) ? [receiving.bufferMs] : []));
 	if (!(settings.server || settings.rtp) || rooms.length === 0) return [];
-	const ms = apartMs(settings.bufferMs, rooms);
+	const ms = apartMs(keptMs(settings.bufferMs, facts.soundShared === true), rooms);
 	if (ms <= ECHO_MS) return [];
 	const even = rooms.every((other) => other === settings.bufferMs);
 	return [

@@ -7,7 +7,7 @@ import { withUnit } from '../../basics/format';
 import type { Claim } from '../../claims';
 import type { Context, Figure, Link } from '../../link';
 import { receivingBench, receivingBenchShape } from './bench';
-import { delaysOf, minutesToGap } from './delay';
+import { delaysOf, keptMs, minutesToGap } from './delay';
 import { assessReceiving } from './findings';
 import { FADING_DB, reachM } from './reach';
 import { RECEIVING_FAULTS } from './rehearse';
@@ -67,7 +67,7 @@ const claims = (settings: ReceivingSettings, context: Context): Claim[] => [
 
 function figures(settings: ReceivingSettings, context: Context): Figure[] {
 	const ways = waysOf(settings);
-	const delays = delaysOf(settings);
+	const delays = delaysOf(settings, context.facts.soundShared === true);
 	const dbm = adapterDbm(context);
 	return [
 		{
@@ -124,8 +124,8 @@ function figures(settings: ReceivingSettings, context: Context): Figure[] {
 						id: 'gap',
 						setting: 'receiving.bufferMs',
 						label: 'RTP may drop out every',
-						text: withUnit(minutesToGap(settings.bufferMs), 0, 'min'),
-						value: minutesToGap(settings.bufferMs),
+						text: withUnit(minutesToGap(keptMs(settings.bufferMs, context.facts.soundShared === true)), 0, 'min'),
+						value: minutesToGap(keptMs(settings.bufferMs, context.facts.soundShared === true)),
 						sure: 'typical',
 						from: 'Two clocks run apart by up to 100 millionths, nobody matches them, and half of what is kept ready is used up. The sound server and Bluetooth match their sender.'
 					} as const

@@ -13,7 +13,7 @@ import { write } from '../../engines/write';
 import type { Plan } from '../../plan/plan';
 import { rehearsed } from '../../rehearsals';
 import { writers } from '../../writers';
-import { apartMs, delaysOf, minutesToGap } from './delay';
+import { apartMs, delaysOf, keptMs, minutesToGap } from './delay';
 import { marginDb, radioLossDb, reachM } from './reach';
 import { receivingSettings } from './settings';
 
@@ -227,11 +227,20 @@ describe('reckoning', () => {
 		expect(marginDb(20, 10, 1)).toBe(marginDb(4, 10, 1));
 	});
 	it('delay is what its stages are, and grows with what is kept ready', () => {
-		for (const { stages, totalMs } of delaysOf(bench.receiving))
-			expect(stages.reduce((sum, { ms }) => sum + ms, 0)).toBe(totalMs);
-		const more = delaysOf({ ...bench.receiving, bufferMs: bench.receiving.bufferMs + 200 });
-		more.forEach(({ totalMs }, n) => expect(totalMs - delaysOf(bench.receiving)[n]!.totalMs).toBe(200));
-		expect(delaysOf({ ...bench.receiving, bluetooth: false, server: false, rtp: false })).toEqual([]);
+		const alone = delaysOf(bench.receiving, false);
+		for (const { stages, totalMs } of alone) expect(stages.reduce((sum, { ms }) => sum + ms, 0)).toBe(totalMs);
+		const more = delaysOf({ ...bench.receiving, bufferMs: bench.receiving.bufferMs + 200 }, false);
+		more.forEach(({ totalMs }, n) => expect(totalMs - alone[n]!.totalMs).toBe(200));
+		expect(delaysOf({ ...bench.receiving, bluetooth: false, server: false, rtp: false }, false)).toEqual([]);
+	});
+	it.each([
+		[100, 250],
+		[250, 250],
+		[300, 375],
+		[2000, 375]
+	])('the mixing device makes of %i ms %i, as a real start showed; alone it is as wished', (wished, kept) => {
+		expect(keptMs(wished, true)).toBe(kept);
+		expect(keptMs(wished, false)).toBe(wished);
 	});
 	it('two clocks 100 millionths apart use up half of 300 ms in 25 minutes', () => {
 		// The same, counted in samples: 4.8 of 48 000 a second.

@@ -1,11 +1,10 @@
-import { PLAYER_UNIT } from '../../files/cardFile';
 import { readNftables } from '../../formats/nftables/nftables';
 import { contains, readAddress, readCidr } from '../../formats/ip/cidr';
 import { tellerFor, type Fault, type Machine, type Process, type Program, type Teller } from '../../engines/machine';
 import type { PlayedMedia } from '../../parts/media';
 import { GIVE_WAY_PATH, NAME_PATH } from './files';
 import { GIVE_WAY } from './scripts';
-import { PLAYS_UNIT, RTP_UNIT, SINK_UNIT } from './ways';
+import { PLAYS_UNIT, SINK_UNIT } from './ways';
 import { RECEIVING_WORDS } from './words';
 
 /** What others may do while a rehearsal runs. */
@@ -75,8 +74,8 @@ export function rehearseReceiving(machine: Machine): void {
 	machine.on('mains-off', () => room.forget());
 	machine.on('fault', ({ name, on }) => {
 		if (!machine.powered) return;
-		if (name === 'phone-sends')
-			on ? phoneSends(machine, room, tell) : room.stops('phone', () => tell.event('phone-stops', 'fault'));
+		if (name === 'phone-sends' && on) phoneSends(machine, room, tell);
+		if (name === 'phone-sends' && !on) room.stops('phone', () => tell.event('phone-stops', 'fault'));
 		if (name === 'computer-sends') computerSends(machine, room, tell, on);
 	});
 }
@@ -317,9 +316,9 @@ const serve =
 		}
 		const modules = new Map<string, ReadonlyMap<string, string>>();
 		for (const line of text.split('\n')) {
-			const [, name, rest = ''] = /^load-module\s+(\S+)\s*(.*)$/.exec(line.trim()) ?? [];
-			if (name === undefined) {
-				if (line.trim() !== '' && !line.startsWith('#')) machine.unknown(`${path}: ${line}`);
+			const [verb, name = '', ...rest] = line.trim().split(/[ \t]+/);
+			if (verb !== 'load-module') {
+				if (verb !== '' && !line.startsWith('#')) machine.unknown(`${path}: ${line}`);
 				continue;
 			}
 			if (!MODULES.includes(name)) {
@@ -328,11 +327,7 @@ const serve =
 			}
 			modules.set(
 				name,
-				new Map(
-					rest
-						.split(/\s+/)
-						.map((pair) => [pair.slice(0, pair.indexOf('=')), pair.slice(pair.indexOf('=') + 1)] as const)
-				)
+				new Map(rest.map((pair) => [pair.slice(0, pair.indexOf('=')), pair.slice(pair.indexOf('=') + 1)] as const))
 			);
 		}
 		const tcp = modules.get('module-native-protocol-tcp');

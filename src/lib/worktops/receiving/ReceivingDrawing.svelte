@@ -6,7 +6,7 @@
 
 	const view = useEndpoint();
 	const receiving = $derived(view.plan.receiving);
-	const delays = $derived(delaysOf(receiving));
+	const delays = $derived(delaysOf(receiving, view.context.facts.soundShared === true));
 	const LEFT = 104;
 	const RIGHT = 640;
 	const ROW = 34;

@@ -1,9 +1,11 @@
 <script lang="ts">
+	import { keptMs } from '$core/links/receiving/delay';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, SwitchField, TextField } from '$lib/fields';
 
 	const view = useEndpoint();
 	const receiving = $derived(view.plan.receiving);
+	const kept = $derived(keptMs(receiving.bufferMs, view.context.facts.soundShared === true));
 </script>
 
 <SwitchField path="receiving.bluetooth" label="By Bluetooth, from phones" value={receiving.bluetooth} />
@@ -56,7 +58,9 @@
 	unit="ms"
 	step={50}
 	value={receiving.bufferMs}
-	hint="More bears longer pauses; less answers sooner."
+	hint={kept === receiving.bufferMs
+		? 'More bears longer pauses; less answers sooner.'
+		: `The mixing device makes ${kept} ms of it: it gives 250 or 375.`}
 />
 {#if view.context.facts.programme}
 	<ChoiceField

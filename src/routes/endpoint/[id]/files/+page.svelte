@@ -4,7 +4,7 @@
 	import { goto } from '$app/navigation';
 	import type { CardLine } from '$core/link';
 	import { chain } from '$core/chain';
-	import { cardText } from '$core/files/cardBytes';
+	import { cardSize, cardText } from '$core/files/cardBytes';
 	import { compareWritten, shownText, type FileChange } from '$lib/endpoint/written';
 	import { hrefOf } from '$lib/endpoint/field';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
@@ -92,7 +92,7 @@
 			</div>
 		</div>
 		{#if !('lines' in file)}
-			<p class="sheet">{formatBytes(file.bytes.length)} of media, put in place as they are.</p>
+			<p class="sheet">{formatBytes(cardSize(file))} of media, put in place as they are.</p>
 		{:else if comparing && before !== undefined}
 			<pre class="sheet compare">{#each diffLines(`${before}\n`, `${shownText(file)}\n`) as part, n (n)}<span
 						class:added={part.added}
