@@ -15,8 +15,8 @@ test('a film is looked into: profile, loudness, frames; photographs are fitted t
 		{ name: 'gull.jpg', mimeType: 'image/jpeg', buffer: photo }
 	]);
 	await expect(page.getByText('2 files added.')).toBeVisible();
-	await expect(page.getByLabel('Title of entry 2')).toHaveValue('Skerries – Ebb');
-	await page.getByLabel('Choose entry 2').click();
+	await expect(page.getByLabel('Title of entry 3')).toHaveValue('Skerries – Ebb');
+	await page.getByLabel('Choose entry 3').click();
 	const about = page.getByRole('region', { name: 'About Skerries – Ebb' });
 	await expect(about).toContainText('h264 High, level 1.2, 320 × 180, 25 frames a second, 8 bit 4:2:0');
 	await expect(about).toContainText(/−2[12]\.\d\sLUFS/);

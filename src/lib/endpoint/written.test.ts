@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { unzipSync } from 'fflate';
 import fc from 'fast-check';
 import { archiveOf, openArchive } from '$core/plan/archive';
@@ -86,6 +87,24 @@ it('packs every file with its bytes, and the same archive for the same set', asy
 	expect(unzipFiles(zip, 2e6)).toBeNull();
 	for (const torn of [zip.subarray(0, 40), zip.subarray(9), new Uint8Array(), new TextEncoder().encode('{}')])
 		expect(unzipFiles(torn, 3e6)?.get('m.wav')).toBeUndefined();
+});
+
+it('an archive is read by another program, with every name and mode', async ({ skip }) => {
+	const names = ['boot/yphos/apply.sh', 'M\u00f8\u030crk/\u6ce2.wav', 'a b/\u201cc\u201d.txt'];
+	const modes = ['0755', '0644', '0600'];
+	const zip = await packed(
+		names.map((path, n) => ({ path, mode: modes[n]!, bytes: new Blob([new Uint8Array(70_000 * n).fill(n)]) }))
+	);
+	const read = spawnSync(
+		'python3',
+		[
+			'-c',
+			'import sys,io,json,zipfile\nz=zipfile.ZipFile(io.BytesIO(sys.stdin.buffer.read()))\nprint(json.dumps([z.testzip(),[[i.filename,oct(i.external_attr>>16)[-4:],i.file_size] for i in z.infolist()]]))'
+		],
+		{ input: zip, encoding: 'utf8' }
+	);
+	if (read.error) return skip();
+	expect(JSON.parse(read.stdout)).toEqual([null, names.map((name, n) => [name, modes[n], 70_000 * n])]);
 });
 
 it('an exported workshop with its media comes back whole, and what is no such archive is refused', async () => {

@@ -149,6 +149,20 @@ describe('what is sent, in the rehearsal', () => {
 			said(later, 'phone-sends', undefined, { faults: [{ name: 'phone-sends', atMs: 420_000, lastsMs: 30_000 }] })
 		).not.toContain('does not run');
 	});
+	it('begins anew after a power cut, whoever was sending then', () => {
+		const { events } = run(planWith(), 'phone-sends', undefined, {
+			faults: [
+				{ name: 'phone-sends', atMs: AT_MS, lastsMs: 30_000 },
+				{ name: 'power-cut', atMs: AT_MS + 10_000, lastsMs: 5_000 },
+				{ name: 'phone-sends', atMs: AT_MS + 200_000, lastsMs: 30_000 }
+			]
+		});
+		const at = (code: string) => events.filter((event) => event.code === code).map(({ atMs }) => atMs - AT_MS);
+		expect(at('rests')).toEqual([2500, 202_500]);
+		// The first end is that of the power, and the player starts with the board.
+		expect(at('goes-on').length).toBe(1);
+		expect(at('not-played')).toEqual([]);
+	});
 	it('a give-way script that was changed is left out, and that is said', () => {
 		expect(said(planWith(), 'phone-sends', changed('give-way.sh', 'sleep 1', 'sleep 9'))).toContain(
 			'give-way.sh is not as it was written'

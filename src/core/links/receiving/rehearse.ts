@@ -130,8 +130,13 @@ class Receivers {
 		return this.machine.clock.nowMs < this.#seenUntilMs;
 	}
 
+	/** Power went: no program runs any more, and nobody is told. */
 	forget(): void {
 		this.#seenUntilMs = 0;
+		this.#waiting.clear();
+		this.#sounding.clear();
+		this.#lookers.clear();
+		this.sink = this.pairing = false;
 	}
 
 	pairs(process: Process): void {
