@@ -29,6 +29,30 @@ describe.each([
 				).toBe(true);
 		}
 	});
+	it('has no wire from column to column that runs through a box', () => {
+		for (const { from, to, path } of wires.filter((wire) => wire.path.includes('H'))) {
+			let [x, y] = [0, 0];
+			const parts = [...path.matchAll(/([MHVQ])([-\d. ]+)/g)].map(([, verb, text]) => ({
+				verb,
+				numbers: text!.trim().split(/ +/).map(Number)
+			}));
+			for (const { verb, numbers } of parts) {
+				const next: [number, number] =
+					verb === 'H' ? [numbers[0]!, y] : verb === 'V' ? [x, numbers[0]!] : [numbers.at(-2)!, numbers.at(-1)!];
+				if (verb !== 'M')
+					for (const box of boxes) {
+						if (box.id === from || box.id === to) continue;
+						const apart =
+							Math.max(x, next[0]) <= box.x ||
+							Math.min(x, next[0]) >= box.x + box.width ||
+							Math.max(y, next[1]) <= box.y ||
+							Math.min(y, next[1]) >= box.y + box.height;
+						expect(apart, `${from} to ${to}, through ${box.id}`).toBe(true);
+					}
+				[x, y] = next;
+			}
+		}
+	});
 	it('has a wire for each that a link names, no two of one shape, and an end for each that has one', () => {
 		expect(wires).toHaveLength(list.reduce((sum, { place }) => sum + place.wires.length, 0));
 		expect(new Set(wires.map(({ path }) => path)).size).toBe(wires.length);

@@ -79,7 +79,14 @@ export function layoutChain(links: readonly Pick<Link, 'id' | 'place'>[]): Chain
 	const wires = wanted.map((wire): Wire => {
 		const { from, to, carries } = wire;
 		const path = across.includes(wire)
-			? elbow(from.x + from.width, portOf(from, 'from', wire), to.x, portOf(to, 'to', wire), channelOf(across, wire))
+			? elbow(
+					from.x + from.width,
+					portOf(from, 'from', wire),
+					to.x,
+					portOf(to, 'to', wire),
+					channelOf(across, wire),
+					boxes.find((box) => isBetween(box, from, to) && isAt(box, portOf(from, 'from', wire))) ?? null
+				)
 			: upright(from, to);
 		return { from: from.id, to: to.id, carries, path };
 	});
@@ -115,7 +122,23 @@ function channelOf(across: readonly { from: Box; to: Box }[], wire: { from: Box;
 	return wire.to.x - 14 - sharing.indexOf(wire) * 7;
 }
 
-function elbow(x1: number, y1: number, x2: number, y2: number, channel: number): string {
+/** Further right than one and further left than the other. */
+const isBetween = (box: Box, from: Box, to: Box): boolean => box.x > from.x + from.width && box.x + box.width < to.x;
+const isAt = (box: Box, y: number): boolean => y >= box.y && y <= box.y + box.height;
+/** Between a row and the next. */
+const ROW_GAP = 9;
+
+/** `over`: a box that stands in the straight way; the wire takes the gap beside its row. */
+function elbow(x1: number, y1: number, x2: number, y2: number, channel: number, over: Box | null): string {
+	if (over) {
+		const gapY = y2 > y1 ? over.y + over.height + ROW_GAP / 2 : over.y - ROW_GAP / 2;
+		return `${turned(x1, y1, over.x, gapY, over.x - 20)} ${turned(over.x, gapY, x2, y2, channel).replace(/^M\S+ \S+ /, '')}`;
+	}
+	return turned(x1, y1, x2, y2, channel);
+}
+
+/** Across, up or down in the channel, and across again, with round corners. */
+function turned(x1: number, y1: number, x2: number, y2: number, channel: number): string {
 	if (Math.abs(y2 - y1) < 1) return `M${x1} ${y1} H${x2}`;
 	const bend = Math.min(BEND, Math.abs(y2 - y1) / 2);
 	const way = y2 > y1 ? 1 : -1;

@@ -32,8 +32,13 @@
 		.map(({ from, to, carries }) => ({
 			id: `${from} ${to}`,
 			carries,
-			path: `M${endOf(from)} ${yOf(from)} H${xOf(to) - 9} V${yOf(to)} H${xOf(to) - 3}`
+			path: `M${endOf(from)} ${yOf(from)} ${past(from, to)}H${xOf(to) - 9} V${yOf(to)} H${xOf(to) - 3}`
 		}));
+	/** A wire that would strike through a name goes below it. */
+	function past(from: string, to: string): string {
+		const over = all.find(({ id }) => xOf(id) > xOf(from) && xOf(id) < xOf(to) && Math.abs(yOf(id) - yOf(from)) < 8);
+		return over ? `H${xOf(over.id) - 9} V${yOf(from) + 13} ` : '';
+	}
 	const words = (link: LinkState): string => `${link.title}: ${link.used ? (link.worst ?? 'all well') : 'not used'}`;
 </script>
 

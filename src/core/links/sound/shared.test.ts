@@ -55,7 +55,7 @@ describe('programs that want one converter', () => {
 		});
 		rehearseSound(machine);
 		machine.powered = true;
-		machine.emit('userspace', undefined);
+		machine.emit('userspace');
 		machine.clock.runUntil(1000);
 		return machine;
 	}
