@@ -152,6 +152,10 @@ const started = run('bash', [
 	...(seen ? ['--connector', bench.screen.connector, '--screen', `${seen.widthPx}x${seen.heightPx}`] : []),
 	...['--at', '2026-11-24T12:00:00', '--seconds', seen ? '75' : '40']
 ]);
+if (!has(resolve(out, 'verdict.json'))) {
+	console.error('The emulated machine could not be tried, or not be judged: what it said stands above.');
+	process.exit(2);
+}
 const verdict = JSON.parse(readFileSync(resolve(out, 'verdict.json'), 'utf8'));
 const given = /^(\S+), (\d+) Hz, (\d+) channels$/.exec(verdict.sound?.converterWasGiven ?? '');
 const marks = foretold.tracks.find(({ id }) => id === 'ear')?.marks ?? [];
