@@ -2,12 +2,12 @@ import type { ReceivingSettings } from './settings';
 import { waysOf, type Way } from './ways';
 
 /** One stage between a sender's press and the ear, ms. */
-export interface DelayStage {
+interface DelayStage {
 	readonly what: string;
 	readonly ms: number;
 }
 /** The way from a sender to the ear. */
-export interface WayDelay {
+interface WayDelay {
 	readonly way: Way;
 	readonly stages: readonly DelayStage[];
 	readonly totalMs: number;

@@ -10,7 +10,7 @@ const DECAY = { room: 2.2, walled: 2.8 } as const;
 /** A wall of a house: plasterboard takes less, stone more. Typical. */
 const WALL_DB = 6;
 /** Phones send as class 2 as a rule. */
-export const PHONE_DBM = 4;
+const PHONE_DBM = 4;
 /** What a usual chip still reads of the faster modulations that sound needs; the standard asks only -70. */
 const HEARS_DBM = -86;
 /** Between a usual moment and a bad one: people in the way, a phone in a pocket, a trough of the field. */
