@@ -107,7 +107,8 @@ export const demoWorkshop: Workshop = {
 						kind: 'nfs',
 						server: '192.168.40.5',
 						share: '/export/music',
-						version: 'auto'
+						version: 'auto',
+						access: 'read'
 					}
 				],
 				waitForNetwork: false

@@ -58,7 +58,7 @@ for (const { plan: known } of workshop.endpoints) {
 	// The rig's file server stands in for any share; nobody plugs a stick in.
 	known.sources.stores = known.sources.stores
 		.filter(({ kind }) => kind !== 'stick')
-		.map(({ id, name }) => ({ id, name, ...RIG_SHARE }));
+		.map(({ id, name, access }) => ({ id, name, access, ...RIG_SHARE }));
 	known.sources.items = known.sources.items.filter(
 		({ location }) =>
 			/^https?:/.test(location) ||

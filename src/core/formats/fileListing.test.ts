@@ -32,7 +32,15 @@ const sh = (command: string): string =>
 		encoding: 'utf8',
 		env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8' }
 	});
-const SHARE: Store = { id: 'a', name: 'music', kind: 'nfs', server: 'files', share: '/export/music', version: 'auto' };
+const SHARE: Store = {
+	id: 'a',
+	name: 'music',
+	kind: 'nfs',
+	server: 'files',
+	share: '/export/music',
+	version: 'auto',
+	access: 'read'
+};
 
 // As ffprobe 5.1 printed it, less of it.
 const PROBE = `{

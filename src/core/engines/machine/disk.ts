@@ -34,10 +34,11 @@ export interface Mount {
 	read(path: string): string | null;
 	list(path: string): readonly string[];
 	write?(path: string, text: string): string | null;
+	remove?(path: string): boolean;
 }
 
 /** What a program says when there is no room. Source: strerror(3), ENOSPC. */
-const NO_SPACE = 'No space left on device';
+export const NO_SPACE = 'No space left on device';
 /** How often a journal is written out unless told otherwise. Source: ext4(5), commit=nrsec. */
 const COMMIT_MS = 5000;
 const sizeOf = (file: { readonly text: string; readonly bytes: Uint8Array | null } | undefined): number =>
@@ -135,6 +136,8 @@ export class Disk {
 	}
 
 	remove(path: string): boolean {
+		const mount = this.#mount(path);
+		if (mount) return mount.remove?.(path) ?? false;
 		const file = this.files.get(merged(path));
 		if (!file) return false;
 		this.freeBytes += sizeOf(file);

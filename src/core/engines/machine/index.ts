@@ -3,7 +3,7 @@
  * a timeline and a track for each end of the chain; links attach their behaviour to it. Nothing here knows a plan or a link.
  */
 export type { Bench } from './bench';
-export { cardTree, Disk, type CardTree, type DiskFile } from './disk';
+export { cardTree, Disk, NO_SPACE, type CardTree, type DiskFile } from './disk';
 export { firstStart, type Installed } from './firstStart';
 export { Machine, tellerFor, type Teller } from './machine';
 export { applySeed, HOST_NAME_PATH, SEED_SSHD_PATH, timeZoneOf } from './programs/accounts';

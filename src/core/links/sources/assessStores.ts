@@ -1,7 +1,7 @@
 import { changing } from '../../changes';
 import type { Context, Finding } from '../../link';
 import { placeKind } from '../../files/mediaPlace';
-import { asksPassword, isShare, mountPoint, storeOf, storeWords, type Store } from './stores';
+import { asksPassword, isShare, isWritable, mountPoint, storeOf, storeWords, type Store } from './stores';
 import { ruleOf } from './rules';
 import type { SourcesSettings } from './settings';
 
@@ -44,7 +44,7 @@ export function assessStores(settings: SourcesSettings, context: Context): Findi
 				id: `sources.share-password-${store.name}`,
 				level: 'note',
 				title: `The password for ${storeWords(store)} can be read off the card`,
-				why: 'The kernel must know it as it is typed. Make an account on the server for this endpoint alone, that may only read, and only there.',
+				why: `The kernel must know it as it is typed. Make an account on the server for this endpoint alone, that may ${isWritable(store) ? 'do no more than it must' : 'only read'}, and only there.`,
 				setting: 'sources.stores',
 				fixes: []
 			});
@@ -58,6 +58,23 @@ export function assessStores(settings: SourcesSettings, context: Context): Findi
 				fixes: [{ label: 'Leave it out', apply: without(store) }]
 			});
 	}
+	for (const store of shares.filter(isWritable))
+		out.push({
+			id: `sources.share-written-${store.name}`,
+			level: 'note',
+			title: `The endpoint may write to ${storeWords(store)}, and nothing in its plan does`,
+			why: 'Whoever takes the endpoint over could change or delete what lies there. What only plays needs only to read.',
+			setting: 'sources.stores',
+			fixes: [
+				{
+					label: 'Only read it',
+					apply: own((known) => ({
+						...known,
+						stores: known.stores.map((one) => (one.name === store.name ? { ...store, access: 'read' } : one))
+					}))
+				}
+			]
+		});
 	const onlyStick = stores.find(({ kind }) => kind === 'stick');
 	if (onlyStick && items.length > 0 && items.every(({ location }) => storeOf([onlyStick], location)))
 		out.push({

@@ -6,6 +6,7 @@ import { placesIn } from '../../files/mediaPlace';
 import { convertFile, copyFile } from './copy';
 import { ruleFiles } from './ruleFiles';
 import { storeFiles } from './storeFiles';
+import { tryFiles } from './tryWrite';
 import type { SourcesSettings } from './settings';
 
 /** The playlist, and those media whose bytes are at hand. */
@@ -51,6 +52,7 @@ export function sourcesFiles(
 		...copyFile(settings, context),
 		...convertFile(settings, context),
 		...storeFiles(settings, secrets),
+		...tryFiles(settings),
 		...ruleFiles(settings)
 	];
 }

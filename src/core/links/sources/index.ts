@@ -1,6 +1,7 @@
 /** The sources: a list of streams and files. Says what each brings; the sound link says what becomes of it. */
 import { changing } from '../../changes';
 import type { Claim } from '../../claims';
+import { each } from '../../plan/saved';
 import { entryClaims } from '../../basics/entries';
 import { formatBytes, withUnit } from '../../basics/format';
 import { playsList, type Context, type Figure, type Link } from '../../link';
@@ -136,12 +137,17 @@ export const sources: Link<'sources', SourcesSettings> = {
 	id: 'sources',
 	title: 'Sources',
 	settings: sourcesSettings,
-	version: 5,
+	version: 6,
 	migrations: {
 		1: (saved) => ({ used: true, ...saved }),
 		2: (saved) => ({ carry: 'set', ...saved }),
 		3: (saved) => ({ stores: [], bufferSec: 0, pauses: null, ...saved }),
-		4: (saved) => ({ rules: [], chooseAt: [CHOOSE_AT], ...saved })
+		4: (saved) => ({ rules: [], chooseAt: [CHOOSE_AT], ...saved }),
+		// Shares could only be read.
+		5: (saved) => ({
+			...saved,
+			stores: each(saved.stores, (store) => (store.kind === 'stick' ? store : { access: 'read', ...store }))
+		})
 	},
 	empty: ({ kind }) => ({
 		used: playsList(kind),

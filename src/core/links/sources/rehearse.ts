@@ -19,6 +19,8 @@ export const SOURCES_FAULTS = {
 	'server-asleep': { label: 'File server asleep', lastsMs: 90_000 },
 	'server-unnamed': { label: 'File server\u2019s name not found', lastsMs: 60_000 },
 	'share-password': { label: 'Share refuses the password', lastsMs: 60_000 },
+	'share-read-only': { label: 'Share may only be read', lastsMs: 600_000 },
+	'share-full': { label: 'Share full', lastsMs: 600_000 },
 	'stick-out': { label: 'Stick pulled out', lastsMs: 30_000 }
 } as const satisfies Record<string, Fault>;
 

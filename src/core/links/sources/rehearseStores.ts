@@ -1,4 +1,4 @@
-import { tellerFor, type Machine } from '../../engines/machine';
+import { NO_SPACE, tellerFor, type Machine } from '../../engines/machine';
 import type { MountWish } from '../../engines/machine/signals';
 import { linesOf } from '../../formats/lines';
 import { unescapeUnitText } from '../../formats/systemd/escape';
@@ -35,9 +35,38 @@ export function rehearseStores(machine: Machine): Mounts {
 		mounted.clear();
 		waiting.clear();
 	});
+	/** What is written there lies on the server: nobody on the endpoint gives it away, whatever happens to the board. */
+	const written = new Map<string, string>();
+	function openShare({ where, type, options }: MountWish): void {
+		const { disk } = machine;
+		const chosen = options.split(',');
+		// The modes of NFS are the server's own. Source: mount.cifs(8), file_mode and dir_mode; nfs(5).
+		const mode = chosen.find((option) => option.startsWith('dir_mode='))?.slice('dir_mode='.length);
+		disk.folderModes.set(where, type === 'cifs' ? (mode ?? '0755') : '0777');
+		if (disk.mounts.some(({ prefix }) => prefix === where) || !(type in HELPERS)) return;
+		disk.mounts.push({
+			prefix: where,
+			read: (path) => (mounted.has(where) ? (written.get(path) ?? null) : null),
+			list: (folder) =>
+				[...written.keys()]
+					.filter((path) => path.startsWith(`${folder}/`))
+					.map((path) => path.slice(folder.length + 1)),
+			write(path, text) {
+				const why = keepsOut(machine, mounted.get(where));
+				if (why !== null) return why;
+				machine.assumed.add('the file server lets the endpoint write');
+				written.set(path, text);
+				return null;
+			},
+			remove: (path) => keepsOut(machine, mounted.get(where)) === null && written.delete(path)
+		});
+	}
 	machine.offers.mount = (wish, done) => {
 		const finish = (why: string | null): void => {
-			if (why === null) mounted.set(wish.where, wish);
+			if (why === null) {
+				mounted.set(wish.where, wish);
+				openShare(wish);
+			}
 			done(why);
 			const asked = waiting.get(wish.where) ?? [];
 			waiting.delete(wish.where);
@@ -49,6 +78,8 @@ export function rehearseStores(machine: Machine): Mounts {
 	machine.on('fault', ({ name, on }) => {
 		if (name === 'server-asleep') tell.event(on ? 'server-sleeps' : 'server-wakes', 'fault');
 		if (name === 'server-unnamed') tell.event(on ? 'name-gone' : 'name-back', 'fault');
+		if (name === 'share-read-only') tell.event(on ? 'share-closed' : 'share-opened', 'fault');
+		if (name === 'share-full') tell.event(on ? 'share-filled' : 'share-emptied', 'fault');
 		if (name === 'share-password') tell.event(on ? 'password-refused' : 'password-taken', 'fault');
 		if (name !== 'stick-out') return;
 		tell.event(on ? 'stick-gone' : 'stick-back', 'fault');
@@ -124,9 +155,19 @@ const isWanted = (machine: Machine, unit: string): boolean => machine.disk.enabl
 const lost = (machine: Machine, { type }: MountWish): string | null =>
 	type in HELPERS && machine.activeFaults.has('server-asleep') ? 'the server does not answer' : null;
 
+/** Why nothing can be written there; null: it can. Source: mount(8), ro; errno(3). */
+function keepsOut(machine: Machine, wish: MountWish | undefined): string | null {
+	if (!wish) return 'nothing is mounted there';
+	const gone = lost(machine, wish);
+	if (gone !== null) return gone;
+	if (wish.options.split(',').includes('ro')) return 'Read-only file system';
+	if (machine.activeFaults.has('share-read-only')) return 'Permission denied';
+	return machine.activeFaults.has('share-full') ? NO_SPACE : null;
+}
+
 /** Options that card sets use. Source: mount.cifs(8), nfs(5). */
 const OPTIONS: ReadonlySet<string> = new Set([
-	...['ro', 'credentials', 'guest', 'file_mode', 'dir_mode', 'iocharset', 'echo_interval', '_netdev', 'vers'],
+	...['ro', 'rw', 'credentials', 'guest', 'file_mode', 'dir_mode', 'iocharset', 'echo_interval', '_netdev', 'vers'],
 	...['soft', 'timeo', 'retrans', 'nfsvers']
 ]);
 

@@ -2,7 +2,19 @@ import { lines, rootPath, textFile } from '../../files/cardFile';
 import type { Claim } from '../../claims';
 import { shellWord } from '../../formats/shell/quote';
 import type { CardFile, CardLine, Secrets, SettingPath } from '../../link';
-import { asksPassword, deviceOf, isShare, mountPoint, storeOf, storeWords, unitOf, whatOf, type Store } from './stores';
+import {
+	asksPassword,
+	deviceOf,
+	isShare,
+	isWritable,
+	mountPoint,
+	storeOf,
+	storeWords,
+	tryUnitOf,
+	unitOf,
+	whatOf,
+	type Store
+} from './stores';
 import type { SourcesSettings } from './settings';
 
 /** A server that does not answer is given up on after so long, s. */
@@ -11,20 +23,25 @@ export const GIVES_UP_SEC = 30;
 /** Where the password of a share stands. */
 const credentialsPath = ({ name }: Store): string => `/etc/yphos/${name}.credentials`;
 
-/** Read-only, and readable by the player, which is nobody in particular. Source: mount.cifs(8), nfs(5), mount(8). */
+/**
+ * Readable by the player, which is nobody in particular; where the endpoint writes, its services are let in by the modes, which SMB
+ * makes up on this side. Of NFS the modes are the server's own. Source: mount.cifs(8), nfs(5), mount(8).
+ */
 function optionsOf(store: Store): string[] {
+	const access = isWritable(store) ? 'rw' : 'ro';
 	switch (store.kind) {
 		case 'smb':
 			return [
-				'ro',
+				access,
 				asksPassword(store) ? `credentials=${credentialsPath(store)}` : 'guest',
-				...['file_mode=0644', 'dir_mode=0755', 'iocharset=utf8', 'echo_interval=10', '_netdev'],
+				...(isWritable(store) ? ['file_mode=0666', 'dir_mode=0777'] : ['file_mode=0644', 'dir_mode=0755']),
+				...['iocharset=utf8', 'echo_interval=10', '_netdev'],
 				...(store.version === 'auto' ? [] : [`vers=${store.version}`])
 			];
 		case 'nfs':
 			// Else a player waits for ever for a server that is gone.
 			return [
-				'ro',
+				access,
 				...['soft', 'timeo=100', 'retrans=2', '_netdev'],
 				...(store.version === 'auto' ? [] : [`nfsvers=${store.version}`])
 			];
@@ -108,6 +125,17 @@ export function storeClaims({ stores, items }: SourcesSettings): Claim[] {
 				name: `${unitOf(store)}.${isShare(store) ? 'automount' : 'mount'}`,
 				setting: `sources.stores.${n}`
 			},
+			...(isWritable(store)
+				? [
+						{
+							on: 'unit',
+							from: 'sources',
+							what: storeWords(store),
+							name: tryUnitOf(store),
+							setting: `sources.stores.${n}`
+						} as const
+					]
+				: []),
 			{
 				on: 'check',
 				from: 'sources',

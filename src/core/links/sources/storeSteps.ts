@@ -1,5 +1,15 @@
 import type { Context, Step } from '../../link';
-import { asksPassword, isShare, mountPoint, storeOf, storeWords, type Share, type Store } from './stores';
+import {
+	asksPassword,
+	isShare,
+	isWritable,
+	mountPoint,
+	storeOf,
+	storeWords,
+	tryUnitOf,
+	type Share,
+	type Store
+} from './stores';
 import type { SourcesSettings } from './settings';
 
 /** A sheet of paper holds so many names. */
@@ -33,7 +43,7 @@ export function storeSteps({ stores, items }: SourcesSettings, { facts }: Contex
 						id: `share-listed${suffix}`,
 						phase: 'prepare',
 						makes: ['stores ready'],
-						do: `${asksPassword(store) ? `On the server, make the account ${store.kind === 'smb' ? store.user : ''} for this endpoint alone, that may only read. ` : ''}From your own computer, list what ${store.server} has; on Windows, open \\\\${store.server} in its file manager instead.${filesOn(store)}`,
+						do: `${asksPassword(store) ? `On the server, make the account ${store.kind === 'smb' ? store.user : ''} for this endpoint alone, that may ${isWritable(store) ? 'read and write there' : 'only read'}. ` : ''}From your own computer, list what ${store.server} has; on Windows, open \\\\${store.server} in its file manager instead.${filesOn(store)}`,
 						command: listCommand(store),
 						expect: `${store.share} is in the list. Paste the answer under Sources: it is read there.`
 					}
@@ -54,7 +64,19 @@ export function storeSteps({ stores, items }: SourcesSettings, { facts }: Contex
 				expect: isShare(store)
 					? 'Your files. "No such device" after a while: it cannot be mounted, and "journalctl -b -g mount" says why. Error 13 is a wrong password, 2 a share that is not there, 101 and 113 a server that cannot be reached.'
 					: 'Your files. Nothing: the stick has another name or another file system; "lsblk -f" shows both.'
-			}
+			},
+			...(isWritable(store)
+				? [
+						{
+							id: `store-written${suffix}`,
+							phase: 'check',
+							needs: ['applied', 'stores ready'],
+							do: `Try whether the endpoint may write to ${storeWords(store)}.`,
+							command: `sudo systemctl restart ${tryUnitOf(store)}`,
+							expect: `Nothing is printed. An error: "journalctl -u ${tryUnitOf(store)}" says why. "Permission denied": ${store.kind === 'nfs' ? 'the server must let the endpoint’s users write there (all_squash and anonuid, or the folder’s own mode)' : 'the account on the server may only read'}. "No space left on device": the share is full. "Read-only file system": the server hands it out read-only.`
+						} satisfies Step
+					]
+				: [])
 		];
 	});
 }

@@ -1,3 +1,7 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
@@ -16,6 +20,7 @@ import type { Secrets } from '../../link';
 import type { Plan } from '../../plan/plan';
 import type { Workshop } from '../../plan/workshop';
 import { readListing } from './storeListing';
+import { TRY_WRITE } from './tryWrite';
 import { newStore, storeOf, storeSchema, type Store } from './stores';
 
 const SHARE: Store = {
@@ -25,7 +30,8 @@ const SHARE: Store = {
 	server: 'files.local',
 	share: 'media',
 	user: 'box',
-	version: 'auto'
+	version: 'auto',
+	access: 'read'
 };
 const NFS: Store = {
 	id: 'b',
@@ -33,7 +39,8 @@ const NFS: Store = {
 	kind: 'nfs',
 	server: '192.168.40.5',
 	share: '/export/films',
-	version: '4.2'
+	version: '4.2',
+	access: 'read'
 };
 const STICK: Store = { id: 'c', name: 'stick', kind: 'stick', label: 'TIDE-1', fileSystem: 'exfat' };
 const FILE: Workshop['media'][number] = {
@@ -229,6 +236,84 @@ describe('a share in the rehearsal', () => {
 	});
 });
 
+describe('a share that is written to', () => {
+	const WRITTEN: Store = { ...SHARE, access: 'write' };
+	const plan = planWith([WRITTEN], [places[0]!]);
+	const forMs = 1_800_000;
+	const damaged = (from: string, to: string): string => {
+		const result = rehearse({
+			links: rehearsed,
+			card: cardTree(
+				write(writers, plan, context, secrets).map((file) =>
+					'lines' in file
+						? {
+								...file,
+								lines: file.lines.map((line) => ({
+									...line,
+									text: line.text.replace(from, to).replace('if [[ $(sha256sum', 'if false && [[ $(sha256sum')
+								}))
+							}
+						: file
+				)
+			),
+			bench: benchFor(chain, plan, context),
+			startUtcMs: Date.UTC(2026, 10, 26, 9),
+			forMs,
+			faults: []
+		});
+		return inWords(chain, result.events)
+			.map(({ text }) => text)
+			.join('\n');
+	};
+	it('is mounted so, with modes that let services in, and tried at each start', () => {
+		expect(textOf(plan, 'srv-music.mount')).toContain('Options=rw,');
+		expect(textOf(plan, 'srv-music.mount')).toContain('file_mode=0666,dir_mode=0777');
+		expect(textOf(plan, 'yphos-try-music.service')).toContain('ReadWritePaths=-/srv/music');
+		expect(textOf(planWith([SHARE], [places[0]!]), 'yphos-try-music.service')).toBe('');
+		const { texts, words } = run(plan, { forMs });
+		expect(texts).not.toContain('cannot be written');
+		expect(words).toContain('the file server lets the endpoint write');
+	});
+	it.each([
+		['share-read-only', '/srv/music/.yphos-1000: Permission denied'],
+		['share-full', 'No space left on device']
+	])('%s is told at the start', (name, said) => {
+		const { texts, heard } = run(plan, { faults: [{ name, atMs: 0, lastsMs: 900_000 }], forMs });
+		expect(texts).toContain('/srv/music cannot be written');
+		expect(texts).toContain(said);
+		// What only reads is none the worse for it.
+		expect(heard).toContain('Entry 0');
+	});
+	it.each([
+		['a mode that was left out', ',dir_mode=0777', '', 'Permission denied'],
+		['read-only by mistake', 'Options=rw', 'Options=ro', 'Read-only file system']
+	])('%s is told', (_, from, to, said) => {
+		const texts = damaged(from, to);
+		expect(texts).toContain('/srv/music cannot be written');
+		expect(texts).toContain(said);
+	});
+	it('is tried by the run sheet too', () => {
+		const steps = runSheet(writers, plan, context).flatMap(({ steps: some }) => some);
+		expect(steps.find(({ id }) => id.endsWith('store-written'))?.command).toBe(
+			'sudo systemctl restart yphos-try-music.service'
+		);
+	});
+	it('its script, in a real shell, on folders that can be written, cannot, and are full', () => {
+		const folder = mkdtempSync(join(tmpdir(), 'yphos-write-'));
+		const attempt = (where: string, before = '') =>
+			spawnSync('sh', ['-c', `${before}${TRY_WRITE.join('\n')}`, 'try-write.sh', where], { encoding: 'utf8' });
+		expect(attempt(folder)).toMatchObject({ status: 0, stderr: '' });
+		expect(readdirSync(folder)).toEqual([]);
+		expect(attempt(`${folder}/none`)).toMatchObject({
+			status: 1,
+			stderr: expect.stringContaining('cannot be written')
+		});
+		// A file may not grow any more: as far as the program can tell, the disk is full.
+		expect(attempt(folder, 'trap "" XFSZ; ulimit -f 0\n')).toMatchObject({ status: 1 });
+		rmSync(folder, { recursive: true });
+	});
+});
+
 describe('findings of shares', () => {
 	it.each<[string, Plan, Plan]>([
 		[
@@ -244,6 +329,11 @@ describe('findings of shares', () => {
 		['sources.share-password-music', planWith([SHARE], [places[0]!]), planWith([{ ...SHARE, user: '' }], [places[0]!])],
 		['sources.store-unused-films', planWith([NFS], ['Night ferry.wav']), planWith([NFS], [places[1]!])],
 		['sources.stick-alone', planWith([STICK], [places[2]!]), planWith([STICK], [places[2]!, 'Night ferry.wav'])],
+		[
+			'sources.share-written-music',
+			planWith([{ ...SHARE, access: 'write' }], [places[0]!]),
+			planWith([SHARE], [places[0]!])
+		],
 		['sources.elsewhere', planWith([], [places[0]!]), planWith([SHARE], [places[0]!])]
 	])('%s comes and goes, and its fixes cure it', (id, bad, good) => {
 		const found = assess(chain, bad, context).findings.find((finding) => finding.id === id);

@@ -21,6 +21,9 @@ const server = z
 /** What a mount option or the kernel would take for something else is not let in. */
 const onServer = (first: string, hint: string) => lineText(200).regex(new RegExp(`^${first}[^\\\\:*?"<>|,%]*$`), hint);
 
+/** Whether the endpoint may write there: what it is asked for, beside what the server allows. */
+const access = z.enum(['read', 'write']);
+
 /** A share of a Windows computer, or of a server that speaks its language. */
 const smb = z.object({
 	...base,
@@ -30,7 +33,8 @@ const smb = z.object({
 	share: onServer('[^/\\\\:*?"<>|,%]', 'A share is written without slashes in front, such as media or media/films.'),
 	/** "": as a guest. */
 	user: lineText(100).regex(/^[^,]*$/, 'A comma cannot be in it.'),
-	version: z.enum(['auto', '2.1', '3.0', '3.1.1'])
+	version: z.enum(['auto', '2.1', '3.0', '3.1.1']),
+	access
 });
 /** A folder that a server exports. */
 const nfs = z.object({
@@ -38,7 +42,8 @@ const nfs = z.object({
 	kind: z.literal('nfs'),
 	server,
 	share: onServer('/', 'A folder that is exported begins with a slash, such as /export/music.'),
-	version: z.enum(['auto', '3', '4.2'])
+	version: z.enum(['auto', '3', '4.2']),
+	access
 });
 /** A stick or drive in a USB socket. */
 const stick = z.object({
@@ -70,6 +75,9 @@ export const storeOf = (stores: readonly Store[], location: string): Store | und
 /** On a server. */
 export const isShare = (store: Store): store is Share => store.kind !== 'stick';
 
+/** What the endpoint is to write to. */
+export const isWritable = (store: Store): store is Share => isShare(store) && store.access === 'write';
+
 /** A password goes onto the card. */
 export const asksPassword = (store: Store): boolean => store.kind === 'smb' && store.user !== '';
 
@@ -81,6 +89,8 @@ const escaped = (path: string): string => {
 };
 /** Its unit's name without an ending. */
 export const unitOf = (store: Store): string => escaped(mountPoint(store));
+/** The unit that tries whether it can be written. */
+export const tryUnitOf = ({ name }: Pick<Store, 'name'>): string => `yphos-try-${name}.service`;
 /** The device of a stick, as a unit. */
 export const deviceOf = (label: string): string => `${escaped(`/dev/disk/by-label/${label}`)}.device`;
 
@@ -107,9 +117,9 @@ export function newStore(kind: Store['kind'], id: string, taken: readonly Store[
 	for (let n = 2; taken.some((store) => store.name === name); n++) name = `${stem}-${n}`;
 	switch (kind) {
 		case 'smb':
-			return { id, name, kind, server: 'files.local', share: 'media', user: '', version: 'auto' };
+			return { id, name, kind, server: 'files.local', share: 'media', user: '', version: 'auto', access: 'read' };
 		case 'nfs':
-			return { id, name, kind, server: 'files.local', share: '/export/media', version: 'auto' };
+			return { id, name, kind, server: 'files.local', share: '/export/media', version: 'auto', access: 'read' };
 		case 'stick':
 			return { id, name, kind, label: 'MEDIA', fileSystem: 'exfat' };
 	}

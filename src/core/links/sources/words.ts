@@ -12,6 +12,10 @@ export const SOURCES_WORDS = {
 	'name-back': () => 'The file server\u2019s name is known again',
 	'password-refused': () => 'The file server refuses the password',
 	'password-taken': () => 'The file server takes the password again',
+	'share-closed': () => 'The file server lets nobody write any more',
+	'share-opened': () => 'The file server lets the endpoint write again',
+	'share-filled': () => 'The share is full',
+	'share-emptied': () => 'The share has room again',
 	'stick-gone': () => 'The stick is pulled out',
 	'stick-back': () => 'The stick is plugged in'
 } as const satisfies Words;

@@ -109,7 +109,7 @@
 					value={store.user}
 					put={put(store, 'user')}
 					hint={asksPassword(store)
-						? 'Its password is asked for when the set is written, and stands on the card readable: one that may only read is enough.'
+						? 'Its password is asked for when the set is written, and stands on the card readable: use an account made for this endpoint alone.'
 						: 'Empty: as a guest, which most servers refuse.'}
 				/>
 				<ChoiceField
@@ -154,6 +154,19 @@
 						{ value: 'ntfs3', text: 'NTFS: of Windows' },
 						{ value: 'ext4', text: 'ext4: of Linux' }
 					]}
+				/>
+			{/if}
+			{#if isShare(store)}
+				<ChoiceField
+					path={`sources.stores.${n}.access`}
+					label="The endpoint may"
+					value={store.access}
+					onpick={put(store, 'access')}
+					options={[
+						{ value: 'read', text: 'only read: enough for what plays' },
+						{ value: 'write', text: 'read and write: for recordings' }
+					]}
+					hint={store.access === 'write' ? 'It tries at each start whether it can, and says so where it cannot.' : ''}
 				/>
 			{/if}
 			<TextField

@@ -1,0 +1,48 @@
+import { lines, rootPath, textFile } from '../../files/cardFile';
+import { unitText } from '../../formats/systemd/unit';
+import type { CardFile, CardLine, SettingPath } from '../../link';
+import type { SourcesSettings } from './settings';
+import { isWritable, mountPoint, storeWords, tryUnitOf } from './stores';
+
+const TRY_PATH = '/opt/yphos/bin/try-write.sh';
+
+/** A share that may not be written, or is full, is noticed at the start and not by the first recording that is lost. */
+export const TRY_WRITE = `#!/bin/sh
+# try-write.sh FOLDER: writes a small file there, reads it back, and takes it away again; says why that cannot be done.
+file=$1/.yphos-$$
+why=$({ printf 'written' >"$file" && [ "$(cat "$file")" = 'written' ] && rm -f "$file"; } 2>&1) && exit 0
+echo "$1 cannot be written: $why" >&2
+exit 1`.split('\n');
+
+/** The script that tries whether a share can be written, and a unit for each that is to be. */
+export function tryFiles({ stores }: SourcesSettings): CardFile[] {
+	const writable = stores.flatMap((store, n) => (isWritable(store) ? [{ store, n }] : []));
+	if (writable.length === 0) return [];
+	return [
+		textFile(
+			rootPath(TRY_PATH),
+			'Tries whether a share can be written.',
+			lines(`sources.stores.${writable[0]!.n}`, ...TRY_WRITE),
+			'0755'
+		),
+		...writable.map(({ store, n }): CardFile => {
+			const at: SettingPath = `sources.stores.${n}`;
+			const of = (...texts: string[]): CardLine[] => lines(at, ...texts);
+			const folder = mountPoint(store);
+			return textFile(
+				rootPath(`/etc/systemd/system/${tryUnitOf(store)}`),
+				`Tries whether ${storeWords(store)} can be written.`,
+				[
+					...of('[Unit]', `Description=${unitText(`Tries to write to ${storeWords(store)}`)}`),
+					...of('After=network-online.target', 'Wants=network-online.target', 'StartLimitIntervalSec=0'),
+					...of('', '[Service]', 'Type=oneshot'),
+					// Looking into it mounts it, and waits until it is there or given up on.
+					...of(`ExecStartPre=-/usr/bin/ls ${folder}`, `ExecStart=${TRY_PATH} ${folder}`),
+					...of('# A server that sleeps is asked again.', 'Restart=on-failure', 'RestartSec=300'),
+					...of('User=daemon', 'NoNewPrivileges=yes', 'ProtectSystem=strict', `ReadWritePaths=-${folder}`),
+					...of('ProtectHome=yes', 'PrivateDevices=yes', '', '[Install]', 'WantedBy=multi-user.target')
+				]
+			);
+		})
+	];
+}
