@@ -1,5 +1,6 @@
 import { emptyPlan, type Plan } from '$core/plan/plan';
 import { VERSIONS, WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
+import { withPreset } from '$core/formats/playlist/preset';
 import { demoMedia, FILM } from './facts';
 
 const item = (
@@ -8,6 +9,11 @@ const item = (
 	title: string,
 	durationSec: number | null = null
 ): Plan['sources']['items'][number] => ({ id, location, title, durationSec, extra: [] });
+/** One of the island's stations, with what is said of it beside its title. */
+const station = (id: string, name: string, title: string): Plan['sources']['items'][number] => {
+	const url = `http://radio.skerrin.example:8000/${name}`;
+	return { ...item(id, url, title), extra: withPreset([], { language: 'en', logo: `${url}.png` }) };
+};
 const also = (...parts: string[]): Plan['parts']['also'] => parts.map((part) => ({ part, count: 1 }));
 const endpoint = (id: string, plan: Plan): Endpoint => ({ id, plan, probe: null, written: null, done: {} });
 
@@ -97,8 +103,8 @@ export const demoWorkshop: Workshop = {
 					item('s2', 'Night ferry.wav', 'Night ferry', 3),
 					item('s3', 'Lens turning, studio.flac', 'Lens turning, studio take', 213),
 					item('s5', '/srv/music/Evenings/Slow tide.flac', 'Slow tide', 254),
-					item('s4', 'http://radio.skerrin.example:8000/harbour', 'Harbour Radio'),
-					item('s6', 'http://radio.skerrin.example:8000/night', 'Night programme')
+					station('s4', 'harbour', 'Harbour Radio'),
+					station('s6', 'night', 'Night programme')
 				],
 				stores: [
 					{

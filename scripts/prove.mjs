@@ -118,8 +118,20 @@ for (const stream of bench.streams) stream.state = 'refuses';
 bench.media = bench.media.filter(({ location }) => location.startsWith('/srv/'));
 const benchFile = resolve(work, 'bench.json');
 writeFileSync(benchFile, JSON.stringify(bench, null, '\t'));
+/** The share comes so long after the start is complete, s; a start takes the emulated machine about a minute. */
+const shareLateSec = sources.stores.length > 0 ? Number(values['share-late'] ?? 0) : 0;
+const START_SEC = 60;
+/** Watched until a share that comes late must have been asked for again. */
+const watchedSec = (seenOnScreen) => Math.max(seenOnScreen ? 75 : 40, shareLateSec > 0 ? shareLateSec + 150 : 0);
 const foretold = JSON.parse(
-	yphos('rehearse', set, '--bench', benchFile, '--json', '--at', '2026-11-24T12:00:00Z').out
+	yphos(
+		'rehearse',
+		set,
+		...['--bench', benchFile, '--json', '--at', '2026-11-24T12:00:00Z'],
+		...(shareLateSec > 0
+			? ['--fault', `server-asleep@0s+${START_SEC + shareLateSec}s`, '--for', `${START_SEC + watchedSec(true)}s`]
+			: [])
+	).out
 )[0];
 console.log(`Foretold: ${foretold.verdict}`);
 
@@ -148,9 +160,9 @@ const started = run('bash', [
 	...['--clock-behind', '30', '--clock-after', '20'],
 	...(planned ? ['--card-id', planned.cardId] : ['--no-audio']),
 	...(sources.stores.length > 0 ? ['--share', share] : []),
-	...(values['share-late'] ? ['--share-late', values['share-late']] : []),
+	...(shareLateSec > 0 ? ['--share-late', String(shareLateSec)] : []),
 	...(seen ? ['--connector', bench.screen.connector, '--screen', `${seen.widthPx}x${seen.heightPx}`] : []),
-	...['--at', '2026-11-24T12:00:00', '--seconds', seen ? '75' : '40']
+	...['--at', '2026-11-24T12:00:00', '--seconds', String(watchedSec(seen))]
 ]);
 if (!has(resolve(out, 'verdict.json'))) {
 	console.error('The emulated machine could not be tried, or not be judged: what it said stands above.');
@@ -202,6 +214,23 @@ function soundRows() {
 	];
 }
 
+/** Away at first, there in the end; and what is away is asked for once it has come. */
+function lateShareRows() {
+	const titles = sources.items.filter(({ location }) => location.startsWith('/srv/')).map(({ title }) => title);
+	const said = foretold.events.map(({ text }) => text);
+	const comes = said.some((text) => titles.some((title) => text === `Begins: ${title}`));
+	const mounts = readFileSync(resolve(out, 'mounts.txt'), 'utf8');
+	const came = sources.stores.every(({ name }) => mounts.includes(`/srv/${name} //`));
+	const journal = readFileSync(resolve(out, 'journal.txt'), 'utf8');
+	const missed = said.some((text) => /does not answer|Network is unreachable/.test(text));
+	const refused = /Failed to mount|CIFS: VFS: .*(?:cifs_mount|Error connecting)|mount error/.test(journal);
+	const yes = (is) => (is ? 'yes' : 'no');
+	return [
+		['share missed while it is away', yes(missed), yes(refused), missed === refused],
+		['share there in the end', yes(comes), yes(came), comes === came]
+	];
+}
+
 /** Where the picture stands, which way up, and in which mode: by marks of known colour in its corners. */
 function pictureRows() {
 	const at = verdict.screens?.at(-1);
@@ -241,6 +270,7 @@ const rows = [
 		verdict.changedBySecondApply === ''
 	],
 	...(planned ? soundRows() : []),
+	...(shareLateSec > 0 ? lateShareRows() : []),
 	...(seen ? pictureRows() : [])
 ];
 console.log(`\n${'what'.padEnd(44)}${'foretold'.padEnd(22)}${'found'.padEnd(22)}`);

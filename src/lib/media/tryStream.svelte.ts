@@ -3,19 +3,13 @@ import { readHls } from '$core/formats/hls';
 import { readPlaylist } from '$core/formats/playlist';
 import { readStreamHead, type StreamHead } from '$core/formats/streamHead';
 import { sentence } from '$core/basics/result';
+import { openThrough, readShort, type Came } from './openThrough';
 import { SHORTEST_PAUSE_MS, triedWith, type Arrival } from '$core/links/sources/arrivals';
 
-/** Where it came from, as the server route says. */
-interface Came {
-	readonly hops: readonly string[];
-	readonly type: string;
-	readonly icyName: string;
-	readonly icyBps: number;
-	readonly icyInterval: number;
-}
 /** A list leads to a list so many times at most. */
 const MOST_LISTS = 4;
 const LIST_BYTES = 200_000;
+const TOO_LONG = 'The list behind this address is longer than any list of streams.';
 /** So much is enough to know how it is made. */
 const HEAD_BYTES = 16_384;
 const LONGEST_MS = 10 * 60_000;
@@ -90,39 +84,8 @@ export class TryStream {
 		return performance.now() - this.#startMs;
 	}
 
-	async #open(url: string): Promise<{ came: Came; body: ReadableStreamDefaultReader<Uint8Array<ArrayBuffer>> }> {
-		const answer = await fetch('/streams/open', {
-			method: 'POST',
-			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify({ url, allowed: this.allowed }),
-			signal: this.#giveUp.signal
-		});
-		const said = answer.headers.get('x-stream');
-		if (!answer.ok || said === null || !answer.body) {
-			const { why } = (await answer.json().catch(() => ({}))) as { why?: string };
-			throw new Error(why ?? 'Yphos\u2019s own server cannot be reached; without it streams cannot be tried.');
-		}
-		return { came: JSON.parse(decodeURIComponent(said)) as Came, body: answer.body.getReader() as never };
-	}
-
-	/** A whole answer that is to be short. */
-	async #text(body: ReadableStreamDefaultReader<Uint8Array>): Promise<Uint8Array> {
-		const pieces: Uint8Array[] = [];
-		let length = 0;
-		for (;;) {
-			const { done, value } = await body.read();
-			if (done) break;
-			pieces.push(value);
-			if ((length += value.length) > LIST_BYTES)
-				throw new Error('The list behind this address is longer than any list of streams.');
-		}
-		const all = new Uint8Array(length);
-		let at = 0;
-		for (const piece of pieces) {
-			all.set(piece, at);
-			at += piece.length;
-		}
-		return all;
+	#open(url: string): ReturnType<typeof openThrough> {
+		return openThrough(url, this.allowed, this.#giveUp.signal);
 	}
 
 	async #follow(url: string, depth: number): Promise<void> {
@@ -132,7 +95,7 @@ export class TryStream {
 		this.came = { ...came, hops: [...(this.came?.hops ?? []), ...hops] };
 		const last = hops.at(-1)!;
 		if (isList(came.type, last)) {
-			const bytes = await this.#text(body);
+			const bytes = await readShort(body, LIST_BYTES, TOO_LONG);
 			const hls = readHls(new TextDecoder().decode(bytes));
 			if (hls.ok) return this.#live(last, hls.value);
 			const list = readPlaylist(bytes);
@@ -202,7 +165,7 @@ export class TryStream {
 
 	async #list(url: string): Promise<Extract<ReturnType<typeof readHls>, { ok: true }>['value']> {
 		const { body } = await this.#open(url);
-		const read = readHls(new TextDecoder().decode(await this.#text(body)));
+		const read = readHls(new TextDecoder().decode(await readShort(body, LIST_BYTES, TOO_LONG)));
 		if (!read.ok) throw new Error(sentence(read.faults));
 		return read.value;
 	}

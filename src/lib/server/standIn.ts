@@ -1,4 +1,5 @@
 import { STATION_LOOPS } from '$demo/stations';
+import { box, writePng, type Drawing } from '$core/formats/drawing';
 import { icyBlock } from '$core/formats/icy';
 
 /** A stand-in for the stream servers of the world: made-up stations, each able to misbehave as real ones do. */
@@ -28,6 +29,26 @@ export const STATIONS: Readonly<Record<string, Station>> = {
 		kbps: 192,
 		loop: () => bytesOf('night.mp3'),
 		titles: ['Lamp and Lens \u2013 Dim watch', 'The Keepers \u2013 Half past two']
+	}
+};
+/** A boat on the water, and a lamp at night. */
+const LOGOS: Readonly<Record<string, Drawing>> = {
+	'harbour.png': {
+		widthPx: 48,
+		heightPx: 48,
+		ground: '#0f5c4a',
+		shapes: [
+			box(23, 8, 2, 22, '#f4f0e4'),
+			box(26, 12, 10, 14, '#f4f0e4'),
+			box(10, 30, 28, 5, '#f4f0e4'),
+			box(0, 37, 48, 11, '#2f5680')
+		]
+	},
+	'night.png': {
+		widthPx: 48,
+		heightPx: 48,
+		ground: '#1c2b33',
+		shapes: [box(19, 18, 10, 24, '#f4f0e4'), box(17, 12, 14, 6, '#e0a93b'), box(15, 42, 18, 3, '#f4f0e4')]
 	}
 };
 const TITLE_SEC = 10;
@@ -212,6 +233,9 @@ export function standIn(path: string, url: URL, headers: Headers, nowMs: number)
 	if (path === 'list-circle.m3u') return text('#EXTM3U\nlist-circle.m3u\n', 200, 'audio/x-mpegurl');
 	const file = /^(harbour\.aac|night\.mp3)$/.exec(path)?.[1] as 'harbour.aac' | 'night.mp3' | undefined;
 	if (file) return ranged(bytesOf(file), file.endsWith('aac') ? 'audio/aac' : 'audio/mpeg', headers.get('range'));
+	const logo = LOGOS[path];
+	if (logo && Object.hasOwn(LOGOS, path))
+		return new Response(writePng(logo) as Uint8Array<ArrayBuffer>, { headers: { 'content-type': 'image/png' } });
 	const station = STATIONS[path];
 	if (!station || !Object.hasOwn(STATIONS, path)) return text('No station is at this address.\n', 404);
 	if (open >= MOST_STREAMS) return text('Too many listen already.\n', 503);

@@ -126,6 +126,10 @@ export const writeMedia = (location: string, media: Blob): Promise<unknown> => m
 export const writeStrip = (sha256: string, strip: unknown): Promise<unknown> => stripStore.setItem(sha256, strip);
 export const readStrip = (sha256: string): Promise<unknown> => stripStore.getItem(sha256);
 
+/** By the logo's address; the alphabet of digests keeps strips and logos apart. */
+export const writeLogo = (url: string, dataUrl: string): Promise<unknown> => stripStore.setItem(`logo ${url}`, dataUrl);
+export const readLogo = (url: string): Promise<string | null> => stripStore.getItem<string>(`logo ${url}`);
+
 export type Written = 'saved' | 'newer' | { readonly other: ReadEnvelope };
 
 /**

@@ -9,6 +9,7 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { STRIP, type Strip } from '$lib/media/strip';
 	import { readStrip } from '$lib/store/storage';
+	import StationLogo from './StationLogo.svelte';
 	import StreamTrial from './StreamTrial.svelte';
 
 	const { item }: { item: SourceItem } = $props();
@@ -83,6 +84,7 @@
 				/>
 			{/each}
 		</div>
+		{#if /^https?:/.test(preset.logo)}<StationLogo url={preset.logo} of={item.title || item.location} />{/if}
 	{/if}
 	{#if isFetched(item)}{#key item.id + item.location}<StreamTrial {item} />{/key}{/if}
 	{#if details?.chapters.length}
