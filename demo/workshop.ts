@@ -1,3 +1,4 @@
+import { newRule, type Moment } from '$core/links/programme/when';
 import { emptyPlan, type Plan } from '$core/plan/plan';
 import { VERSIONS, WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { withPreset } from '$core/formats/playlist/preset';
@@ -14,6 +15,8 @@ const station = (id: string, name: string, title: string): Plan['sources']['item
 	const url = `http://radio.skerrin.example:8000/${name}`;
 	return { ...item(id, url, title), extra: withPreset([], { language: 'en', logo: `${url}.png` }) };
 };
+const OPENS: Moment = { at: 'opens', time: '00:00', offsetMin: 0 };
+const CLOSES: Moment = { at: 'closes', time: '00:00', offsetMin: 0 };
 const also = (...parts: string[]): Plan['parts']['also'] => parts.map((part) => ({ part, count: 1 }));
 const endpoint = (id: string, plan: Plan): Endpoint => ({ id, plan, probe: null, written: null, done: {} });
 
@@ -57,7 +60,20 @@ export const demoWorkshop: Workshop = {
 		currency: 'EUR',
 		pricePerKwh: 0.31,
 		mainsV: 230,
-		lan: { cidr: '192.168.40.0/24', poolFrom: '192.168.40.100', poolTo: '192.168.40.199', gateway: '192.168.40.1' }
+		lan: { cidr: '192.168.40.0/24', poolFrom: '192.168.40.100', poolTo: '192.168.40.199', gateway: '192.168.40.1' },
+		opening: [
+			{ weekdays: [], season: { from: '04-01', until: '09-30' }, from: '10:00', until: '18:00' },
+			{ weekdays: ['Wed', 'Sat', 'Sun'], season: { from: '10-01', until: '03-31' }, from: '11:00', until: '15:30' }
+		],
+		closedOnHolidays: true,
+		holidays: [
+			{ date: '2026-12-24', title: 'Christmas Eve' },
+			{ date: '2026-12-25', title: 'Christmas Day' },
+			{ date: '2027-01-01', title: 'New Year' },
+			{ date: '2027-06-23', title: 'Lamp night' },
+			{ date: '2027-12-25', title: 'Christmas Day' }
+		],
+		place: { latitudeDeg: 62.1, longitudeDeg: -7.4 }
 	},
 	parts: demoOwnParts,
 	owned: { 'amp-old': 1, 'sp-shelf': 1, 'sp-powered': 1, 'screen-43-analogue': 1, 'lead-speaker-5': 2, 'card-16': 1 },
@@ -318,6 +334,35 @@ export const demoWorkshop: Workshop = {
 				waitForNetwork: false
 			},
 			sound: { ...hatch.sound, used: false },
+			// One of its rules never holds: the museum is closed on Tuesdays while the tours run.
+			programme: {
+				...hatch.programme,
+				lists: [
+					{ id: 'ferry', title: 'Ferry and steps', items: ['s1', 's3', 's1'] },
+					{ id: 'hours', title: 'Opening hours', items: ['s2'] }
+				],
+				rules: [
+					{
+						...newRule('tour', 'hours', 'Guided tour'),
+						weekdays: ['Tue'],
+						season: { from: '10-01', until: '03-31' },
+						from: OPENS,
+						until: CLOSES
+					},
+					{
+						...newRule('ferry', 'ferry', 'Before the ferry'),
+						weekdays: ['Mon', 'Wed', 'Fri', 'Sat'],
+						from: { at: 'clock', time: '16:30', offsetMin: 0 },
+						until: { at: 'clock', time: '17:20', offsetMin: 0 }
+					},
+					{
+						...newRule('closed', 'hours', 'After closing'),
+						holidays: 'never',
+						from: CLOSES,
+						until: { at: 'sunset', time: '00:00', offsetMin: 60 }
+					}
+				]
+			},
 			picture: {
 				...hatch.picture,
 				writesEdid: true,

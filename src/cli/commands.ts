@@ -25,6 +25,10 @@ import { linesOf } from '$core/formats/lines';
 import { readTimeSpanMs } from '$core/formats/systemd/unit';
 import { partsJsonSchema } from '$core/parts/file';
 import { mediaWords } from '$core/parts/mediaWords';
+import { WEEKDAYS } from '$core/basics/weekdays';
+import { wallClockMs } from '$core/formats/systemd/zone';
+import { resolve, type OnAir } from '$core/links/programme/onAir';
+import { becauseWords, programmeBook, showWords, whatsOn } from '$core/links/programme/whatsOn';
 import { asksPassword, storeWords } from '$core/links/sources/stores';
 import { needsPassword } from '$core/links/network/login';
 import { readProbe } from '$core/probe';
@@ -285,6 +289,47 @@ function fromPlan(path: string, flags: Flags): Run[] {
 		};
 	});
 }
+
+/** What is on at an instant, and why; with --for, all that follows. */
+export const onAir: Command = (args, flags) => {
+	const { workshop, media } = readPlanFile(need(args, 'The plan'));
+	const at = startOf(flags);
+	const until = flags.for === undefined ? null : at + lengthOf(flags);
+	const { timeZone } = workshop.venue;
+	const when = (utcMs: number): string => {
+		const wall = new Date(wallClockMs(timeZone, utcMs));
+		return `${WEEKDAYS[(wall.getUTCDay() + 6) % 7]} ${wall.toISOString().slice(0, 16).replace('T', ' ')}`;
+	};
+	const told = chosen(workshop, flags).map((endpoint) => {
+		const { programme, sources, brief } = endpoint.plan;
+		const book = programmeBook(programme, seenFrom(workshop, endpoint, flags, media).venue);
+		const say = (on: OnAir, fromUtcMs: number, untilUtcMs: number | null) => ({
+			from: new Date(fromUtcMs).toISOString(),
+			until: untilUtcMs === null ? null : new Date(untilUtcMs).toISOString(),
+			show: on.show,
+			shows: showWords(on.show, programme, sources.listTitle),
+			rule: on.line?.show === 'quiet' ? null : (on.line?.rule ?? null),
+			because: becauseWords(on, book)
+		});
+		const now = whatsOn(book, at);
+		return {
+			id: endpoint.id,
+			name: brief.name,
+			on:
+				until === null
+					? [say(now, at, now.untilUtcMs)]
+					: resolve(book, at, until).map((on) => say(on, on.fromUtcMs, on.untilUtcMs))
+		};
+	});
+	if (flags.json) sayJson(told);
+	else
+		for (const { name, on } of told)
+			for (const { from, until: ends, shows, because } of on)
+				say(
+					`${name.padEnd(18)}${when(Date.parse(from))}${ends ? ` to ${when(Date.parse(ends))}` : '              \u2026'.padEnd(24)}  ${shows} (${because})`
+				);
+	return 0;
+};
 
 function startOf(flags: Flags): number {
 	const at = text(flags, 'at');

@@ -4,6 +4,7 @@ import {
 	demo,
 	disks,
 	look,
+	onAir,
 	probe,
 	rehearseCommand,
 	schema,
@@ -19,6 +20,7 @@ const HELP = `yphos: plan, prove and write playback endpoints
   yphos check PLAN --endpoint ID --fix FINDING[:N] --out FILE   the workshop with that fix pressed
   yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--share-passwords F] [--even-so]
   yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
+  yphos on-air PLAN [--endpoint ID] [--at ISO] [--for 7d]   what is on then, and which rule says so
   yphos probe FILE                                     what a probe report says (- reads standard input)
   yphos disks FILE [--card-gb N]                       which disk of your computer is the card (- reads standard input)
   yphos look FILE…                                     what sound and picture files say of themselves
@@ -33,6 +35,7 @@ const COMMANDS = {
 	check,
 	write: writeCommand,
 	rehearse: rehearseCommand,
+	'on-air': onAir,
 	probe,
 	disks,
 	look,

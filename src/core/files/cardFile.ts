@@ -22,5 +22,7 @@ export const rootPath = (target: string): string => `boot/yphos/root${target}`;
 export const PLAYER_UNIT = 'yphos-player.service';
 /** The list that the player reads. */
 export const PLAYLIST_PATH = '/opt/yphos/playlist.m3u8';
+/** The file of a playlist, beside the list of everything, so that what it lists lies in the same place; "all": that one. */
+export const listPath = (id: string): string => (id === 'all' ? PLAYLIST_PATH : `/opt/yphos/list-${id}.m3u8`);
 /** Where media of the card set lie. */
 export const MEDIA_DIR = '/opt/yphos/media';

@@ -14,7 +14,7 @@ import type { Plan } from '../plan/plan';
 import { computeCardRoom, computeRetention, computeSize } from './card/room';
 import { isQuiet, quietCalendars, quietLine, quietNow } from './programme/quiet';
 import { MAY_SOUND } from './programme/scripts';
-import { WEEKDAYS } from './programme/settings';
+import { WEEKDAYS } from '../basics/weekdays';
 
 const lounge = demoWorkshop.endpoints[0]!;
 const BARE_INLET = {

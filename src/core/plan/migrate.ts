@@ -31,7 +31,9 @@ export const migrations: Readonly<Record<number, Migration>> = {
 	// Media say more of themselves, where somebody has looked into them.
 	10: (saved) => saved,
 	// Boards and add-ons say whether they have Bluetooth.
-	11: (saved) => saved
+	11: (saved) => saved,
+	// The venue gained opening hours, holidays and its place; the schema knows what to take where nothing is said.
+	12: (saved) => saved
 };
 /** From here on the workshop and each link count their shapes by themselves. */
 const COUNTED_APART = 7;

@@ -28,6 +28,10 @@ export function proposeVenue(timeZone: string, language: string): Venue {
 		currency: CURRENCIES[region] ?? 'EUR',
 		pricePerKwh: 0.3,
 		mainsV: LOW_MAINS_V[region] ?? 230,
-		lan: null
+		lan: null,
+		opening: [],
+		closedOnHolidays: false,
+		holidays: [],
+		place: null
 	};
 }

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { isTimeZone } from '../formats/systemd/zone';
 import { addressText, cidrText } from '../formats/ip/text';
-import { lineText } from './text';
+import { WEEKDAYS } from '../basics/weekdays';
+import { dateText, seasonSchema } from './dates';
+import { lineText, timeOfDay, uniqueList } from './text';
 
 /** Where endpoints live. */
 export const venueSchema = z.object({
@@ -23,7 +25,32 @@ export const venueSchema = z.object({
 			/** The router itself. */
 			gateway: addressText
 		})
+		.nullable(),
+	/** When visitors may come; of lines that hold on one day each counts. */
+	opening: z
+		.array(
+			z.object({
+				/** No day means every day. */
+				weekdays: z.array(z.enum(WEEKDAYS)).max(7),
+				season: seasonSchema.nullable(),
+				from: timeOfDay,
+				until: timeOfDay
+			})
+		)
+		.max(20)
+		.default([]),
+	closedOnHolidays: z.boolean().default(false),
+	holidays: uniqueList(
+		z.object({ date: dateText, title: lineText(80) }),
+		400,
+		({ date }) => date,
+		'That day is listed already.'
+	).default([]),
+	/** Where on the earth, for sunrise and sunset; null: not said. */
+	place: z
+		.object({ latitudeDeg: z.number().min(-90).max(90), longitudeDeg: z.number().min(-180).max(180) })
 		.nullable()
+		.default(null)
 });
 /** The same, as a type. */
 export type Venue = z.infer<typeof venueSchema>;

@@ -7,7 +7,7 @@ import { idText, lineText, uniqueList } from './text';
 import { venueSchema } from './venue';
 
 /** Which shape the workshop itself has, and each link's settings; a file carries them, so that each part is brought on by itself. */
-export const VERSIONS: Readonly<Record<string, number>> = { workshop: 12, ...sliceVersions };
+export const VERSIONS: Readonly<Record<string, number>> = { workshop: 13, ...sliceVersions };
 /** Grows with any of them, and with each new link: what has a larger one was written by a later Yphos. */
 export const WORKSHOP_VERSION = Object.values(VERSIONS).reduce((sum, version) => sum + version, 0);
 
@@ -67,7 +67,18 @@ export const emptyWorkshop = (timeZone: string): Workshop => ({
 	yphos: 'workshop',
 	version: WORKSHOP_VERSION,
 	links: { ...VERSIONS },
-	venue: { name: 'My workshop', timeZone, currency: 'EUR', pricePerKwh: 0.3, mainsV: 230, lan: null },
+	venue: {
+		name: 'My workshop',
+		timeZone,
+		currency: 'EUR',
+		pricePerKwh: 0.3,
+		mainsV: 230,
+		lan: null,
+		opening: [],
+		closedOnHolidays: false,
+		holidays: [],
+		place: null
+	},
 	parts: [],
 	owned: {},
 	shipping: [],

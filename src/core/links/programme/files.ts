@@ -1,43 +1,24 @@
-import { lines, PLAYER_UNIT, PLAYLIST_PATH, rootPath, textFile } from '../../files/cardFile';
+import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim, type ClaimOn } from '../../claims';
 import { mpvLine } from '../../formats/mpv/conf';
 import type { CardFile, CardLine, Context } from '../../link';
+import { onAirFiles } from './onAirFiles';
 import { quietCalendars, quietLine } from './quiet';
 import { MAY_SOUND } from './scripts';
+import { MAY_SOUND_PATH, QUIET_BEGINS, QUIET_ENDS } from './service';
 import type { ProgrammeSettings } from './settings';
 
-/** The name of the timer and service that silence the player. */
-export const QUIET_BEGINS = 'yphos-quiet-begins';
-/** The name of the timer and service that let it play again. */
-export const QUIET_ENDS = 'yphos-quiet-ends';
-/** The script that says whether now is outside quiet hours. */
-export const MAY_SOUND_PATH = '/opt/yphos/bin/may-sound.sh';
 const QUIET_HOURS_PATH = '/opt/yphos/quiet-hours.txt';
 const UNITS = '/etc/systemd/system/';
 
 type PlayerClaim = ClaimOn<'player'>;
 
 /** The player's options that decide how the list runs, and what begins and ends quiet hours. */
-export const programmeFiles = (settings: ProgrammeSettings, claims: readonly Claim[]): CardFile[] => [
+export const programmeFiles = (settings: ProgrammeSettings, context: Context, claims: readonly Claim[]): CardFile[] => [
 	playerOptions(settings, claimsOn(claims, 'player')),
-	...quietFiles(settings, claimsOn(claims, 'hushed'))
+	...quietFiles(settings, claimsOn(claims, 'hushed')),
+	...onAirFiles(settings, context)
 ];
-
-/** The player as a service: it plays the list, keeps quiet hours, and is started again when it ends. */
-export const playerService = (programme: ProgrammeSettings, { facts }: Context): Claim => ({
-	on: 'service',
-	from: 'programme',
-	what: 'player',
-	setting: 'programme',
-	unit: PLAYER_UNIT,
-	why: 'Starts the player, and starts it again whenever it ends.',
-	described: { text: `Plays for ${facts.endpointName}`, setting: 'brief.name' },
-	exec: { words: ['/usr/bin/mpv', `--playlist=${PLAYLIST_PATH}`], setting: 'sources' },
-	home: 'yphos',
-	restart: { when: programme.loop === 'once' ? 'on-failure' : 'always', setting: 'programme.loop' },
-	...(programme.quiet.length ? { condition: { path: MAY_SOUND_PATH, setting: 'programme.quiet' } } : {}),
-	...(programme.startAtBoot ? { boots: 'programme.startAtBoot' } : {})
-});
 
 function option(name: string, value: string, setting: CardLine['setting']): CardLine {
 	const written = mpvLine(name, value);

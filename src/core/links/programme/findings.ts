@@ -1,6 +1,7 @@
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
 import { clockOf } from '../../parts/chosen';
+import { assessRules } from './assessRules';
 import type { ProgrammeSettings } from './settings';
 
 const own = changing<ProgrammeSettings>('programme');
@@ -10,7 +11,8 @@ export const assessProgramme = (settings: ProgrammeSettings, context: Context): 
 	...assessEnds(context),
 	...assessGone(settings, context),
 	...assessQuiet(settings.quiet),
-	...assessClock(settings.quiet, context)
+	...assessRules(settings, context),
+	...assessClock(settings, context)
 ];
 
 /** A player wants something to play, and somewhere for it to be heard. */
@@ -98,17 +100,18 @@ const assessQuiet = (quiet: ProgrammeSettings['quiet']): Finding[] =>
 	);
 
 /** Whoever keeps hours must know the time. */
-function assessClock(quiet: ProgrammeSettings['quiet'], context: Context): Finding[] {
+function assessClock({ quiet, rules }: ProgrammeSettings, context: Context): Finding[] {
 	const board = context.part('board', context.facts.parts.board);
-	if (quiet.length === 0 || !board || board.hasClock || clockOf(context)) return [];
+	const setting = quiet.length ? 'programme.quiet' : 'programme.rules';
+	if ((quiet.length === 0 && rules.length === 0) || !board || board.hasClock || clockOf(context)) return [];
 	if (context.facts.way === 'none')
 		return [
 			{
 				id: 'programme.no-clock',
 				level: 'stop',
-				title: 'Quiet hours, but no clock',
-				why: `${board.name} forgets the time without power, and without a network nothing tells it. Join a network, or leave quiet hours out.`,
-				setting: 'programme.quiet',
+				title: quiet.length ? 'Quiet hours, but no clock' : 'Rules by the hour, but no clock',
+				why: `${board.name} forgets the time without power, and without a network nothing tells it. Join a network, add a clock, or leave the hours out.`,
+				setting,
 				fixes: [
 					{ label: 'Use Ethernet', apply: context.change.useWired() },
 					...context.drawer
@@ -123,8 +126,8 @@ function assessClock(quiet: ProgrammeSettings['quiet'], context: Context): Findi
 			id: 'programme.clock-by-network',
 			level: 'note',
 			title: 'After a power cut the time comes from the network',
-			why: `${board.name} has no clock of its own. Until the network tells it, it takes the time at which the power went, so quiet hours may be misjudged for a minute.`,
-			setting: 'programme.quiet',
+			why: `${board.name} has no clock of its own. Until the network tells it, it takes the time at which the power went, so what goes by the hour may be misjudged for a minute.`,
+			setting,
 			fixes: []
 		}
 	];

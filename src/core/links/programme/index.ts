@@ -5,7 +5,7 @@ import { PLAYER_UNIT } from '../../files/cardFile';
 import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { assessProgramme } from './findings';
-import { MAY_SOUND_PATH, playerService, QUIET_BEGINS, QUIET_ENDS } from './files';
+import { MAY_PLAY_PATH, MAY_SOUND_PATH, ON_AIR_UNIT, playerService, QUIET_BEGINS, QUIET_ENDS } from './service';
 import { quietInWords, quietHoursPerDay } from './quiet';
 import { PLAYER_START_MS, RETRY_MS } from './rehearse';
 import { standInClaims } from './standIn';
@@ -53,11 +53,44 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 			on: 'check',
 			from: 'programme',
 			what: 'player',
-			...(programme.quiet.length
-				? { label: 'the player runs, unless it is quiet', command: `sh -c '! ${MAY_SOUND_PATH} || ${runs}'` }
-				: { label: 'the player runs', command: runs }),
+			...(programme.rules.length
+				? { label: 'the player runs, while something is on', command: `sh -c '! ${MAY_PLAY_PATH} || ${runs}'` }
+				: programme.quiet.length
+					? { label: 'the player runs, unless it is quiet', command: `sh -c '! ${MAY_SOUND_PATH} || ${runs}'` }
+					: { label: 'the player runs', command: runs }),
 			setting: 'programme.startAtBoot'
 		});
+	if (programme.rules.length)
+		out.push(
+			...programme.lists.map(({ id, title, items }, n): Claim => ({
+				on: 'list',
+				from: 'programme',
+				what: title || id,
+				id,
+				title,
+				items,
+				setting: `programme.lists.${n}`
+			})),
+			...(['service', 'timer'] as const).map((ending): Claim => ({
+				on: 'unit',
+				from: 'programme',
+				what: 'rules',
+				name: `${ON_AIR_UNIT}.${ending}`,
+				setting: 'programme.rules'
+			})),
+			{
+				on: 'start',
+				of: PLAYER_UNIT,
+				from: 'programme',
+				what: 'rules',
+				after: `${ON_AIR_UNIT}.service`,
+				wants: true,
+				setting: 'programme.rules'
+			},
+			...programme.rules.map(
+				({ title, id }): Claim => entryClaims('programme', 'programme', [['programme.rules', 'Rule', title || id]])[0]!
+			)
+		);
 	if (programme.quiet.length) {
 		out.push({
 			on: 'unit',
@@ -85,10 +118,11 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 	id: 'programme',
 	title: 'Programme',
 	settings: programmeSettings,
-	version: 3,
+	version: 4,
 	migrations: {
 		1: (saved) => ({ used: true, ...saved }),
-		2: (saved) => ({ whenGone: 'list', lookSec: LOOK_SEC, ...saved })
+		2: (saved) => ({ whenGone: 'list', lookSec: LOOK_SEC, ...saved }),
+		3: (saved) => ({ lists: [], rules: [], otherwise: 'all', ...saved })
 	},
 	empty: ({ kind }) => ({
 		used: playsList(kind),
@@ -97,7 +131,10 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 		shuffle: false,
 		quiet: [],
 		whenGone: 'list',
-		lookSec: LOOK_SEC
+		lookSec: LOOK_SEC,
+		lists: [],
+		rules: [],
+		otherwise: 'all'
 	}),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	key: 'q',

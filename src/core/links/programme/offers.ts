@@ -33,6 +33,8 @@ declare module '../../claims' {
 	interface ClaimTypes {
 		/** An option for the player. */
 		player: Caused & { readonly option: string; readonly value: string };
+		/** A playlist of its own: some entries of the sources, by id, in order; whoever has those writes it. */
+		list: Caused & { readonly id: string; readonly title: string; readonly items: readonly string[] };
 		/** A unit that is stopped for quiet hours and started after them. */
 		hushed: Caused & { readonly unit: string };
 	}

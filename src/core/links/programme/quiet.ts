@@ -1,8 +1,7 @@
 import { nextElapses, readCalendar } from '../../formats/systemd/calendar';
 import { wallClockMs } from '../../formats/systemd/zone';
-import { WEEKDAYS, type QuietHours } from './settings';
-
-type Weekday = (typeof WEEKDAYS)[number];
+import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
+import type { QuietHours } from './settings';
 
 const after = (day: Weekday): Weekday => WEEKDAYS[(WEEKDAYS.indexOf(day) + 1) % 7]!;
 

@@ -5,6 +5,8 @@ import type { ScreenWish } from '../../engines/machine/signals';
 import { tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
 import type { PlayedMedia } from '../../parts/media';
 import { PLAYER_UNIT } from '../../files/cardFile';
+import { rehearseOnAir } from './rehearseOnAir';
+import { NOW_PATH } from './service';
 import { STAND_IN } from './standInFiles';
 import { PROGRAMME_WORDS } from './words';
 
@@ -44,20 +46,24 @@ type Tell = Teller<typeof PROGRAMME_WORDS>;
 export function rehearseProgramme(machine: Machine): void {
 	const tell = tellerFor(machine, 'programme', PROGRAMME_WORDS);
 	let playing: Playing | null = null;
+	rehearseOnAir(machine, tell);
 	machine.programs.set('/usr/bin/mpv', (process) => {
 		if (machine.offers.playAddress?.(process)) return;
 		play({ process, machine, tell, playsNow: (now) => (playing = now) });
 	});
 	machine.on('unit-asked', ({ verb, unit }) => {
 		if (unit !== PLAYER_UNIT) return;
-		tell.event(verb === 'stop' ? 'quiet-begins' : 'quiet-ends', 'info');
-		if (verb === 'stop') machine.emit('player-rests', tell.said('quiet'));
+		const now = machine.disk.read(NOW_PATH);
+		// What the rules begin and end they tell of themselves.
+		if (now === null) tell.event(verb === 'stop' ? 'quiet-begins' : 'quiet-ends', 'info');
+		if (verb === 'stop') machine.emit('player-rests', tell.said(now === '\n' ? 'nothing-on' : 'quiet'));
 	});
 	machine.on('unit-held-back', ({ unit, why }) => {
 		if (unit === PLAYER_UNIT) machine.emit('player-fails', tell.said('held-back', { why }));
 	});
 	machine.on('unit-skipped', (unit) => {
 		if (unit !== PLAYER_UNIT) return;
+		if (machine.disk.read(NOW_PATH) === '\n') return machine.emit('player-rests', tell.said('nothing-on'));
 		tell.event('stays-off', 'info');
 		machine.emit('player-rests', tell.said('quiet'));
 	});

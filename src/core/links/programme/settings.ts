@@ -1,8 +1,7 @@
 import { z } from 'zod';
+import { WEEKDAYS } from '../../basics/weekdays';
 import { timeOfDay } from '../../plan/text';
-
-/** As systemd writes them, Monday first. Source: systemd.time(7). */
-export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
+import { rulesShape } from './when';
 
 const quietHours = z.object({
 	/** The evening on which it begins; no day means every day. */
@@ -29,7 +28,8 @@ export const programmeSettings = z.object({
 	 */
 	whenGone: z.enum(['list', 'back', 'file', 'sign']),
 	/** A stream that is gone is tried again so often, s. */
-	lookSec: z.number().int().min(10).max(86_400)
+	lookSec: z.number().int().min(10).max(86_400),
+	...rulesShape
 });
 /** The programme's slice of a plan. */
 export type ProgrammeSettings = z.infer<typeof programmeSettings>;

@@ -2,6 +2,13 @@ import type { Words } from '../../engines/machine';
 
 /** The programme's events in words, by code. */
 export const PROGRAMME_WORDS = {
+	'on-air': ({ list, why }: { list: string; why: string }) => [
+		`On now: ${list}`,
+		why ? `rule: ${why}` : 'no rule holds'
+	],
+	rests: ({ why }: { why: string }) => ['Nothing is on now', why ? `rule: ${why}` : 'no rule holds'],
+	'nothing-on': () => 'nothing is on',
+	'list-gone': ({ path }: { path: string }) => `What is to be on is not there: ${path}`,
 	'quiet-begins': () => 'Quiet hours begin',
 	'quiet-ends': () => 'Quiet hours end',
 	'stays-off': () => 'Quiet hours: the player stays off',

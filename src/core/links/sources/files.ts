@@ -1,5 +1,5 @@
-import { lines, MEDIA_DIR, PLAYLIST_PATH, rootPath, textFile } from '../../files/cardFile';
-import type { Claim } from '../../claims';
+import { listPath, lines, MEDIA_DIR, PLAYLIST_PATH, rootPath, textFile } from '../../files/cardFile';
+import { claimsOn, type Claim } from '../../claims';
 import { writeM3uLines } from '../../formats/playlist/m3u';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import { placesIn } from '../../files/mediaPlace';
@@ -13,7 +13,7 @@ import type { SourcesSettings } from './settings';
 export function sourcesFiles(
 	settings: SourcesSettings,
 	context: Context,
-	_claims: readonly Claim[],
+	claims: readonly Claim[],
 	secrets: Secrets
 ): CardFile[] {
 	const { items, listTitle, header } = settings;
@@ -48,6 +48,22 @@ export function sourcesFiles(
 	});
 	return [
 		textFile(rootPath(PLAYLIST_PATH), 'What is played, in order.', content),
+		...claimsOn(claims, 'list').map((list) => {
+			// What is no longer among the sources is left out; the programme says so.
+			const taken = list.items.flatMap((id) => {
+				const index = items.findIndex((item) => item.id === id);
+				return index < 0 ? [] : [{ index, entry: entries[index]! }];
+			});
+			const [first, ...others] = writeM3uLines({
+				title: list.title || null,
+				header: [],
+				entries: taken.map(({ entry }) => entry)
+			});
+			return textFile(rootPath(listPath(list.id)), `The playlist "${list.title || list.id}".`, [
+				...lines(list.setting, ...first!),
+				...others.flatMap((texts, n) => lines(taken[n] ? `sources.items.${taken[n].index}` : list.setting, ...texts))
+			]);
+		}),
 		...media.values(),
 		...copyFile(settings, context),
 		...convertFile(settings, context),

@@ -181,6 +181,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 		const file = items.find((item) => !isStream(item) && !/\.m3u8?$/i.test(item.location));
 		return {
 			listed: items.length,
+			entries: items,
 			streams: items.filter(isFetched).length,
 			firstFile: file ? placesIn(items)(file.location).inPlaylist : null,
 			receives: items.some(({ location }) => receivedAt(location) !== null),

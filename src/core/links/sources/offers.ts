@@ -6,6 +6,8 @@ declare module '../../facts' {
 	interface Facts {
 		/** How many entries are listed to be played; absent when no list is played. */
 		readonly listed?: number;
+		/** The entries themselves, for playlists that are made of some of them. */
+		readonly entries?: readonly { readonly id: string; readonly title: string; readonly location: string }[];
 		/** How many of them are streams that are fetched. */
 		readonly streams?: number;
 		/** Where the first file of the list lies on the endpoint; null: it has none. */

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { isQuiet, quietLine } from '$core/links/programme/quiet';
-	import { WEEKDAYS } from '$core/links/programme/settings';
+	import { WEEKDAYS } from '$core/basics/weekdays';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	const view = useEndpoint();

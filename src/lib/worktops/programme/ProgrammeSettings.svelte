@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Button, TextInput } from 'carbon-components-svelte';
-	import { WEEKDAYS, type QuietHours } from '$core/links/programme/settings';
+	import { WEEKDAYS } from '$core/basics/weekdays';
+	import type { QuietHours } from '$core/links/programme/settings';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, SwitchField } from '$lib/fields';
 

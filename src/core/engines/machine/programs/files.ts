@@ -268,6 +268,7 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 	date(process, machine, args) {
 		const now = new Date(machine.wallClockMs);
 		const two = (n: number): string => String(n).padStart(2, '0');
+		const offsetMin = Math.round((machine.wallClockMs - machine.believedUtcMs) / 60_000);
 		const parts: Readonly<Record<string, string>> = {
 			u: String(((now.getUTCDay() + 6) % 7) + 1),
 			H: two(now.getUTCHours()),
@@ -275,7 +276,9 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 			S: two(now.getUTCSeconds()),
 			Y: String(now.getUTCFullYear()),
 			m: two(now.getUTCMonth() + 1),
-			d: two(now.getUTCDate())
+			d: two(now.getUTCDate()),
+			s: String(Math.floor(machine.believedUtcMs / 1000)),
+			z: `${offsetMin < 0 ? '-' : '+'}${two(Math.floor(Math.abs(offsetMin) / 60))}${two(Math.abs(offsetMin) % 60)}`
 		};
 		const format = args.find((arg) => arg.startsWith('+'))?.slice(1);
 		if (format === undefined || [...format.matchAll(/%(.)/g)].some(([, letter]) => !(letter! in parts))) {

@@ -33,7 +33,10 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 			'IPAddressDeny'
 		]
 	],
-	Timer: ['OnCalendar', 'OnBootSec', 'OnUnitActiveSec', 'AccuracySec', 'Unit', 'Persistent'],
+	Timer: [
+		...['OnCalendar', 'OnBootSec', 'OnUnitActiveSec', 'AccuracySec', 'Unit', 'Persistent'],
+		...['OnClockChange', 'OnTimezoneChange']
+	],
 	Mount: ['What', 'Where', 'Type', 'Options', 'TimeoutSec'],
 	Automount: ['Where', 'TimeoutIdleSec'],
 	Path: [

@@ -43,5 +43,8 @@ export function startTimer({ machine, files, start }: Manager, name: string): vo
 	const onBoot = files.spanMs(name, 'OnBootSec');
 	if (onBoot !== null) machine.after(Math.max(0, onBoot - (machine.clock.nowMs - machine.userspaceAtMs)), fire);
 	arm();
-	machine.onTimeSet(arm);
+	machine.onTimeSet(() => {
+		if (files.isOn(name, 'OnClockChange')) fire();
+		arm();
+	});
 }

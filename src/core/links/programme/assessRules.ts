@@ -1,0 +1,187 @@
+import { dayFacts, dayOf } from '../../basics/calendar';
+import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
+import { changing } from '../../changes';
+import type { Context, Finding, Fix } from '../../link';
+import { holdsOn, ruleLines } from './ruleLines';
+import type { ProgrammeSettings } from './settings';
+import type { Moment, ProgrammeRule } from './when';
+
+const own = changing<ProgrammeSettings>('programme');
+const changed = (id: string, change: Partial<ProgrammeRule>) =>
+	own((all) => ({ ...all, rules: all.rules.map((rule) => (rule.id === id ? { ...rule, ...change } : rule)) }));
+const without = (id: string): Fix => ({
+	label: 'Take the rule out',
+	apply: own((all) => ({ ...all, rules: all.rules.filter((rule) => rule.id !== id) }))
+});
+const clock = (time: string): Moment => ({ at: 'clock', time, offsetMin: 0 });
+const nameOf = ({ title, id }: { title: string; id: string }): string => title || id;
+const asks = ({ from, until }: ProgrammeRule, ...wanted: Moment['at'][]): boolean =>
+	[from, until].some(({ at }) => wanted.includes(at));
+
+/** Rules that show nothing, that never hold, or that ask for what the venue does not say; playlists that lack entries. */
+export function assessRules(settings: ProgrammeSettings, context: Context): Finding[] {
+	const { rules, lists, startAtBoot } = settings;
+	if (rules.length === 0) return [];
+	const listed = new Set(context.facts.entries?.map(({ id }) => id));
+	const out: Finding[] = [];
+	if (!startAtBoot)
+		out.push({
+			id: 'programme.rules-idle',
+			level: 'caution',
+			title: 'Rules decide what is on, and nothing begins by itself',
+			why: 'At a rule’s hour the list is changed only while the player runs already: after a start nobody hears or sees anything.',
+			setting: 'programme.startAtBoot',
+			fixes: [{ label: 'Start with the board', apply: own({ startAtBoot: true }) }]
+		});
+	rules.forEach((rule, n) => {
+		const setting = `programme.rules.${n}` as const;
+		const shown = lists.find(({ id }) => id === rule.show);
+		if (rule.show !== 'all' && rule.show !== 'rest' && !shown)
+			out.push({
+				id: `programme.rule-list-${rule.id}`,
+				level: 'stop',
+				title: `The rule “${nameOf(rule)}” shows a playlist that is not there`,
+				why: 'The player would be given a list that the card does not have. Choose another, or show everything.',
+				setting,
+				fixes: [{ label: 'Show everything', apply: changed(rule.id, { show: 'all' }) }, without(rule.id)]
+			});
+		if (asks(rule, 'opens', 'closes') && context.venue.opening.length === 0)
+			out.push({
+				id: `programme.rule-opening-${rule.id}`,
+				level: 'stop',
+				title: `The rule “${nameOf(rule)}” goes by opening hours, and the venue has none`,
+				why: 'It would never hold. Say under Venue when it is open, or give the rule hours of its own.',
+				setting,
+				fixes: [
+					{
+						label: 'From 09:00 to 17:00',
+						apply: changed(rule.id, {
+							...(asks({ ...rule, until: rule.from }, 'opens', 'closes') ? { from: clock('09:00') } : {}),
+							...(asks({ ...rule, from: rule.until }, 'opens', 'closes') ? { until: clock('17:00') } : {})
+						})
+					}
+				]
+			});
+		else if (asks(rule, 'sunrise', 'sunset') && !context.venue.place)
+			out.push({
+				id: `programme.rule-sun-${rule.id}`,
+				level: 'stop',
+				title: `The rule “${nameOf(rule)}” goes by the sun, and nobody has said where the venue is`,
+				why: 'Sunrise and sunset depend on the place. Give its latitude and longitude under Venue, or give the rule hours of its own.',
+				setting,
+				fixes: [
+					{
+						label: 'From 07:00 to 20:00',
+						apply: changed(rule.id, {
+							...(asks({ ...rule, until: rule.from }, 'sunrise', 'sunset') ? { from: clock('07:00') } : {}),
+							...(asks({ ...rule, from: rule.until }, 'sunrise', 'sunset') ? { until: clock('20:00') } : {})
+						})
+					}
+				]
+			});
+		else if (!everHolds(rule, context))
+			out.push({
+				id: `programme.rule-never-${rule.id}`,
+				level: 'caution',
+				title: `The rule “${nameOf(rule)}” never holds`,
+				why: `No day has all that it asks for${asks(rule, 'opens', 'closes') ? ': on its days the venue is closed' : ''}. What it shows is not shown by it.`,
+				setting,
+				fixes: [...movedTo(rule, context), without(rule.id)]
+			});
+		if (rule.each && rule.each.forMin >= rule.each.everyMin)
+			out.push({
+				id: `programme.rule-each-${rule.id}`,
+				level: 'note',
+				title: `The rule “${nameOf(rule)}” comes again before it has ended`,
+				why: `It lasts ${rule.each.forMin} minutes and comes every ${rule.each.everyMin}: it is on all the while.`,
+				setting,
+				fixes: [{ label: 'Let it be on all the while', apply: changed(rule.id, { each: null }) }]
+			});
+	});
+	lists.forEach((list, n) => {
+		const setting = `programme.lists.${n}` as const;
+		const there = list.items.filter((id) => listed.has(id));
+		const showing = rules.filter(({ show }) => show === list.id);
+		const withoutList = (all: ProgrammeSettings): ProgrammeSettings => ({
+			...all,
+			lists: all.lists.filter(({ id }) => id !== list.id),
+			rules: all.rules.filter(({ show }) => show !== list.id)
+		});
+		if (showing.length === 0)
+			out.push({
+				id: `programme.list-unused-${list.id}`,
+				level: 'note',
+				title: `No rule shows the playlist “${nameOf(list)}”`,
+				why: 'It is written to the card, and nobody sees it.',
+				setting,
+				fixes: [{ label: 'Take it out', apply: own(withoutList) }]
+			});
+		else if (there.length === 0)
+			out.push({
+				id: `programme.list-empty-${list.id}`,
+				level: 'stop',
+				title: `The playlist “${nameOf(list)}” is empty`,
+				why: 'While it is on the player finds nothing, ends, and is begun again every two seconds. Add entries, or take it out with its rules.',
+				setting,
+				fixes: [{ label: 'Take it out', apply: own(withoutList) }]
+			});
+		if (there.length > 0 && there.length < list.items.length)
+			out.push({
+				id: `programme.list-lost-${list.id}`,
+				level: 'caution',
+				title: `The playlist “${nameOf(list)}” lacks ${list.items.length - there.length} of its entries`,
+				why: 'They are no longer among the sources, and are passed over.',
+				setting,
+				fixes: [
+					{
+						label: 'Forget them',
+						apply: own((all) => ({
+							...all,
+							lists: all.lists.map((one) =>
+								one.id === list.id ? { ...one, items: one.items.filter((id) => listed.has(id)) } : one
+							)
+						}))
+					}
+				]
+			});
+	});
+	return out;
+}
+
+/** Days that are tried: four years have a leap day, each weekday in each month, and both kinds of week. */
+const TRIED_DAYS = 1461;
+const FIRST_DAY = dayOf('2026-01-01');
+
+/** Whether any day has all that a rule asks for. */
+function everHolds(rule: ProgrammeRule, { venue }: Context): boolean {
+	return ruleLines([rule], venue).some((line) => {
+		const days = line.only
+			? line.only.map((ymd) => dayOf(String(ymd).replace(/^(....)(..)(..)$/, '$1-$2-$3')))
+			: Array.from(
+					{ length: TRIED_DAYS },
+					(_, n) => Math.max(FIRST_DAY, rule.validFrom === '' ? FIRST_DAY : dayOf(rule.validFrom)) + n
+				);
+		// A rule that ended before today may still be tried on its own last days.
+		if (!line.only && rule.validUntil !== '' && dayOf(rule.validUntil) < FIRST_DAY) days.push(dayOf(rule.validUntil));
+		return days.some((day) => holdsOn(line, dayFacts(day)));
+	});
+}
+
+const DAY_NAMES = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays'];
+
+/** The nearest weekday on which it would hold. */
+function movedTo(rule: ProgrammeRule, context: Context): Fix[] {
+	if (rule.weekdays.length === 0) return [];
+	const first = WEEKDAYS.indexOf(rule.weekdays[0]!);
+	const day = WEEKDAYS.map((_, n): Weekday => WEEKDAYS[(first + n) % 7]!).find((weekday) =>
+		everHolds({ ...rule, weekdays: [weekday] }, context)
+	);
+	return day === undefined
+		? []
+		: [
+				{
+					label: `Move it to ${DAY_NAMES[WEEKDAYS.indexOf(day)]}`,
+					apply: changed(rule.id, { weekdays: [day] })
+				}
+			];
+}

@@ -1,0 +1,154 @@
+import { STATE_DIR } from './service';
+
+export const RULES_PATH = '/opt/yphos/programme/rules.txt';
+export const SUN_PATH = '/opt/yphos/programme/sun.txt';
+/**
+ * The rules once more, for the endpoint: reckoned there from the clock on the wall alone, so that they hold in any year. A test holds
+ * it against `onAir.ts`. Source of the date from a number of days: the calendar's own cycle of 146097 days.
+ */
+export const ON_AIR = `#!/bin/sh
+# on-air.sh: finds by the rules what is on now, and puts its list in place.
+rules=\${YPHOS_RULES:-${RULES_PATH}}
+sun=\${YPHOS_SUN:-${SUN_PATH}}
+state=\${YPHOS_STATE:-${STATE_DIR}}
+set -- \${YPHOS_NOW:-$(date '+%s %z')}
+zone=\${2#?}
+# 08 would be taken for an octal number.
+offset=$(((1\${zone%??} - 100) * 60 + 1\${zone#??} - 100))
+case $2 in -*) offset=$((-offset)) ;; esac
+wall=$(($1 + offset * 60))
+minute=$((wall % 86400 / 60))
+today=$((wall / 86400))
+
+# What is to be said of a day, from its number, as words.
+look_at() {
+	days=$(($1 + 719468))
+	of_era=$((days % 146097))
+	year=$(((of_era - of_era / 1460 + of_era / 36524 - of_era / 146096) / 365))
+	of_year=$((of_era - 365 * year - year / 4 + year / 100))
+	month=$(((5 * of_year + 2) / 153))
+	of_month=$((of_year - (153 * month + 2) / 5 + 1))
+	month=$((month < 10 ? month + 3 : month - 9))
+	year=$((days / 146097 * 400 + year + (month <= 2)))
+	case $month in
+	2) long=$((year % 4 == 0 && (year % 100 != 0 || year % 400 == 0) ? 29 : 28)) ;;
+	4 | 6 | 9 | 11) long=30 ;;
+	*) long=31 ;;
+	esac
+	rise=0 set=0
+	if [ -e "$sun" ]; then
+		while read -r its rows; do
+			[ "$its" -eq "$month" ] || continue
+			for row in $rows; do
+				[ "\${row%%/*}" -le "$of_month" ] || break
+				set=$((\${row##*/} + offset)) row=\${row#*/}
+				rise=$((\${row%/*} + offset))
+			done
+			break
+		done <"$sun"
+	fi
+	facts="$((($1 + 3) % 7 + 1)) $((($1 + 3) / 7 % 2)) $(((of_month + 6) / 7)) $((of_month + 7 > long)) $((month * 100 + of_month)) $((year * 10000 + month * 100 + of_month)) $rise $set"
+}
+
+minutes_of() {
+	case $1 in
+	rise*) minutes=$((rise + \${1#rise})) ;;
+	set*) minutes=$((set + \${1#set})) ;;
+	*) minutes=$1 ;;
+	esac
+}
+
+# Whether the conditions of a line hold at that minute after a day's midnight; what is to be said of the day comes first.
+holds() {
+	at=$1 weekday=$2 parity=$3 nth=$4 last=$5 month_day=$6 date=$7 rise=$8 set=$9
+	shift 9
+	each='' length=''
+	for word; do
+		value=\${word#*=}
+		case $word in
+		days=*) case $value in *"$weekday"*) ;; *) return 1 ;; esac ;;
+		nth=last) [ "$last" -eq 1 ] || return 1 ;;
+		nth=*) [ "$nth" -eq "$value" ] || return 1 ;;
+		week=*) [ "$parity" -eq "$value" ] || return 1 ;;
+		season=*)
+			if [ "\${value%-*}" -le "\${value#*-}" ]; then
+				[ "$month_day" -ge "\${value%-*}" ] && [ "$month_day" -le "\${value#*-}" ] || return 1
+			else
+				[ "$month_day" -ge "\${value%-*}" ] || [ "$month_day" -le "\${value#*-}" ] || return 1
+			fi
+			;;
+		valid=*) [ "$date" -ge "\${value%-*}" ] && [ "$date" -le "\${value#*-}" ] || return 1 ;;
+		only=*) case ,$value, in *",$date,"*) ;; *) return 1 ;; esac ;;
+		never=*) case ,$value, in *",$date,"*) return 1 ;; esac ;;
+		each=*) each=\${value%-*} length=\${value#*-} ;;
+		from=*)
+			minutes_of "$value"
+			from=$minutes
+			;;
+		until=*)
+			minutes_of "$value"
+			until=$minutes
+			;;
+		esac
+	done
+	[ "$until" -gt "$from" ] || until=$((until + 1440))
+	[ "$at" -ge "$from" ] && [ "$at" -lt "$until" ] || return 1
+	[ -z "$each" ] || [ "$(((at - from) % each))" -lt "$length" ]
+}
+
+look_at "$((today - 1))"
+day_before=$facts
+look_at "$today"
+show='' why=''
+while IFS= read -r line; do
+	conditions=\${line%%" title="*}
+	title=\${line#*" title="}
+	name=\${conditions%%" "*}
+	conditions=\${conditions#* }
+	case $name in
+	'#'* | '') continue ;;
+	otherwise)
+		show=$conditions
+		break
+		;;
+	esac
+	if holds "$minute" $facts $conditions || holds "$((minute + 1440))" $day_before $conditions; then
+		show=$name why=$title
+		break
+	fi
+done <"$rules"
+
+new=''
+case $show in
+rest | '') ;;
+all) new=/opt/yphos/playlist.m3u8 ;;
+*) new=/opt/yphos/list-$show.m3u8 ;;
+esac
+printf '%s\\n' "$why" >"$state/why"
+old=none
+[ -e "$state/now.m3u8" ] && old=$(cat "$state/now.m3u8")
+[ "$old" = "$new" ] && exit 0
+printf '%s\\n' "$new" >"$state/now.new"
+mv "$state/now.new" "$state/now.m3u8"
+: >"$state/changed"`.split('\n');
+
+/** Only when something else is on than before: what plays is begun anew, or stopped. */
+export const takeOnAir = (player: string, startsByItself: boolean): string[] =>
+	`#!/bin/sh
+# take-on-air.sh: the player takes what is on now.
+state=\${YPHOS_STATE:-${STATE_DIR}}
+[ -e "$state/changed" ] || exit 0
+rm "$state/changed"
+if [ "$(cat "$state/now.m3u8")" ]; then
+	systemctl --no-block ${startsByItself ? 'restart' : 'try-restart'} ${player}
+else
+	systemctl --no-block stop ${player}
+fi`.split('\n');
+
+/** The player may begin while something is on, and no quiet hours are. */
+export const mayPlay = (maySound: string | null): string[] => [
+	'#!/bin/sh',
+	'# may-play.sh: succeeds while something is on.',
+	`[ "$(cat "\${YPHOS_STATE:-${STATE_DIR}}/now.m3u8")" ] || exit 1`,
+	...(maySound ? [`exec ${maySound}`] : [])
+];

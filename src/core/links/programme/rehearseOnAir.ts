@@ -1,0 +1,80 @@
+import type { Machine, Process, Teller } from '../../engines/machine';
+import { listPath } from '../../files/cardFile';
+import { linesOf } from '../../formats/lines';
+import { onAirAt, type Rulebook } from './onAir';
+import { ON_AIR, RULES_PATH, SUN_PATH } from './onAirScript';
+import { readRuleLine, type RuleLine } from './ruleLines';
+import { BIN, NOW_PATH, STATE_DIR, WHY_PATH } from './service';
+import { readSunTable } from './sun';
+import type { PROGRAMME_WORDS } from './words';
+
+/** As long as a small board takes for a page of rules. Typical. */
+const LOOKS_MS = 40;
+
+/**
+ * What on-air.sh does, by heart: it is run hundreds of times a day. It reads the rules that are on the disk; a script that is another
+ * one is said to be left out. That the script does the same is shown in a real shell, by its test.
+ */
+export function rehearseOnAir(machine: Machine, tell: Teller<typeof PROGRAMME_WORDS>): void {
+	const read = reader();
+	machine.byHeart.set(`${BIN}on-air.sh`, {
+		text: `${ON_AIR.join('\n')}\n`,
+		program: (process) => process.after(LOOKS_MS, () => process.exit(look(machine, process, tell, read)))
+	});
+}
+
+type Read = (rules: string, sun: string) => Omit<Rulebook, 'zone'> & { readonly broken: boolean };
+
+/** Files are read again only when they have changed. */
+function reader(): Read {
+	let known: { rules: string; sun: string; book: ReturnType<Read> } | null = null;
+	return (rules, sun) => {
+		if (known?.rules !== rules || known.sun !== sun) {
+			const found: RuleLine[] = [];
+			let otherwise = '';
+			let broken = false;
+			for (const text of linesOf(rules)) {
+				const word = /^otherwise(?: (.*))?$/.exec(text);
+				if (word) {
+					otherwise = word[1] ?? '';
+					break;
+				}
+				const line = readRuleLine(text);
+				if (line === 'broken') broken = true;
+				else if (line) found.push(line);
+			}
+			known = { rules, sun, book: { lines: found, otherwise, sun: readSunTable(sun), broken } };
+		}
+		return known.book;
+	};
+}
+
+function look(machine: Machine, process: Process, tell: Teller<typeof PROGRAMME_WORDS>, read: Read): number {
+	const { disk } = machine;
+	const rules = disk.read(RULES_PATH);
+	if (rules === null) {
+		process.err(`cannot open ${RULES_PATH}: No such file\n`);
+		return 2;
+	}
+	const { broken, ...book } = read(rules, disk.read(SUN_PATH) ?? '');
+	if (broken) {
+		process.err(`${RULES_PATH}: a line without its times\n`);
+		return 2;
+	}
+	const { show, line } = onAirAt({ ...book, zone: machine.timeZone }, machine.believedUtcMs);
+	const now = show === 'rest' || show === '' ? '' : listPath(show);
+	const put = (path: string, text: string): boolean => {
+		const why = machine.systemd.mayWrite(process.unit, path) ?? disk.write(path, text, false);
+		if (why !== null) process.err(`cannot create ${path}: ${why}\n`);
+		return why === null;
+	};
+	if (!put(WHY_PATH, `${line?.title ?? ''}\n`)) return 2;
+	if (disk.read(NOW_PATH) === `${now}\n`) return 0;
+	if (!put(NOW_PATH, `${now}\n`) || !put(`${STATE_DIR}/changed`, '')) return 2;
+	const list = now === '' ? null : disk.read(now);
+	const title = /^#PLAYLIST:(.*)$/m.exec(list ?? '')?.[1];
+	if (now !== '' && list === null) tell.event('list-gone', 'bad', { path: now });
+	else if (now === '') tell.event('rests', 'info', { why: line?.title ?? '' });
+	else tell.event('on-air', 'info', { list: title ?? now.slice(now.lastIndexOf('/') + 1), why: line?.title ?? '' });
+	return 0;
+}

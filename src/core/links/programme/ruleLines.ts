@@ -1,0 +1,204 @@
+import { dayOf, dayFacts, type DayFacts } from '../../basics/calendar';
+import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
+import type { Season } from '../../plan/dates';
+import type { Venue } from '../../plan/venue';
+import type { Moment, ProgrammeRule } from './when';
+
+/** A time of a day as an endpoint reckons it: minutes after midnight, or after sunrise or sunset. */
+export interface LineMoment {
+	readonly by: 'clock' | 'rise' | 'set';
+	readonly min: number;
+}
+/** Days within a year, such as 401 to 930; the first may be the greater. */
+interface Span {
+	readonly from: number;
+	readonly until: number;
+}
+
+/** A rule as an endpoint follows it: every condition must hold. A rule by opening hours becomes one line for each line of those. */
+export interface RuleLine {
+	readonly rule: string;
+	readonly title: string;
+	readonly show: string;
+	/** 1 is Monday; null: every day. */
+	readonly days: readonly number[] | null;
+	readonly nth: number;
+	readonly weekParity: 0 | 1 | null;
+	readonly seasons: readonly Span[];
+	/** Such as 20260401. */
+	readonly validFrom: number;
+	readonly validUntil: number;
+	/** On these alone; null: on any. */
+	readonly only: readonly number[] | null;
+	readonly never: readonly number[];
+	readonly from: LineMoment;
+	readonly until: LineMoment;
+	readonly everyMin: number;
+	readonly forMin: number;
+}
+
+const ALL_DAY_MIN = 1440;
+const ALWAYS = { from: 0, until: 99_999_999 };
+
+const minuteOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
+const numberOf = (date: string): number => Number(date.replaceAll('-', ''));
+const spanOf = ({ from, until }: Season): Span => ({ from: numberOf(from), until: numberOf(until) });
+const daysOf = (weekdays: readonly Weekday[]): number[] | null =>
+	weekdays.length === 0 ? null : weekdays.map((day) => WEEKDAYS.indexOf(day) + 1).sort();
+
+const isByHours = ({ from, until }: ProgrammeRule): boolean =>
+	[from, until].some(({ at }) => at === 'opens' || at === 'closes');
+
+type Hours = Pick<Venue, 'opening' | 'closedOnHolidays' | 'holidays'>;
+
+/** What rules come to at a venue, in their order. */
+export const ruleLines = (rules: readonly ProgrammeRule[], venue: Hours): RuleLine[] =>
+	rules.flatMap((rule) => linesOf(rule, venue));
+
+function linesOf(rule: ProgrammeRule, venue: Hours): RuleLine[] {
+	const holidays = venue.holidays.map(({ date }) => numberOf(date)).sort((a, b) => a - b);
+	const byHours = isByHours(rule);
+	const closed = byHours && venue.closedOnHolidays;
+	const only = [
+		...(rule.dates.length ? [rule.dates.map(numberOf)] : []),
+		...(rule.holidays === 'only' ? [holidays] : [])
+	];
+	const base = {
+		rule: rule.id,
+		title: rule.title,
+		show: rule.show,
+		nth: rule.nth,
+		weekParity: rule.everyOther === '' ? null : dayFacts(dayOf(rule.everyOther)).weekParity,
+		validFrom: rule.validFrom === '' ? ALWAYS.from : numberOf(rule.validFrom),
+		validUntil: rule.validUntil === '' ? ALWAYS.until : numberOf(rule.validUntil),
+		only: only.length === 0 ? null : only.reduce((a, b) => a.filter((day) => b.includes(day))).sort((a, b) => a - b),
+		never: rule.holidays === 'never' || closed ? holidays : [],
+		everyMin: rule.each?.everyMin ?? 0,
+		forMin: rule.each?.forMin ?? 0
+	};
+	const seasons = rule.season ? [spanOf(rule.season)] : [];
+	const days = daysOf(rule.weekdays);
+	if (!byHours) return [{ ...base, days, seasons, from: momentOf(rule.from, null), until: momentOf(rule.until, null) }];
+	return venue.opening.flatMap((hours): RuleLine[] => {
+		const open = daysOf(hours.weekdays);
+		const both = days === null ? open : open === null ? days : days.filter((day) => open.includes(day));
+		if (both?.length === 0) return [];
+		return [
+			{
+				...base,
+				days: both,
+				seasons: [...seasons, ...(hours.season ? [spanOf(hours.season)] : [])],
+				from: momentOf(rule.from, hours),
+				until: momentOf(rule.until, hours)
+			}
+		];
+	});
+}
+
+function momentOf({ at, time, offsetMin }: Moment, hours: { from: string; until: string } | null): LineMoment {
+	switch (at) {
+		case 'clock':
+			return { by: 'clock', min: minuteOf(time) };
+		case 'sunrise':
+			return { by: 'rise', min: offsetMin };
+		case 'sunset':
+			return { by: 'set', min: offsetMin };
+		case 'opens':
+		case 'closes': {
+			const open = minuteOf(hours!.from);
+			const until = minuteOf(hours!.until);
+			// Closing after midnight belongs to the day on which it opened.
+			const min = at === 'opens' ? open : until <= open ? until + ALL_DAY_MIN : until;
+			return { by: 'clock', min: Math.max(0, min + offsetMin) };
+		}
+	}
+}
+
+/** Whether a line’s conditions hold on a day. */
+export function holdsOn(line: RuleLine, day: DayFacts): boolean {
+	const { days, nth, weekParity, only } = line;
+	return (
+		(days === null || days.includes(day.weekday)) &&
+		(nth === 0 || (nth < 0 ? day.isLast : day.nth === nth)) &&
+		(weekParity === null || weekParity === day.weekParity) &&
+		day.ymd >= line.validFrom &&
+		day.ymd <= line.validUntil &&
+		(only === null || only.includes(day.ymd)) &&
+		!line.never.includes(day.ymd) &&
+		line.seasons.every(({ from, until }) =>
+			from <= until ? day.monthDay >= from && day.monthDay <= until : day.monthDay >= from || day.monthDay <= until
+		)
+	);
+}
+
+/** "rise+30", "540". */
+const momentText = ({ by, min }: LineMoment): string =>
+	by === 'clock' ? String(min) : `${by}${min < 0 ? '-' : '+'}${Math.abs(min)}`;
+
+/** A line as on-air.sh reads it: what is shown, conditions, and the title, which may hold anything but a line break. */
+export function writeRuleLine(line: RuleLine): string {
+	const { days, nth, weekParity, seasons, validFrom, validUntil, only, never, everyMin, forMin } = line;
+	return [
+		line.show,
+		...(days ? [`days=${days.join('')}`] : []),
+		...(nth ? [`nth=${nth < 0 ? 'last' : nth}`] : []),
+		...(weekParity === null ? [] : [`week=${weekParity}`]),
+		...seasons.map(({ from, until }) => `season=${from}-${until}`),
+		...(validFrom > ALWAYS.from || validUntil < ALWAYS.until ? [`valid=${validFrom}-${validUntil}`] : []),
+		...(only ? [`only=${only.join(',')}`] : []),
+		...(never.length ? [`never=${never.join(',')}`] : []),
+		...(everyMin ? [`each=${everyMin}-${forMin}`] : []),
+		`from=${momentText(line.from)}`,
+		`until=${momentText(line.until)}`,
+		`title=${line.title}`
+	].join(' ');
+}
+
+const MOMENT = /^(?:(rise|set)([+-]))?(\d+)$/;
+function readMoment(text: string): LineMoment | null {
+	const [, by, sign, min] = MOMENT.exec(text) ?? [];
+	if (min === undefined) return null;
+	return { by: (by as 'rise' | 'set' | undefined) ?? 'clock', min: sign === '-' ? -Number(min) : Number(min) };
+}
+const readSpan = (text: string): Span => {
+	const [from, until] = text.split('-').map(Number);
+	return { from: from!, until: until! };
+};
+const numbers = (text: string): number[] => text.split(',').map(Number);
+
+/** A line as it stands in the file of rules; null: a comment. Conditions that on-air.sh does not know it passes over, as we do. */
+export function readRuleLine(text: string): RuleLine | 'broken' | null {
+	if (text.startsWith('#') || text === '') return null;
+	const at = text.indexOf(' title=');
+	const [show = '', ...words] = (at < 0 ? text : text.slice(0, at)).split(' ').filter((word) => word !== '');
+	const title = at < 0 ? text : text.slice(at + ' title='.length);
+	const of = (key: string): string[] =>
+		words.filter((word) => word.startsWith(`${key}=`)).map((word) => word.slice(key.length + 1));
+	const last = (key: string): string | undefined => of(key).at(-1);
+	const from = readMoment(last('from') ?? '');
+	const until = readMoment(last('until') ?? '');
+	if (!from || !until) return 'broken';
+	const valid = readSpan(last('valid') ?? `${ALWAYS.from}-${ALWAYS.until}`);
+	const each = readSpan(last('each') ?? '0-0');
+	const nth = last('nth');
+	const days = last('days');
+	const only = last('only');
+	const week = last('week');
+	return {
+		rule: title,
+		title,
+		show,
+		days: days === undefined ? null : [...days].map(Number),
+		nth: nth === undefined ? 0 : nth === 'last' ? -1 : Number(nth),
+		weekParity: week === undefined ? null : (Number(week) as 0 | 1),
+		seasons: of('season').map(readSpan),
+		validFrom: valid.from,
+		validUntil: valid.until,
+		only: only === undefined ? null : numbers(only),
+		never: of('never').flatMap(numbers),
+		from,
+		until,
+		everyMin: each.from,
+		forMin: each.until
+	};
+}

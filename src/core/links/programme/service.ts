@@ -1,0 +1,45 @@
+import type { Claim } from '../../claims';
+import { PLAYER_UNIT, PLAYLIST_PATH } from '../../files/cardFile';
+import type { Context } from '../../link';
+import type { ProgrammeSettings } from './settings';
+
+/** The name of the timer and service that silence the player. */
+export const QUIET_BEGINS = 'yphos-quiet-begins';
+/** The name of the timer and service that let it play again. */
+export const QUIET_ENDS = 'yphos-quiet-ends';
+/** The unit that finds what is on by the rules, and its timer. */
+export const ON_AIR_UNIT = 'yphos-on-air';
+/** Where scripts of the card set lie. */
+export const BIN = '/opt/yphos/bin/';
+/** The script that says whether now is outside quiet hours. */
+export const MAY_SOUND_PATH = `${BIN}may-sound.sh`;
+/** The script that says whether something is on, and no quiet hours are. */
+export const MAY_PLAY_PATH = `${BIN}may-play.sh`;
+/** Where the endpoint keeps what is on now. */
+export const STATE_DIR = '/var/lib/yphos-on-air';
+/** The list that is on, by its path; an empty line while nothing is. */
+export const NOW_PATH = `${STATE_DIR}/now.m3u8`;
+/** The rule by which it is on, in words. */
+export const WHY_PATH = `${STATE_DIR}/why`;
+
+/** The player as a service: it plays the list, keeps quiet hours, and is started again when it ends. */
+export const playerService = (programme: ProgrammeSettings, { facts }: Context): Claim => ({
+	on: 'service',
+	from: 'programme',
+	what: 'player',
+	setting: 'programme',
+	unit: PLAYER_UNIT,
+	why: 'Starts the player, and starts it again whenever it ends.',
+	described: { text: `Plays for ${facts.endpointName}`, setting: 'brief.name' },
+	exec: programme.rules.length
+		? { words: ['/usr/bin/mpv', `--playlist=${NOW_PATH}`], setting: 'programme.rules' }
+		: { words: ['/usr/bin/mpv', `--playlist=${PLAYLIST_PATH}`], setting: 'sources' },
+	home: 'yphos',
+	restart: { when: programme.loop === 'once' ? 'on-failure' : 'always', setting: 'programme.loop' },
+	...(programme.rules.length
+		? { condition: { path: MAY_PLAY_PATH, setting: 'programme.rules' } }
+		: programme.quiet.length
+			? { condition: { path: MAY_SOUND_PATH, setting: 'programme.quiet' } }
+			: {}),
+	...(programme.startAtBoot ? { boots: 'programme.startAtBoot' } : {})
+});

@@ -1,0 +1,82 @@
+import { z } from 'zod';
+import { idText, lineText, timeOfDay, uniqueList } from '../../plan/text';
+import { dateText, seasonSchema } from '../../plan/dates';
+import { WEEKDAYS } from '../../basics/weekdays';
+
+/** A time of a day: by the clock, by the venue's opening hours, or by the sun, so many minutes before or after. */
+const moment = z.object({
+	at: z.enum(['clock', 'opens', 'closes', 'sunrise', 'sunset']),
+	/** By the clock only. */
+	time: timeOfDay,
+	/** Not by the clock: minutes after it; before it where negative. */
+	offsetMin: z.number().int().min(-720).max(720)
+});
+/** A time of a day. */
+export type Moment = z.infer<typeof moment>;
+
+/** The schema of one rule: what is on, and when. Of rules that hold at once the upper one wins. */
+export const programmeRule = z.object({
+	id: idText,
+	title: lineText(80),
+	/** A playlist's id; "all": everything that is listed; "rest": nothing plays. */
+	show: z.union([z.literal('all'), z.literal('rest'), idText]),
+	/** No day means every day. */
+	weekdays: z.array(z.enum(WEEKDAYS)).max(7),
+	/** Of its weekday in the month: 1 the first, -1 the last; 0: each. */
+	nth: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5), z.literal(-1)]),
+	/** Every other week: a date in a week in which it holds; "": every week. */
+	everyOther: z.union([z.literal(''), dateText]),
+	season: seasonSchema.nullable(),
+	/** First and last day on which it holds at all; "": without end. */
+	validFrom: z.union([z.literal(''), dateText]),
+	validUntil: z.union([z.literal(''), dateText]),
+	/** On these days alone; none: whichever the other conditions say. */
+	dates: z.array(dateText).max(100),
+	holidays: z.enum(['too', 'only', 'never']),
+	from: moment,
+	/** At or before `from`: it ends the next morning. */
+	until: moment,
+	/** Not all the while, but again and again for so long; null: all the while. */
+	each: z.object({ everyMin: z.number().int().min(2).max(720), forMin: z.number().int().min(1).max(719) }).nullable()
+});
+/** One rule. */
+export type ProgrammeRule = z.infer<typeof programmeRule>;
+
+/** The schema of a playlist of its own: some entries of the sources. */
+export const programmeList = z.object({
+	id: idText.refine((id) => id !== 'all' && id !== 'rest', 'This word stands for something else here.'),
+	title: lineText(80),
+	/** Ids of entries of the sources, in order; the same one may come again. */
+	items: z.array(idText).max(1000)
+});
+/** A playlist of its own. */
+export type ProgrammeList = z.infer<typeof programmeList>;
+
+/** Rules and playlists as the plan keeps them. */
+export const rulesShape = {
+	lists: uniqueList(programmeList, 50, ({ id }) => id, 'Another playlist has the same id.'),
+	/** The upper one wins. */
+	rules: uniqueList(programmeRule, 300, ({ id }) => id, 'Another rule has the same id.'),
+	/** What is on while no rule holds. */
+	otherwise: z.enum(['all', 'rest'])
+};
+
+const CLOCK = (time: string): Moment => ({ at: 'clock', time, offsetMin: 0 });
+
+/** What a new rule begins with: all day from nine to five. */
+export const newRule = (id: string, show: ProgrammeRule['show'], title = ''): ProgrammeRule => ({
+	id,
+	title,
+	show,
+	weekdays: [],
+	nth: 0,
+	everyOther: '',
+	season: null,
+	validFrom: '',
+	validUntil: '',
+	dates: [],
+	holidays: 'too',
+	from: CLOCK('09:00'),
+	until: CLOCK('17:00'),
+	each: null
+});
