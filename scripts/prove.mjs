@@ -227,6 +227,12 @@ function lateShareRows() {
 	const yes = (is) => (is ? 'yes' : 'no');
 	return [
 		['share missed while it is away', yes(missed), yes(refused), missed === refused],
+		[
+			'degraded until it comes',
+			yes(missed),
+			yes(verdict.state === 'degraded'),
+			missed === (verdict.state === 'degraded')
+		],
 		['share there in the end', yes(comes), yes(came), comes === came]
 	];
 }
@@ -261,8 +267,15 @@ function pictureRows() {
 	];
 }
 
+/** While a share is away its mount has failed, and systemd calls the whole "degraded": all else must be well. */
+const isWell =
+	started === 0 ||
+	(shareLateSec > 0 &&
+		verdict.applied === '0' &&
+		verdict.verified === '0' &&
+		verdict.unitsFailed.length + verdict.unitsRestarted.length + verdict.filesDiffering.length === 0);
 const rows = [
-	['card set applied, verified, nothing failed', 'yes', started === 0 ? 'yes' : 'no', started === 0],
+	['card set applied, verified, nothing failed', 'yes', isWell ? 'yes' : 'no', isWell],
 	[
 		'second apply',
 		'changes nothing',

@@ -292,7 +292,7 @@ function fromPlan(path: string, flags: Flags): Run[] {
 
 /** What is on at an instant, and why; with --for, all that follows. */
 export const onAir: Command = (args, flags) => {
-	const { workshop, media } = readPlanFile(need(args, 'The plan'));
+	const { workshop, media } = readPlanFile(need(args, 'PLAN'));
 	const at = startOf(flags);
 	const until = flags.for === undefined ? null : at + lengthOf(flags);
 	const { timeZone } = workshop.venue;

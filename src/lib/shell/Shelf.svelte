@@ -46,6 +46,7 @@
 	<h2 class="small soft">All together</h2>
 	<ul>
 		<li><a href="/" class:here={page.url.pathname === '/'}>Shelf</a></li>
+		<li><a href="/week" class:here={page.url.pathname === '/week'}>Week</a></li>
 		<li><a href="/parts" class:here={page.url.pathname === '/parts'}>Parts drawer</a></li>
 		<li><a href="/shopping" class:here={page.url.pathname === '/shopping'}>Shopping list</a></li>
 		<li><a href="/venue" class:here={page.url.pathname === '/venue'}>Venue and workshop file</a></li>

@@ -65,6 +65,7 @@ export function commandsFor(workshop: Workshop | null, endpointId: string | unde
 				title: `Go to ${endpoint.plan.brief.name}`,
 				run: go(`/endpoint/${endpoint.id}/plan/brief`)
 			})),
+		{ title: 'Week: what is on where and when', words: 'calendar schedule', keys: 'g y', run: go('/week') },
 		{ title: 'Parts drawer', keys: 'g d', run: go('/parts') },
 		{ title: 'Shopping list', keys: 'g b', run: go('/shopping') },
 		{ title: 'Venue and workshop file', keys: 'g v', run: go('/venue') },

@@ -163,9 +163,11 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 			setting: 'programme.quiet',
 			label: 'Plays',
 			text: settings.startAtBoot
-				? settings.quiet.length
-					? `quiet ${settings.quiet[0]!.from}\u2013${settings.quiet[0]!.until}`
-					: 'all day'
+				? settings.rules.length
+					? `${settings.rules.length} rule${settings.rules.length > 1 ? 's' : ''}`
+					: settings.quiet.length
+						? `quiet ${settings.quiet[0]!.from}\u2013${settings.quiet[0]!.until}`
+						: 'all day'
 				: 'not by itself',
 			value: null,
 			sure: 'exact',

@@ -38,7 +38,7 @@ export function tryFiles({ stores }: SourcesSettings): CardFile[] {
 					...of('', '[Service]', 'Type=oneshot'),
 					// Looking into it mounts it, and waits until it is there or given up on.
 					...of(`ExecStartPre=-/usr/bin/ls ${folder}`, `ExecStart=${TRY_PATH} ${folder}`),
-					...of('# A server that sleeps is asked again.', 'Restart=on-failure', 'RestartSec=300'),
+					...of('# A server that sleeps is asked again.', 'Restart=on-failure', 'RestartSec=60'),
 					...of('User=daemon', 'NoNewPrivileges=yes', 'ProtectSystem=strict', `ReadWritePaths=-${folder}`),
 					...of('ProtectHome=yes', 'PrivateDevices=yes', '', '[Install]', 'WantedBy=multi-user.target')
 				]

@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { Button, TextInput } from 'carbon-components-svelte';
-	import { WEEKDAYS } from '$core/basics/weekdays';
 	import type { QuietHours } from '$core/links/programme/settings';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
-	import { ChoiceField, NumberField, SwitchField } from '$lib/fields';
+	import { ChoiceField, DaysField, NumberField, SwitchField } from '$lib/fields';
+	import ProgrammeLists from './ProgrammeLists.svelte';
+	import ProgrammeRules from './ProgrammeRules.svelte';
 
 	const view = useEndpoint();
 	const programme = $derived(view.plan.programme);
@@ -19,14 +20,6 @@
 		error = replace(index, { [key]: text }) ?? '';
 		drafts[`${index}${key}`] = text;
 		if (!error) delete drafts[`${index}${key}`];
-	}
-
-	function toggle(index: number, day: (typeof WEEKDAYS)[number]): void {
-		const days = programme.quiet[index]!.weekdays.length ? programme.quiet[index]!.weekdays : [...WEEKDAYS];
-		const next = days.includes(day)
-			? days.filter((other) => other !== day)
-			: WEEKDAYS.filter((other) => other === day || days.includes(other));
-		if (next.length) replace(index, { weekdays: next.length === WEEKDAYS.length ? [] : next });
 	}
 </script>
 
@@ -68,6 +61,10 @@
 		/>
 	{/if}
 {/if}
+<h3>Rules: what is on when</h3>
+<ProgrammeRules />
+<h3>Playlists</h3>
+<ProgrammeLists />
 <h3>Quiet hours</h3>
 {#each programme.quiet as hours, index (index)}
 	<div class="quiet" id={`setting-programme.quiet.${index}`}>
@@ -85,12 +82,7 @@
 				on:input={(event) => time(index, 'until', String(event.detail ?? ''))}
 			/>
 		</div>
-		<div class="days" role="group" aria-label="On evenings of">
-			{#each WEEKDAYS as day (day)}
-				{@const on = hours.weekdays.length === 0 || hours.weekdays.includes(day)}
-				<button type="button" class:on aria-pressed={on} onclick={() => toggle(index, day)}>{day}</button>
-			{/each}
-		</div>
+		<DaysField days={hours.weekdays} label="On evenings of" onpick={(weekdays) => replace(index, { weekdays })} />
 		<Button kind="ghost" size="small" on:click={() => setQuiet(programme.quiet.filter((_, n) => n !== index))}
 			>Take out</Button
 		>
@@ -114,26 +106,5 @@
 		border-radius: var(--radius);
 		padding: 8px 10px;
 		background: var(--sheet);
-	}
-	.days {
-		display: flex;
-		margin: 8px 0 4px;
-	}
-	.days button {
-		flex: 1;
-		border: 1px solid var(--rule-strong);
-		background: var(--sheet);
-		color: var(--ink-soft);
-		font-size: var(--size-small);
-		padding: 4px 0;
-		cursor: pointer;
-	}
-	.days button + button {
-		border-left: 0;
-	}
-	.days button.on {
-		background: var(--bottle);
-		color: var(--on-bottle);
-		font-weight: 700;
 	}
 </style>

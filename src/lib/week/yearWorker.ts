@@ -1,0 +1,18 @@
+import '$lib/plainZod';
+import { expose } from 'comlink';
+import { airtime, type Airtime } from '$core/links/programme/year';
+import { programmeBook } from '$core/links/programme/whatsOn';
+import type { ProgrammeSettings } from '$core/links/programme/settings';
+import type { Venue } from '$core/plan/venue';
+
+/** A year of every endpoint, away from the page. */
+const year = (
+	programmes: readonly ProgrammeSettings[],
+	venue: Venue,
+	fromUtcMs: number,
+	untilUtcMs: number
+): Airtime[] =>
+	programmes.map((programme) => airtime(programmeBook(programme, venue), programme.rules, fromUtcMs, untilUtcMs));
+
+export type YearWorker = { year: typeof year };
+expose({ year } satisfies YearWorker);
