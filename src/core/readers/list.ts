@@ -26,6 +26,10 @@ import { readCalendar } from '../formats/systemd/calendar';
 import { readExec, readTimeSpanMs, readUnit } from '../formats/systemd/unit';
 import { findEdids, readEdid, toBase64, writeEdid } from '../formats/edid';
 import { readVideoArgument } from '../formats/boot/kernelLine';
+import { readHolidays } from '../formats/holidays';
+import { venueSchema } from '../plan/venue';
+import { readRuleLine, writeRuleLine } from '../links/programme/ruleLines';
+import { readSunTable } from '../links/programme/sun';
 import { readFileListing } from '../formats/fileListing';
 import { readListing } from '../links/sources/storeListing';
 import { fromListing } from '../links/sources/fromListing';
@@ -132,6 +136,33 @@ function readIntoPlan(bytes: Uint8Array): void {
 
 /** All readers of text; a test compares it with the files that export one. */
 export const FUZZED: readonly FuzzedReader[] = [
+	{
+		name: 'readHolidays',
+		samples: [
+			'BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTART;VALUE=DATE:20261225\r\nDTEND;VALUE=DATE:20261227\r\nRRULE:FREQ=YEARLY;BYMONTH=12;BYMONTHDAY=25\r\nSUMMARY:Christmas\\, two days\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nDTSTART:20270101T090000Z\r\nSUMMARY:At nine\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n'
+		],
+		read(_, text) {
+			const read = readHolidays(text, 2026);
+			if (!read.ok) return;
+			const fits = venueSchema.shape.holidays.safeParse(read.value);
+			promised(fits.success, `holidays fit a venue: ${fits.error?.issues[0]?.message}`);
+		}
+	},
+	{
+		name: 'readRuleLine',
+		samples: [
+			'film days=12345 nth=last week=1 season=1001-331 valid=20260101-20271231 only=20261224 never=20261225,20261226 each=60-2 from=540 until=set+30 title=Open'
+		],
+		read(_, text) {
+			const line = readRuleLine(text);
+			if (line && line !== 'broken') readRuleLine(writeRuleLine(line));
+		}
+	},
+	{
+		name: 'readSunTable',
+		samples: ['1 1/595/915 3/590/920\n2 1/540/990\n'],
+		read: (_, text) => void readSunTable(text)
+	},
 	{
 		name: 'readPlaylist',
 		samples: [

@@ -4,6 +4,7 @@
 	import { canonicalTimeZone, TIME_ZONES } from '$core/standards/timeZones';
 	import KeptAsideList from '$lib/shell/KeptAsideList.svelte';
 	import OwnWorkshop from '$lib/shell/OwnWorkshop.svelte';
+	import OpeningHours from '$lib/shell/OpeningHours.svelte';
 	import LanFields from '$lib/shell/LanFields.svelte';
 	import { download, safeName } from '$lib/shell/download';
 	import type { Workshop } from '$core/plan/workshop';
@@ -14,6 +15,8 @@
 	import type { Opened } from '$core/plan/open';
 	import { demoWorkshop } from '$demo/workshop';
 
+	/** What is a line of text or a number; the rest has a form of its own. */
+	type VenueField = 'name' | 'timeZone' | 'currency' | 'pricePerKwh' | 'mainsV';
 	const workshop = $derived(store.workshop!);
 	let drafts = $state<Partial<Venue>>({});
 	let errors = $state<Partial<Record<keyof Venue, string>>>({});
@@ -23,7 +26,7 @@
 	let undoable = $state(false);
 	let replacing = $state.raw<{ name: string; opened: Opened } | null>(null);
 	const packer = new Packer();
-	const FIELDS: { key: Exclude<keyof Venue, 'lan'>; label: string; hint: string }[] = [
+	const FIELDS: { key: VenueField; label: string; hint: string }[] = [
 		{ key: 'name', label: 'Name of the venue', hint: '' },
 		{ key: 'timeZone', label: 'Time zone', hint: 'As in the tz database: quiet hours and timers follow it.' },
 		{ key: 'currency', label: 'Currency', hint: 'Three letters.' },
@@ -31,7 +34,7 @@
 		{ key: 'mainsV', label: 'Mains voltage (V)', hint: '230 in most of the world, 120 in North America.' }
 	];
 
-	function typed(key: Exclude<keyof Venue, 'lan'>, value: string): void {
+	function typed(key: VenueField, value: string): void {
 		const isNumber = typeof workshop.venue[key] === 'number';
 		const meant = isNumber
 			? value.trim() === ''
@@ -127,6 +130,10 @@
 			>{#each TIME_ZONES as zone (zone)}<option value={zone}></option>{/each}</datalist
 		>
 		<LanFields />
+	</section>
+	<section class="sheet">
+		<h2>When it is open</h2>
+		<OpeningHours />
 	</section>
 	<section class="sheet">
 		<h2>The workshop file</h2>

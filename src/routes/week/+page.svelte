@@ -68,6 +68,8 @@
 			width: (100 * (slice.untilMin - slice.fromMin)) / all
 		};
 	};
+	/** A bar that is too narrow for a word bears none; its title and its description have it all. */
+	const WORD_PERCENT = 4;
 	const clock = (minute: number): string =>
 		`${String(Math.floor(minute / 60) % 24).padStart(2, '0')}:${String(Math.floor(minute % 60)).padStart(2, '0')}`;
 	const nowPercent = $derived((100 * (wallClockMs(venue.timeZone, nowMs) / 60_000 - first * 1440)) / (days * 1440));
@@ -334,14 +336,14 @@
 										onpointerdown={(event) => barDown(event, endpoint.id, slice, key)}
 										onpointermove={barMove}
 										onpointerup={barUp}
-										onpointercancel={() => (drag = null)}>{zoom === 'season' ? '' : words}</button
+										onpointercancel={() => (drag = null)}>{width < WORD_PERCENT ? '' : words}</button
 									>
 								{:else}
 									<span
 										class={`slice ${shadeOf(slice.on.show, endpoint.plan.programme.lists)}`}
 										style:left={`${left}%`}
 										style:width={`${width}%`}
-										title={said}>{zoom === 'season' ? '' : words}</span
+										title={said}>{width < WORD_PERCENT ? '' : words}</span
 									>
 								{/if}
 							{/each}
@@ -446,7 +448,7 @@
 									class={`meter ${shadeOf(show, airRow.endpoint.plan.programme.lists)}`}
 									style:width={`${(100 * ms) / (spanUtc[1] - spanUtc[0])}%`}
 								></i>
-								<span class="mono small">{formatSeconds(ms / 1000)}</span>
+								<span class="mono small">{formatSeconds(ms)}</span>
 							</li>
 						{/each}
 					</ul>
@@ -614,6 +616,10 @@
 		background: var(--slate);
 		color: var(--sheet);
 	}
+	.list,
+	.other {
+		border-color: transparent;
+	}
 	.none {
 		background: transparent;
 		border: 1px dashed var(--trace-idle);
@@ -671,7 +677,8 @@
 		grid-row: 2;
 		height: 10px;
 		min-width: 2px;
-		border: 1px solid transparent;
+		border-style: solid;
+		border-width: 1px;
 		box-sizing: border-box;
 	}
 	.found {
