@@ -41,7 +41,7 @@ export function readHolidays(text: string, fromYear: number): Result<Holiday[]> 
 	for (const component of events.slice(0, MOST_EVENTS)) {
 		try {
 			const event = new ICAL.Event(component);
-			if (!event.startDate?.isDate) continue;
+			if (!event.startDate?.isDate || !isThere(component, event.startDate)) continue;
 			const title = fitLine(String(event.summary ?? ''), 80);
 			const days = Math.max(1, Math.min(31, event.duration.toSeconds() / 86_400));
 			const each = (start: ICAL.Time): void => {
@@ -74,6 +74,10 @@ export function readHolidays(text: string, fromYear: number): Result<Holiday[]> 
 				`The calendar names no whole day from ${fromYear} to ${fromYear + YEARS}. Events with a time of day are passed over.`
 			);
 }
+
+/** A day that the calendar does not have is taken for one of the next month. */
+const isThere = (component: ICAL.Component, start: ICAL.Time): boolean =>
+	(component.getFirstProperty('dtstart')?.toJSON() as unknown[] | undefined)?.[3] === start.toString();
 
 /**
  * Whether an event comes again each year on a day that there is. Other rules are not followed: a calendar of holidays has none, and one

@@ -6,6 +6,7 @@ import { derive } from '../engines/derive';
 import { contextFor } from '../engines/context';
 import type { Finding, Level, Surroundings } from '../link';
 import { network } from './network';
+import { newRule, type Moment } from './programme/when';
 import type { Part, PartOf } from '../parts/schema';
 import { planSchema, type Plan } from '../plan/plan';
 import { noFacts, type ProbeFacts, type SoundDevice } from '../probe/facts';
@@ -88,6 +89,8 @@ function beside(receiving: NonNullable<Surroundings['others'][number]['receiving
 	return { ...calm, others: [{ ...first!, endpointName: 'Kitchen', receiving }, ...rest] };
 }
 
+const OPENS: Moment = { at: 'opens', time: '00:00', offsetMin: 0 };
+const SUNSET: Moment = { at: 'sunset', time: '00:00', offsetMin: 0 };
 interface Case {
 	readonly id: string;
 	readonly level: Level;
@@ -213,6 +216,58 @@ const CASES: readonly Case[] = [
 			programme: { quiet: [{ weekdays: [], from: '22:00', until: '07:00' }] }
 		}
 	},
+	...(
+		[
+			['programme.rules-idle', 'caution', { startAtBoot: false, rules: [newRule('r', 'all', 'Day')] }],
+			['programme.rule-list-r', 'stop', { rules: [newRule('r', 'gone', 'Day')] }],
+			[
+				'programme.rule-opening-r',
+				'stop',
+				{ rules: [{ ...newRule('r', 'all', 'Day'), from: OPENS }] },
+				{ opening: [] }
+			],
+			['programme.rule-sun-r', 'stop', { rules: [{ ...newRule('r', 'all', 'Day'), until: SUNSET }] }, { place: null }],
+			[
+				'programme.rule-never-r',
+				'caution',
+				{
+					rules: [
+						{
+							...newRule('r', 'all', 'Tour'),
+							weekdays: ['Tue'],
+							season: { from: '10-01', until: '03-31' },
+							from: OPENS
+						}
+					]
+				}
+			],
+			[
+				'programme.rule-each-r',
+				'note',
+				{ rules: [{ ...newRule('r', 'all', 'Bell'), each: { everyMin: 5, forMin: 5 } }] }
+			],
+			[
+				'programme.list-unused-l',
+				'note',
+				{ lists: [{ id: 'l', title: 'Spare', items: ['s1'] }], rules: [newRule('r', 'all', 'Day')] }
+			],
+			[
+				'programme.list-empty-l',
+				'stop',
+				{ lists: [{ id: 'l', title: 'Empty', items: [] }], rules: [newRule('r', 'l', 'Day')] }
+			],
+			[
+				'programme.list-lost-l',
+				'caution',
+				{ lists: [{ id: 'l', title: 'Old', items: ['s1', 'gone'] }], rules: [newRule('r', 'l', 'Day')] }
+			]
+		] as [string, Level, Parts['programme'], Partial<Surroundings['venue']>?][]
+	).map(([id, level, programme, venue = {}]): Case => ({
+		id,
+		level,
+		change: { programme },
+		context: { ...calm, venue: { ...calm.venue, ...venue } }
+	})),
 	{
 		id: 'programme.clock-by-network',
 		level: 'note',

@@ -21,7 +21,8 @@ export function startOfDayMs(zone: string, day: number): number {
 	let at = day * DAY_MS;
 	// Twice, since the offset at the first guess may be that of the day before.
 	for (let tries = 0; tries < 2; tries++) at = day * DAY_MS - (wallClockMs(zone, at) - at);
-	return at;
+	// Where midnight is skipped that is the hour before: the day begins when the clock jumps.
+	return at + Math.max(0, day * DAY_MS - wallClockMs(zone, at));
 }
 
 /** What is on from one day on, cut at each midnight: for drawing. An hour that comes twice is drawn once. */
