@@ -107,3 +107,17 @@ test('a stream is fetched for our own page alone, and never from this computer',
 		expect(await why(url), url).toContain('this computer itself');
 	expect(await why('http://10.0.0.1/')).toContain('private network');
 });
+
+test('a station’s logo is fetched and kept; what is no picture says so', async ({ page }) => {
+	await open(page, '/endpoint/bunkhouse-lounge/plan/sources');
+	await page.getByLabel('Choose entry 5').click();
+	await page.getByRole('button', { name: 'Show the logo' }).click();
+	await expect(page.getByRole('img', { name: 'Logo of Harbour Radio' })).toBeVisible();
+	await page.reload();
+	await page.getByLabel('Choose entry 5').click();
+	await expect(page.getByRole('img', { name: 'Logo of Harbour Radio' })).toBeVisible();
+	await page.getByLabel('Address of its logo').fill('http://radio.skerrin.example:8000/list.m3u');
+	await page.getByLabel('Address of its logo').blur();
+	await page.getByRole('button', { name: 'Show the logo' }).click();
+	await expect(page.getByText('is no picture that a browser shows')).toBeVisible();
+});

@@ -121,13 +121,15 @@
 {:else}
 	<p class="soft">Not said.</p>
 {/each}
-<Button
-	kind="tertiary"
-	size="small"
-	disabled={venue.opening.length >= 20}
-	on:click={() => put('opening', [...venue.opening, { weekdays: [], season: null, from: '10:00', until: '17:00' }])}
-	>Add opening hours</Button
->
+<div>
+	<Button
+		kind="tertiary"
+		size="small"
+		disabled={venue.opening.length >= 20}
+		on:click={() => put('opening', [...venue.opening, { weekdays: [], season: null, from: '10:00', until: '17:00' }])}
+		>Add opening hours</Button
+	>
+</div>
 <h3>Holidays</h3>
 <Checkbox
 	labelText="Closed on holidays"

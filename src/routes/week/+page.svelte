@@ -539,6 +539,10 @@
 	}
 	.lane > a,
 	.lane > span {
+		position: sticky;
+		left: 0;
+		z-index: 3;
+		background: var(--sheet);
 		padding: 10px;
 		color: var(--ink);
 		font-weight: 600;
@@ -636,6 +640,11 @@
 		margin-top: 8px;
 		display: grid;
 		gap: 6px;
+	}
+	@media (max-width: 480px) {
+		.lane {
+			grid-template-columns: 104px minmax(0, 1fr);
+		}
 	}
 	.three {
 		display: grid;
