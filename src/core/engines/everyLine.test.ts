@@ -269,6 +269,27 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 	],
 	[/sound-server\.pa: swapped/, 'modules that need nothing of each other'],
 	[/nftables\.conf: .*near6 (?:tcp dport 4713|udp dport 5004)/, 'this computer comes by IPv4'],
+	[
+		/apply\.sh: without "enable yphos-on-air\.service|on-air\.service: without "Before=|player\.service: without "(?:Wants|After)=yphos-on-air/,
+		'any of them has it started, and before the player'
+	],
+	[/on-air\.service: without "User=daemon/, 'hardening: the script needs no rights'],
+	[
+		/on-air\.timer: (?:without|misspelt) "(?:OnCalendar=\*-\*-\* (?:\*:00:00|1[67]:)|OnClockChange|OnTimezoneChange)/,
+		'the clock is not changed on that day, and the steps of the sun go through the same minutes'
+	],
+	[/(?:may-play|take-on-air)\.sh: .*YPHOS_/, 'for trying it by hand'],
+	[
+		/take-on-air\.sh: (?:swapped "(?:rm|if|else)|.*--no-block stop)/,
+		'its mark may be taken away at any place; this endpoint never rests'
+	],
+	[/list-\w+\.m3u8: (?:without|swapped) "\/opt/, 'the pictures of the whole list, which are seen before'],
+	[
+		/rules\.txt: .*(?:title=Guided tour|season=401-930)|rules\.txt: swapped "(?:ferry|hours)/,
+		'no day of the autumn has what it asks for, and no two of the others hold at once'
+	],
+	[/sun\.txt: (?:without|swapped) "(?:[1-9]|10|12) /, 'it is November'],
+	[/sun\.txt: swapped "11 /, 'months have no order'],
 	[/mpv\.conf: without "audio-samplerate/, 'the mixing device has that rate in any case'],
 	[/mpv\.conf: (?:without|misspelt) "(?:profile|cache|input-ipc-server)/, 'it helps by parts of a second, or by a key']
 ];

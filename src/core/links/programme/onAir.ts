@@ -29,7 +29,8 @@ export interface Stretch extends OnAir {
 function minuteOf({ by, min }: LineMoment, day: DayFacts, { sun }: Rulebook, offsetMin: number): number {
 	if (by === 'clock') return min;
 	const row = sunOn(sun, day.monthDay);
-	return (row ? (by === 'rise' ? row.riseMin : row.setMin) + offsetMin : 0) + min;
+	const utcMin = (by === 'rise' ? row?.riseMin : row?.setMin) ?? NaN;
+	return (Number.isNaN(utcMin) ? 0 : utcMin + offsetMin) + min;
 }
 
 /** From when until when a line would hold on a day, in minutes after its midnight; it may go on into the next. */

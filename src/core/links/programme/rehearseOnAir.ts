@@ -51,12 +51,17 @@ function reader(): Read {
 
 function look(machine: Machine, process: Process, tell: Teller<typeof PROGRAMME_WORDS>, read: Read): number {
 	const { disk } = machine;
-	const rules = disk.read(RULES_PATH);
-	if (rules === null) {
-		process.err(`cannot open ${RULES_PATH}: No such file\n`);
-		return 2;
-	}
-	const { broken, ...book } = read(rules, disk.read(SUN_PATH) ?? '');
+	const openAs = (path: string): string | null => {
+		const file = disk.get(path);
+		if (file && machine.systemd.mayRead(process.unit, file.mode)) return file.text;
+		process.err(`cannot open ${path}: ${file ? 'Permission denied' : 'No such file'}\n`);
+		return null;
+	};
+	const rules = openAs(RULES_PATH);
+	// A plan that does not go by the sun has no such file.
+	const sun = disk.get(SUN_PATH) ? openAs(SUN_PATH) : '';
+	if (rules === null || sun === null) return 2;
+	const { broken, ...book } = read(rules, sun);
 	if (broken) {
 		process.err(`${RULES_PATH}: a line without its times\n`);
 		return 2;

@@ -76,15 +76,25 @@ export function writeSunTable(table: readonly SunRow[]): string[] {
 	});
 }
 
-/** The same back; what is no such line is left out. */
-export const readSunTable = (text: string): SunRow[] =>
-	text.split('\n').flatMap((line) => {
+/** The same back; what is no such line is left out. A month without a line is known to be missing: its times are no numbers. */
+export function readSunTable(text: string): SunRow[] {
+	const months = new Map<number, SunRow[]>();
+	for (const line of text.split('\n')) {
 		const [month, ...rows] = line.trim().split(/\s+/);
-		return rows.flatMap((row) => {
-			const [day, riseMin, setMin] = row.split('/').map(Number);
-			const all = [Number(month), day!, riseMin!, setMin!];
-			return all.every(Number.isFinite)
-				? [{ monthDay: Number(month) * 100 + day!, riseMin: riseMin!, setMin: setMin! }]
-				: [];
-		});
-	});
+		// Of two lines of one month the first is found.
+		if (!/^(?:[1-9]|1[0-2])$/.test(month!) || months.has(Number(month))) continue;
+		months.set(
+			Number(month),
+			rows.flatMap((row) => {
+				const [day, riseMin, setMin] = row.split('/').map(Number);
+				return [day, riseMin, setMin].every(Number.isFinite)
+					? [{ monthDay: Number(month) * 100 + day!, riseMin: riseMin!, setMin: setMin! }]
+					: [];
+			})
+		);
+	}
+	if (months.size === 0) return [];
+	return Array.from({ length: 12 }, (_, n) => n + 1).flatMap(
+		(month) => months.get(month) ?? [{ monthDay: month * 100, riseMin: NaN, setMin: NaN }]
+	);
+}
