@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { sentence } from '../basics/result';
 import { sha512crypt } from '../formats/crypt/sha512crypt';
 import {
 	contains,
@@ -15,8 +16,10 @@ import {
 } from '../formats/ip/cidr';
 import { derivePsk } from '../formats/keyfile/psk';
 import { shellQuote } from '../formats/shell/quote';
+import { expandRecurrence } from '../formats/recurrence';
 import { nextElapses, readCalendar } from '../formats/systemd/calendar';
 import { escapeUnitPath, escapeUnitText, fillUnitTemplate, unescapeUnitText } from '../formats/systemd/escape';
+import { isTimeZone } from '../formats/systemd/zone';
 import { computeCardRoom, computeHours, computeRetention, computeSize } from '../links/card/room';
 import { computeEnergy } from '../links/power/energy';
 import { computeFuse } from '../links/power/inlet';
@@ -201,6 +204,24 @@ export const calculations: Readonly<Record<string, Calculation>> = {
 					new Date(ms).toISOString().replace('.000Z', 'Z')
 				)
 			}));
+		}
+	),
+
+	rrule: calculation(
+		z.object({
+			zone: z.string().refine(isTimeZone, 'no time zone of the tz database'),
+			dtstartLocal: z.string().max(40),
+			rrule: z.string().max(500),
+			exdatesLocal: z.array(z.string().max(40)).max(1000).default([]),
+			windowStartUtc: z.string(),
+			windowEndUtc: z.string()
+		}),
+		({ windowStartUtc, windowEndUtc, ...rule }) => {
+			const [start, end] = [windowStartUtc, windowEndUtc].map((text) => Date.parse(text)) as [number, number];
+			if (Number.isNaN(start) || Number.isNaN(end)) throw new TypeError('windowStartUtc, windowEndUtc: not a time');
+			const found = expandRecurrence({ ...rule, windowStartUtcMs: start, windowEndUtcMs: end });
+			if (!found.ok) throw new TypeError(sentence(found.faults));
+			return { occurrencesUtc: found.value.map((ms) => new Date(ms).toISOString().replace('.000Z', 'Z')) };
 		}
 	)
 };
