@@ -51,7 +51,10 @@ const [
 	{ VICS },
 	{ readFileListing },
 	{ fromListing },
-	{ writers }
+	{ writers },
+	{ programmeBook, whatsOn },
+	{ airtime },
+	{ newRule }
 ] = await Promise.all(
 	[
 		'/src/core/chain.ts',
@@ -77,7 +80,10 @@ const [
 		'/src/core/standards/vicTable.ts',
 		'/src/core/formats/fileListing.ts',
 		'/src/core/links/sources/fromListing.ts',
-		'/src/core/writers.ts'
+		'/src/core/writers.ts',
+		'/src/core/links/programme/whatsOn.ts',
+		'/src/core/links/programme/year.ts',
+		'/src/core/links/programme/when.ts'
 	].map(load)
 );
 
@@ -172,7 +178,15 @@ const listing = new TextEncoder().encode(
 		})
 	).join('\n')
 );
-const listedOn = { id: 'a', name: 'music', kind: 'nfs', server: 'files', share: '/export/music', version: 'auto' };
+const listedOn = {
+	id: 'a',
+	name: 'music',
+	kind: 'nfs',
+	server: 'files',
+	share: '/export/music',
+	version: 'auto',
+	access: 'read'
+};
 /** A set with eight modes and sound, and what is asked of it. */
 const screenWord = writeEdid({
 	name: 'BENCH',
@@ -190,6 +204,27 @@ const modeQuestion = {
 	hurdles: [{ what: 'a cable', maxPixelClockMhz: 340 }],
 	content: { num: 24_000, den: 1001 }
 };
+/** Six endpoints with fifty rules each, of every kind. */
+const WEEK = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const ruled = Array.from({ length: 6 }, (_, e) => {
+	const moment = (n, at) => ({
+		at,
+		time: `${String((7 * n + e) % 24).padStart(2, '0')}:${n % 2 ? '00' : '30'}`,
+		offsetMin: (n % 5) * 15
+	});
+	const rules = Array.from({ length: 50 }, (__, n) => ({
+		...newRule(`r${n}`, n % 3 ? 'all' : 'rest'),
+		weekdays: WEEK.slice(n % 5, (n % 5) + 3),
+		nth: n % 7 === 0 ? 2 : 0,
+		season: n % 4 === 0 ? { from: '04-01', until: '09-30' } : null,
+		from: moment(n, ['clock', 'clock', 'opens', 'sunrise'][n % 4]),
+		until: moment(n + 1, ['clock', 'clock', 'closes', 'sunset'][n % 4]),
+		each: n % 10 === 0 ? { everyMin: 60, forMin: 5 } : null
+	}));
+	return { rules, book: programmeBook({ ...lounge.plan.programme, rules }, demoWorkshop.venue) };
+});
+const years = (count) => () =>
+	ruled.map(({ rules, book }) => airtime(book, rules, START, START + count * 365 * DAY_MS).changes);
 const reference = median(() => JSON.parse(JSON.stringify(demoWorkshop)));
 const rows = [
 	[
@@ -232,6 +267,10 @@ const rows = [
 		200,
 		median(() => firstStart({ links: rehearsed, card: new Map(lounge.card), bench: lounge.bench, startUtcMs: START }))
 	],
+	['rehearse a day (hatch, by rules)', 200, few(() => days(each[4], 1))],
+	['a year, 6 endpoints, 300 rules', 300, few(years(1))],
+	['the same of two years', 600, few(years(2))],
+	['what is on, at one instant of each', 5, median(() => ruled.map(({ book }) => whatsOn(book, START)))],
 	['rehearse a fortnight (lounge)', 2000, few(() => days(lounge, 14))],
 	['rehearse a season (lounge)', 10_000, few(() => days(lounge, 91))],
 	['rehearse a week (lamp room, silent)', 5000, few(() => days(each[3], 7))],

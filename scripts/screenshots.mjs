@@ -15,7 +15,7 @@ const SHOTS = [
 	{ name: 'endpoint-brief', path: '/endpoint/lamp-room/plan/brief' },
 	{ name: 'endpoint-parts', path: '/endpoint/fog-horn-room/plan/parts' },
 	{ name: 'endpoint-receiving', path: '/endpoint/test-bench/plan/receiving' },
-	{ name: 'endpoint-heat', path: '/endpoint/lamp-room/plan/heat' },
+	{ name: 'week', path: '/week' },
 	{ name: 'parts-drawer', path: '/parts' },
 	{ name: 'shopping', path: '/shopping' },
 	{ name: 'endpoint-card', path: '/endpoint/bunkhouse-lounge/plan/card' },
@@ -33,7 +33,7 @@ const SHOTS = [
 		}
 	},
 	{ name: 'endpoint-sources', path: '/endpoint/bunkhouse-lounge/plan/sources' },
-	{ name: 'endpoint-programme', path: '/endpoint/bunkhouse-lounge/plan/programme' },
+	{ name: 'endpoint-programme', path: '/endpoint/ticket-hatch/plan/programme' },
 	{
 		name: 'card-files',
 		path: '/endpoint/bunkhouse-lounge/files',

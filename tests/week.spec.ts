@@ -56,7 +56,7 @@ test('a rule is made, ranked and cured in the programme, and the venue brings it
 
 	// Without opening hours it can never hold: one press gives it hours of its own.
 	await page.goto('/venue');
-	for (const _ of [1, 2]) await page.getByRole('button', { name: 'Take out' }).first().click();
+	for (let n = 0; n < 2; n++) await page.getByRole('button', { name: 'Take out' }).first().click();
 	await page.goto('/endpoint/lamp-room/plan/programme');
 	await expect(page.getByText('goes by opening hours, and the venue has none').first()).toBeVisible();
 	await page.getByRole('button', { name: 'From 09:00 to 17:00' }).first().click();

@@ -15,6 +15,7 @@ import { contextFor } from '$core/engines/context';
 import { cardTree, type Bench, type CardTree } from '$core/engines/machine';
 import { faultsOf, rehearse, type PlannedFault, type Rehearsal } from '$core/engines/rehearse';
 import { inWords } from '$core/engines/say';
+import { speaking } from '$core/speaking';
 import { costOfUse, shoppingCsv, shoppingList } from '$core/engines/shopping';
 import { write } from '$core/engines/write';
 import { checkPassword } from '$core/formats/crypt/password';
@@ -243,7 +244,7 @@ export const rehearseCommand: Command = (args, flags) => {
 		})
 	}));
 	if (flags.json)
-		sayJson(results.map(({ name, result }) => ({ name, ...result, events: inWords(chain, result.events) })));
+		sayJson(results.map(({ name, result }) => ({ name, ...result, events: inWords(speaking, result.events) })));
 	else for (const { name, result } of results) sayTimeline(name, result);
 	return results.every(({ result }) => result.good) ? 0 : 1;
 };
@@ -366,7 +367,7 @@ function plannedFaults(flags: Flags): PlannedFault[] {
 
 function sayTimeline(name: string, result: Rehearsal): void {
 	say(`${name}\n`);
-	for (const { atMs, from, text, reading } of inWords(chain, result.events))
+	for (const { atMs, from, text, reading } of inWords(speaking, result.events))
 		say(`${(atMs / 1000).toFixed(1).padStart(9)}  ${from.padEnd(10)}${text}${reading ? `  [${reading}]` : ''}`);
 	say('');
 	for (const { title, verdict } of result.tracks) if (verdict) say(`${`${title}:`.padEnd(14)}${verdict.words}`);

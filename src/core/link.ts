@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import type { Change, Changes } from './changes';
 import type { Claim } from './claims';
-import type { Bench, Fault, TrackKind, Words } from './engines/machine';
+import type { Bench, Fault, TrackKind } from './engines/machine';
 import type { Facts } from './facts';
 import type { Media } from './parts/media';
 import type { Part, PartKind, PartOf } from './parts/schema';
@@ -268,6 +268,4 @@ export interface Link<Id extends string = string, Settings = unknown> {
 	readonly faults?: Readonly<Record<string, Fault>>;
 	/** The ends of the chain that it speaks for. */
 	readonly tracks?: readonly TrackKind[];
-	/** What the events that it tells of are in words, by code. */
-	readonly words?: Words;
 }

@@ -4,6 +4,7 @@
  */
 import { chain } from './chain';
 import type { Machine } from './engines/machine';
+import type { Speaking } from './engines/say';
 import type { Link } from './link';
 import { rehearseCard } from './links/card/rehearse';
 import { rehearseHeader } from './links/header/rehearse';
@@ -18,6 +19,7 @@ import { rehearseReceiving } from './links/receiving/rehearse';
 import { rehearseSound } from './links/sound/rehearse';
 import { rehearseSources } from './links/sources/rehearse';
 import type { LinkId } from './plan/plan';
+import { speaking } from './speaking';
 
 const REHEARSALS: Partial<Readonly<Record<LinkId, (machine: Machine) => void>>> = {
 	parts: rehearseParts,
@@ -37,9 +39,10 @@ const REHEARSALS: Partial<Readonly<Record<LinkId, (machine: Machine) => void>>> 
 };
 
 /** A link with its part in a rehearsal; one without has none. */
-export type RehearsedLink = Link & { readonly rehearse?: (machine: Machine) => void };
+export type RehearsedLink = Link & Speaking & { readonly rehearse?: (machine: Machine) => void };
 /** The chain as the rehearsal's engine takes it. */
 export const rehearsed: readonly RehearsedLink[] = (chain as readonly Link[]).map((link) => {
-	const own = REHEARSALS[link.id as LinkId];
-	return own ? { ...link, rehearse: own } : link;
+	const rehearse = REHEARSALS[link.id as LinkId];
+	const words = speaking.find(({ id }) => id === link.id)?.words;
+	return { ...link, ...(rehearse ? { rehearse } : {}), ...(words ? { words } : {}) };
 });

@@ -48,7 +48,10 @@ const WRITERS: { readonly [K in LinkId]: Writer<K> } = {
 	sound: { files: soundFiles, steps: soundSteps },
 	picture: { files: pictureFiles, steps: pictureSteps },
 	programme: {
-		files: (settings, context, claims) => [...programmeFiles(settings, context, claims), ...standInFiles(settings, context)],
+		files: (settings, context, claims) => [
+			...programmeFiles(settings, context, claims),
+			...standInFiles(settings, context)
+		],
 		steps: programmeSteps
 	},
 	receiving: { files: receivingFiles, steps: receivingSteps }

@@ -11,6 +11,7 @@ import { rehearse } from './rehearse';
 import { write } from './write';
 import { heardIn } from '../links/sound/track';
 import { inWords } from './say';
+import { speaking } from '../speaking';
 
 /** An endpoint's card, its files as they are written, and the same with one damage. */
 const endpoint = demoWorkshop.endpoints.find(({ id }) => id === 'bunkhouse-lounge')!;
@@ -145,7 +146,7 @@ describe('a damage to one file of the card is noticed', () => {
 			JSON.stringify([
 				result.verdict,
 				heardIn(result.tracks),
-				inWords(chain, result.events)
+				inWords(speaking, result.events)
 					.filter(({ kind, text }) => kind === 'bad' || text.startsWith('Not rehearsed'))
 					.map(({ text }) => text)
 			]);

@@ -23,6 +23,7 @@ import { write } from './write';
 import { soundAtBestSec } from '../links/brief/findings';
 import { heardIn } from '../links/sound/track';
 import { inWords } from './say';
+import { speaking } from '../speaking';
 
 const START = Date.parse('2026-11-24T18:40:00Z');
 const endpoint = (id: string) => demoWorkshop.endpoints.find((known) => known.id === id)!;
@@ -72,7 +73,7 @@ function run({
 }
 const ear = (result: Rehearsal) => result.tracks.find(({ id }) => id === 'ear')!;
 const first = (result: Rehearsal) => heardIn(result.tracks)[0] ?? null;
-const texts = (result: Rehearsal) => inWords(chain, result.events).map(({ text }) => text);
+const texts = (result: Rehearsal) => inWords(speaking, result.events).map(({ text }) => text);
 const stateAt = (result: Rehearsal, atMs: number) =>
 	ear(result).spans.find((span) => span.fromMs <= atMs && atMs < span.toMs)?.state;
 
@@ -282,7 +283,7 @@ describe('a rehearsal', () => {
 		const figure = assess(chain, apart, contextFor(chain, demoWorkshop, 'lamp-room'))
 			.links.find(({ id }) => id === 'heat')!
 			.figures.find(({ id }) => id === 'throttle')!;
-		const slow = inWords(chain, run({ id: 'lamp-room', plan: apart, forMs: 3_600_000 }).events).find(({ text }) =>
+		const slow = inWords(speaking, run({ id: 'lamp-room', plan: apart, forMs: 3_600_000 }).events).find(({ text }) =>
 			text.startsWith('Too hot')
 		)!;
 		expect(slow.text).toMatch(/\d+\u2009% of the frames are dropped/);

@@ -13,6 +13,7 @@ import { contextFor } from './context';
 import { cardTree, type CardTree } from './machine';
 import { rehearse, type Rehearsal } from './rehearse';
 import { inWords } from './say';
+import { speaking } from '../speaking';
 import { write } from './write';
 
 /** So many damages for each endpoint in `npm test`; DAMAGES=all tries every one. */
@@ -141,7 +142,7 @@ function* damagesTo(card: CardTree): Generator<Damage> {
 const told = (result: Rehearsal): string =>
 	JSON.stringify([
 		result.tracks.map(({ verdict, spans, marks }) => [verdict, spans.map(({ state }) => state), marks]),
-		inWords(chain, result.events)
+		inWords(speaking, result.events)
 			.filter(({ kind, text }) => kind === 'bad' || text.startsWith('Not rehearsed'))
 			.map(({ text }) => text)
 	]);

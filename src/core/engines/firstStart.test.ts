@@ -9,6 +9,7 @@ import { contextFor } from './context';
 import { cardTree, firstStart, type Bench, type CardTree } from './machine';
 import { rehearse } from './rehearse';
 import { inWords } from './say';
+import { speaking } from '../speaking';
 import { write } from './write';
 
 const { id, plan } = demoWorkshop.endpoints.find((endpoint) => endpoint.id === 'test-bench')!;
@@ -27,7 +28,11 @@ function run({ faults = [], change, edit }: Around = {}) {
 	const card = new Map(cardTree(files)) as Map<string, { text: string; bytes: Uint8Array | null }>;
 	edit?.(card);
 	const result = rehearse({ links: rehearsed, card: card as CardTree, bench, startUtcMs, forMs: 60_000, faults });
-	return { verdict: result.verdict, texts: inWords(chain, result.events).map(({ text }) => text), words: result.words };
+	return {
+		verdict: result.verdict,
+		texts: inWords(speaking, result.events).map(({ text }) => text),
+		words: result.words
+	};
 }
 const early = (name: string, lastsMs?: number) => ({ faults: [{ name, atMs: 0, ...(lastsMs ? { lastsMs } : {}) }] });
 

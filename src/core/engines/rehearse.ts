@@ -17,7 +17,7 @@ import {
 	type Verdict
 } from './machine';
 import { describeFault } from './rehearsalWords';
-import { say } from './say';
+import { say, type Speaking } from './say';
 
 /** Something to be broken, when and for how long, in ms since mains on. */
 export interface PlannedFault {
@@ -50,7 +50,7 @@ export interface Rehearsal {
 	readonly words: readonly string[];
 }
 
-type Rehearsed = Pick<Link, 'id' | 'words' | 'tracks' | 'faults'> & { readonly rehearse?: (machine: Machine) => void };
+type Rehearsed = Pick<Link, 'id' | 'faults' | 'tracks'> & Speaking & { readonly rehearse?: (machine: Machine) => void };
 /** What is rehearsed, on what, from when, for how long. */
 export interface RehearseOptions {
 	readonly links: readonly Rehearsed[];

@@ -1,11 +1,13 @@
-import type { Link } from '../link';
 import { SYSTEM_WORDS, type Said, type Sentence, type Words } from './machine';
 
+/** Who tells of something, and its words by code. */
+export interface Speaking {
+	readonly id: string;
+	readonly words?: Words;
+}
+
 /** Words for what a rehearsal tells: text, and the reading beside it. Only the edge asks: screen, command line, tests. */
-export function say(
-	links: readonly Pick<Link, 'id' | 'words'>[],
-	{ from, code, data }: Said
-): readonly [text: string, reading: string] {
+export function say(links: readonly Speaking[], { from, code, data }: Said): readonly [text: string, reading: string] {
 	const words: Words | undefined = from === 'system' ? SYSTEM_WORDS : links.find(({ id }) => id === from)?.words;
 	const sentence: Sentence = words?.[code]?.(data as never) ?? code;
 	return typeof sentence === 'string' ? [sentence, ''] : sentence;
@@ -13,7 +15,7 @@ export function say(
 
 /** Events with their words, for whoever reads them without the links. */
 export const inWords = <E extends Said>(
-	links: readonly Pick<Link, 'id' | 'words'>[],
+	links: readonly Speaking[],
 	events: readonly E[]
 ): (E & { readonly text: string; readonly reading: string })[] =>
 	events.map((event) => {

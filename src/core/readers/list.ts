@@ -28,7 +28,7 @@ import { findEdids, readEdid, toBase64, writeEdid } from '../formats/edid';
 import { readVideoArgument } from '../formats/boot/kernelLine';
 import { readHolidays } from '../formats/holidays';
 import { venueSchema } from '../plan/venue';
-import { readRuleLine, writeRuleLine } from '../links/programme/ruleLines';
+import { readRuleLine, writeRuleLine } from '../links/programme/ruleText';
 import { readSunTable } from '../links/programme/sun';
 import { readFileListing } from '../formats/fileListing';
 import { readListing } from '../links/sources/storeListing';

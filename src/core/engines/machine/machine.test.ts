@@ -5,6 +5,7 @@ import { benchFor } from '../benchFor';
 import { contextFor } from '../context';
 import { earTrack } from '../../links/sound/track';
 import { inWords } from '../say';
+import { speaking } from '../../speaking';
 import { Disk, joinGaps, Machine } from '.';
 import { VirtualClock } from './clock';
 
@@ -106,7 +107,7 @@ describe('the simulated systemd', () => {
 	it('says which enabled unit or program is not there', () => {
 		const { machine } = machineWith({ 'p.service': '[Service]\nExecStart=/bin/nowhere\n' });
 		machine.clock.runUntil(1000);
-		expect(inWords(chain, machine.events).map(({ text }) => text)).toContain('/bin/nowhere is not on the endpoint');
+		expect(inWords(speaking, machine.events).map(({ text }) => text)).toContain('/bin/nowhere is not on the endpoint');
 	});
 	it.each([
 		['ConditionPathExists=/nowhere', []],
@@ -149,7 +150,7 @@ describe('the simulated systemd', () => {
 		machine.disk.makeFolder('/tmp');
 		machine.clock.runUntil(5000);
 		expect(machine.disk.read('/tmp/out')).toBe('seen\n');
-		expect(inWords(chain, machine.events).map(({ text }) => text)).toContain(
+		expect(inWords(speaking, machine.events).map(({ text }) => text)).toContain(
 			'/opt/t.sh may not be run: its mode forbids it'
 		);
 	});
@@ -248,7 +249,7 @@ describe('a unit that fails again and again', () => {
 		);
 		machine.clock.runUntil(60_000);
 		expect(ran).toHaveLength(5);
-		expect(inWords(chain, machine.events).map(({ text }) => text)).toContain(
+		expect(inWords(speaking, machine.events).map(({ text }) => text)).toContain(
 			'f.service has failed too often: systemd starts it no more'
 		);
 	});
@@ -309,7 +310,7 @@ describe('what one unit has to do with another', () => {
 		);
 		machine.clock.runUntil(5000);
 		expect(ran.map((one) => one.split('@')[0])).toEqual(['/bin/fails', '/bin/b']);
-		expect(inWords(chain, machine.events).map(({ text }) => text)).toContain(
+		expect(inWords(speaking, machine.events).map(({ text }) => text)).toContain(
 			'needs.service is not started: bad.service failed'
 		);
 	});
@@ -346,7 +347,7 @@ describe('what one unit has to do with another', () => {
 		machine.clock.runUntil(5000);
 		expect(ran).toEqual([]);
 		expect(
-			inWords(chain, machine.events)
+			inWords(speaking, machine.events)
 				.filter(({ code }) => code === 'unit-refused')
 				.map(({ data }) => (data as { unit: string }).unit)
 		).toEqual(['two.service', 'none.service']);

@@ -64,7 +64,24 @@ const ESCAPES: Record<string, string> = {
  * A command line as words: quotes, escapes, %% and $$ undone. `flags` are the prefix characters (-, +, !, :, @).
  * Null where systemd refuses the line (an unknown escape, an unclosed quote). Specifiers and variables stay as they are.
  */
-export function readExec(value: string): { flags: string; words: string[] } | null {
+export function readExec(value: string): ReadExec | null {
+	let read = readExecs.get(value);
+	if (read === undefined) {
+		if (readExecs.size >= MOST_EXECS) readExecs.clear();
+		readExecs.set(value, (read = parseExec(value)));
+	}
+	return read;
+}
+
+interface ReadExec {
+	readonly flags: string;
+	readonly words: readonly string[];
+}
+/** A rehearsal starts the same units hundreds of times. */
+const readExecs = new Map<string, ReadExec | null>();
+const MOST_EXECS = 500;
+
+function parseExec(value: string): ReadExec | null {
 	const flags = /^[-+!:@]*/.exec(value)![0];
 	const words: string[] = [];
 	const text = value.slice(flags.length);

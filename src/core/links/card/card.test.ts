@@ -12,6 +12,7 @@ import { contextFor } from '../../engines/context';
 import { cardTree } from '../../engines/machine';
 import { rehearse, type Rehearsal } from '../../engines/rehearse';
 import { inWords } from '../../engines/say';
+import { speaking } from '../../speaking';
 import { runSheet } from '../../engines/runSheet';
 import { write } from '../../engines/write';
 import type { Plan } from '../../plan/plan';
@@ -149,7 +150,7 @@ describe('a cut at any moment', () => {
 		for (const ms of moments) {
 			const result = cutAt(plan, ms);
 			expect(ear(result).at(-1)?.state).toBe('sound');
-			expect(inWords(chain, result.events).some(({ text }) => text.includes('torn'))).toBe(false);
+			expect(inWords(speaking, result.events).some(({ text }) => text.includes('torn'))).toBe(false);
 		}
 	});
 	it('is mended at the start when that is asked for, and fatal where nothing mends it', () => {
@@ -160,7 +161,9 @@ describe('a cut at any moment', () => {
 		expect(unmended).toContain(true);
 		const torn = moments[unmended.indexOf(false)]!;
 		expect(
-			inWords(chain, cutAt(withCard({ ...cmdline }), torn).events).some(({ text }) => text.includes('is being mended'))
+			inWords(speaking, cutAt(withCard({ ...cmdline }), torn).events).some(({ text }) =>
+				text.includes('is being mended')
+			)
 		).toBe(true);
 	});
 });

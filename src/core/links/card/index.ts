@@ -16,7 +16,6 @@ import { startFileOf } from './startFile';
 import { writeTime } from './steps';
 import { AMPLIFICATION, computeWear } from './wear';
 import { cardBench, cardBenchShape } from './bench';
-import { CARD_WORDS } from './words';
 import './offers';
 
 const MANY_DAYS = 366;
@@ -181,7 +180,6 @@ export const card: Link<'card', CardSettings> = {
 	bench: { shape: cardBenchShape, of: cardBench },
 	faults: CARD_FAULTS,
 	tracks: [cardTrack],
-	words: CARD_WORDS,
 	claims: cardClaims,
 	figures,
 	assess: assessCard

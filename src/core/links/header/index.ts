@@ -11,7 +11,6 @@ import { assessHeader } from './findings';
 import { headerSettings, type HeaderSettings } from './settings';
 import { hasHeader, occupancyOf } from './users';
 import { headerBench, headerBenchShape } from './bench';
-import { HEADER_WORDS } from './words';
 import './offers';
 
 const GPIO_LINES = HEADER_PINS.filter(({ gpio }) => gpio !== null).length;
@@ -65,7 +64,6 @@ export const header: Link<'header', HeaderSettings> = {
 	place: { column: 'board', row: 2, half: 'right', wires: [{ to: 'parts', carries: 'rule' }] },
 	publish: ({ lines }) => ({ wiring: lines }),
 	bench: { shape: headerBenchShape, of: headerBench },
-	words: HEADER_WORDS,
 	claims: (_, context) =>
 		clockOf(context)
 			? [

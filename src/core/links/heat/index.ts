@@ -12,7 +12,6 @@ import { HEAT_FAULTS } from './rehearse';
 import { heatSettings, type HeatSettings } from './settings';
 import { resistance, settledAfterSec } from './thermal';
 import { heatBench, heatBenchShape } from './bench';
-import { HEAT_WORDS } from './words';
 
 function figures(settings: HeatSettings, context: Context, claims: readonly Claim[]): Figure[] {
 	const heat = computeHeat(settings, context, claims);
@@ -94,7 +93,6 @@ export const heat: Link<'heat', HeatSettings> = {
 	place: { column: 'board', row: 2, half: 'left', wires: [{ to: 'parts', carries: 'rule' }] },
 	bench: { shape: heatBenchShape, of: heatBench },
 	faults: HEAT_FAULTS,
-	words: HEAT_WORDS,
 	claims: (_, context) =>
 		fanLine(context)
 			? [

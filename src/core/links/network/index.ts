@@ -17,7 +17,6 @@ import { calmNetwork, networkSettings, type NetworkSettings } from './settings';
 import { updateClaims } from './updates';
 import { JOIN_MS, networkBench, networkBenchShape } from './bench';
 import { reachTrack } from './track';
-import { NETWORK_WORDS } from './words';
 import './offers';
 
 const WAYS = { wired: 'Ethernet', radio: 'Wi-Fi', none: 'no network' } as const;
@@ -229,7 +228,6 @@ export const network: Link<'network', NetworkSettings> = {
 	bench: { shape: networkBenchShape, of: networkBench },
 	faults: NETWORK_FAULTS,
 	tracks: [reachTrack],
-	words: NETWORK_WORDS,
 	claims,
 	figures,
 	assess: assessNetwork

@@ -17,6 +17,7 @@ import { applySeed, cardTree, Disk, type Bench } from '../../engines/machine';
 import { readUserData } from '../../formats/seed/userData';
 import { rehearse } from '../../engines/rehearse';
 import { inWords } from '../../engines/say';
+import { speaking } from '../../speaking';
 import { runSheet } from '../../engines/runSheet';
 import { write } from '../../engines/write';
 import { sha512crypt } from '../../formats/crypt/sha512crypt';
@@ -205,7 +206,7 @@ describe('the rehearsed network', () => {
 			startUtcMs: Date.parse('2026-11-24T12:00:00Z'),
 			forMs: 60_000
 		});
-		return inWords(chain, result.events)
+		return inWords(speaking, result.events)
 			.filter(({ from }) => from === 'network')
 			.map(({ text, reading }) => `${text} ${reading}`.trim());
 	}
@@ -316,7 +317,7 @@ describe('updates', () => {
 			forMs: 8 * 3_600_000,
 			faults
 		});
-		return inWords(chain, events).filter(({ text }) => /pdates/.test(text));
+		return inWords(speaking, events).filter(({ text }) => /pdates/.test(text));
 	};
 	it('come at their hour by the venue\u2019s clock, one after the other, and not at all by hand', () => {
 		const events = night(nightly('03:30'));

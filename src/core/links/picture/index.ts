@@ -11,7 +11,6 @@ import { assessPicture } from './findings';
 import { PICTURE_FAULTS } from './rehearse';
 import { calmPicture, pictureSettings, type PictureSettings } from './settings';
 import { eyeTrack } from './track';
-import { PICTURE_WORDS } from './words';
 import './offers';
 
 /** The link from frames to the eye. */
@@ -34,7 +33,6 @@ export const picture: Link<'picture', PictureSettings> = {
 	bench: { shape: pictureBenchShape, of: pictureBench },
 	faults: PICTURE_FAULTS,
 	tracks: [eyeTrack],
-	words: PICTURE_WORDS,
 	claims: pictureClaims,
 	figures: pictureFigures,
 	assess: assessPicture

@@ -12,6 +12,7 @@ import { contextFor } from '../../engines/context';
 import { cardTree, type Bench } from '../../engines/machine';
 import { rehearse, type PlannedFault } from '../../engines/rehearse';
 import { inWords } from '../../engines/say';
+import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import { paint, writePng, writeSvg } from '../../formats/drawing';
 import { writeEdid, toBase64 } from '../../formats/edid';
@@ -64,7 +65,7 @@ const run = (plan: Plan, { bench = {}, faults = [] }: { bench?: Partial<Bench>; 
 	const eye = result.tracks.find(({ id }) => id === 'eye')!;
 	return {
 		eye,
-		texts: inWords(chain, result.events).map(({ text }) => text),
+		texts: inWords(speaking, result.events).map(({ text }) => text),
 		seen: eye.marks[0]?.data as Seen | undefined
 	};
 };

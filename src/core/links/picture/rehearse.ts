@@ -303,7 +303,7 @@ class Display {
 
 	#showing(screen: BenchScreen, { wish, timing }: Holder, shown: NonNullable<Holder['shown']>): void {
 		const { tell } = this;
-		const seen = this.#seen(screen, wish, timing, shown);
+		const seen = this.#seenBefore(screen, wish, timing, shown);
 		// Pictures in turn come round thousands of times a day.
 		this.#once(`shows ${shown.title}`, () =>
 			tell.event('shows', 'info', { title: shown.title, mode: seen.mode, seen })
@@ -323,6 +323,18 @@ class Display {
 		const [code, data] = wrong;
 		this.#once(`${code} ${shown.title}`, () => tell.event(code, 'bad', data as never));
 		tell.state('eye', 'wrong', code, data as never);
+	}
+
+	/** What was worked out for a picture, and from what: in turn they come round thousands of times a day. */
+	readonly #known = new Map<string, { readonly from: readonly unknown[]; readonly seen: Seen }>();
+
+	#seenBefore(screen: BenchScreen, wish: ScreenWish, timing: VideoTiming, shown: NonNullable<Holder['shown']>): Seen {
+		const from = [screen, wish, timing, shown.picture, shown.byCircuit, this.machine.world.version];
+		const known = this.#known.get(shown.title);
+		if (known?.from.every((value, n) => value === from[n])) return known.seen;
+		const seen = this.#seen(screen, wish, timing, shown);
+		this.#known.set(shown.title, { from, seen });
+		return seen;
 	}
 
 	#seen(

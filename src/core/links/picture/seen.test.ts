@@ -11,6 +11,7 @@ import { contextFor } from '../../engines/context';
 import { cardTree, type Bench } from '../../engines/machine';
 import { rehearse, type PlannedFault } from '../../engines/rehearse';
 import { inWords } from '../../engines/say';
+import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import { readVideoArgument } from '../../formats/boot/kernelLine';
 import type { Plan } from '../../plan/plan';
@@ -51,7 +52,7 @@ function run(
 	return {
 		eye,
 		words: result.words,
-		texts: inWords(chain, result.events).map(({ text }) => text),
+		texts: inWords(speaking, result.events).map(({ text }) => text),
 		seen: eye.marks[0]?.data as Seen | undefined
 	};
 }

@@ -15,6 +15,7 @@ import { contextFor } from '../../engines/context';
 import { cardTree, type Bench } from '../../engines/machine';
 import { rehearse, type PlannedFault } from '../../engines/rehearse';
 import { inWords } from '../../engines/say';
+import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import type { CardFile } from '../../link';
 import type { Plan } from '../../plan/plan';
@@ -48,7 +49,7 @@ const run = (
 	});
 	const eye = result.tracks.find(({ id }) => id === 'eye')!;
 	return {
-		texts: inWords(chain, result.events).map(({ text }) => text),
+		texts: inWords(speaking, result.events).map(({ text }) => text),
 		at: (ms: number): string | undefined => eye.spans.find(({ fromMs, toMs }) => fromMs <= ms && ms < toMs)?.state,
 		last: eye.spans.at(-1)?.state
 	};

@@ -8,7 +8,6 @@ import { assessPower } from './findings';
 import { POWER_FAULTS, powerTrack } from './rehearse';
 import { powerSettings, type PowerSettings } from './settings';
 import { powerBench, powerBenchShape } from './bench';
-import { POWER_WORDS } from './words';
 import './offers';
 
 /** The link from the wall to the board's 5 V. */
@@ -23,7 +22,6 @@ export const power: Link<'power', PowerSettings> = {
 	bench: { shape: powerBenchShape, of: powerBench },
 	faults: POWER_FAULTS,
 	tracks: [powerTrack],
-	words: POWER_WORDS,
 	publish: ({ onHoursPerDay }) => ({ onHoursPerDay }),
 	figures: powerFigures,
 	assess: assessPower

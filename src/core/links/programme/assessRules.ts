@@ -79,14 +79,14 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 					}
 				]
 			});
-		else if (!everHolds(rule, context))
+		else if (!hopesOf(rule, context).holds)
 			out.push({
 				id: `programme.rule-never-${rule.id}`,
 				level: 'caution',
 				title: `The rule “${nameOf(rule)}” never holds`,
 				why: `No day has all that it asks for${asks(rule, 'opens', 'closes') ? ': on its days the venue is closed' : ''}. What it shows is not shown by it.`,
 				setting,
-				fixes: [...movedTo(rule, context), without(rule.id)]
+				fixes: [...movedTo(rule, hopesOf(rule, context)), without(rule.id)]
 			});
 		if (rule.each && rule.each.forMin >= rule.each.everyMin)
 			out.push({
@@ -169,19 +169,38 @@ function everHolds(rule: ProgrammeRule, { venue }: Context): boolean {
 
 const DAY_NAMES = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays'];
 
-/** The nearest weekday on which it would hold. */
-function movedTo(rule: ProgrammeRule, context: Context): Fix[] {
-	if (rule.weekdays.length === 0) return [];
-	const first = WEEKDAYS.indexOf(rule.weekdays[0]!);
-	const day = WEEKDAYS.map((_, n): Weekday => WEEKDAYS[(first + n) % 7]!).find((weekday) =>
-		everHolds({ ...rule, weekdays: [weekday] }, context)
-	);
-	return day === undefined
+/** Whether a rule ever holds, and the nearest weekday on which it would. */
+interface Hopes {
+	readonly holds: boolean;
+	readonly weekday: Weekday | undefined;
+}
+/** Years of days are gone through once for each rule, and not at every keystroke in another. */
+const known = new WeakMap<ProgrammeRule, { readonly venue: Context['venue']; readonly hopes: Hopes }>();
+
+function hopesOf(rule: ProgrammeRule, context: Context): Hopes {
+	const before = known.get(rule);
+	if (before?.venue === context.venue) return before.hopes;
+	const holds = everHolds(rule, context);
+	const first = WEEKDAYS.indexOf(rule.weekdays[0] ?? 'Mon');
+	const hopes = {
+		holds,
+		weekday:
+			holds || rule.weekdays.length === 0
+				? undefined
+				: WEEKDAYS.map((_, n): Weekday => WEEKDAYS[(first + n) % 7]!).find((weekday) =>
+						everHolds({ ...rule, weekdays: [weekday] }, context)
+					)
+	};
+	known.set(rule, { venue: context.venue, hopes });
+	return hopes;
+}
+
+const movedTo = (rule: ProgrammeRule, { weekday }: Hopes): Fix[] =>
+	weekday === undefined
 		? []
 		: [
 				{
-					label: `Move it to ${DAY_NAMES[WEEKDAYS.indexOf(day)]}`,
-					apply: changed(rule.id, { weekdays: [day] })
+					label: `Move it to ${DAY_NAMES[WEEKDAYS.indexOf(weekday)]}`,
+					apply: changed(rule.id, { weekdays: [weekday] })
 				}
 			];
-}

@@ -10,7 +10,6 @@ import { quietInWords, quietHoursPerDay } from './quiet';
 import { PLAYER_START_MS, RETRY_MS } from './rehearse';
 import { standInClaims } from './standIn';
 import { programmeSettings, type ProgrammeSettings } from './settings';
-import { PROGRAMME_WORDS } from './words';
 import './offers';
 
 const own = changing<ProgrammeSettings>('programme');
@@ -155,7 +154,6 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 		startAtBoot: () => own({ startAtBoot: true }),
 		loop: (how) => own({ loop: how })
 	},
-	words: PROGRAMME_WORDS,
 	claims,
 	figures: (settings) => [
 		{

@@ -12,7 +12,7 @@ import { bookOf } from './book';
 import { onAirAt, resolve, type Rulebook } from './onAir';
 import { listPath } from '../../files/cardFile';
 import { ON_AIR } from './onAirScript';
-import { writeRuleLine } from './ruleLines';
+import { writeRuleLine } from './ruleText';
 import { sunOn, sunTable, writeSunTable } from './sun';
 import { newRule, programmeRule, type Moment, type ProgrammeRule } from './when';
 

@@ -1,4 +1,4 @@
-import { dayFacts, type DayFacts } from '../../basics/calendar';
+import { dayFacts } from '../../basics/calendar';
 import { wallClockMs } from '../../formats/systemd/zone';
 import { holdsOn, type LineMoment, type RuleLine } from './ruleLines';
 import { sunOn, type SunRow } from './sun';
@@ -26,64 +26,67 @@ export interface Stretch extends OnAir {
 	readonly untilUtcMs: number;
 }
 
-function minuteOf({ by, min }: LineMoment, day: DayFacts, { sun }: Rulebook, offsetMin: number): number {
-	if (by === 'clock') return min;
-	const row = sunOn(sun, day.monthDay);
-	const utcMin = (by === 'rise' ? row?.riseMin : row?.setMin) ?? NaN;
-	return (Number.isNaN(utcMin) ? 0 : utcMin + offsetMin) + min;
+/** When a line holds on a day, in minutes after the midnight of the day that is looked at; repeats count from `from`. */
+interface Window {
+	readonly line: RuleLine;
+	readonly from: number;
+	readonly until: number;
 }
 
-/** From when until when a line would hold on a day, in minutes after its midnight; it may go on into the next. */
-function windowOf(line: RuleLine, day: DayFacts, book: Rulebook, offsetMin: number): readonly [number, number] {
-	const from = minuteOf(line.from, day, book, offsetMin);
-	const until = minuteOf(line.until, day, book, offsetMin);
-	return [from, until <= from ? until + DAY_MIN : until];
+/** Windows of all lines that reach into a day, in the lines' order: those of the day itself, and those of the day before that go on. */
+function windowsOf(book: Rulebook, day: number, offsetMin: number): Window[] {
+	const days = [dayFacts(day), dayFacts(day - 1)] as const;
+	const rows = book.sun.length ? days.map(({ monthDay }) => sunOn(book.sun, monthDay)) : [];
+	const minuteOf = ({ by, min }: LineMoment, n: number): number => {
+		if (by === 'clock') return min;
+		const utcMin = (by === 'rise' ? rows[n]?.riseMin : rows[n]?.setMin) ?? NaN;
+		return (Number.isNaN(utcMin) ? 0 : utcMin + offsetMin) + min;
+	};
+	const out: Window[] = [];
+	for (const line of book.lines)
+		for (const n of [0, 1] as const) {
+			if (!holdsOn(line, days[n])) continue;
+			const from = minuteOf(line.from, n);
+			const end = minuteOf(line.until, n);
+			const shift = n * DAY_MIN;
+			// An end at or before the beginning is on the next morning.
+			const until = (end <= from ? end + DAY_MIN : end) - shift;
+			if (n === 0 || until > 0) out.push({ line, from: from - shift, until });
+		}
+	return out;
 }
 
-const isWithin = (line: RuleLine, [from, until]: readonly [number, number], minute: number): boolean =>
-	minute >= from && minute < until && (line.everyMin === 0 || (minute - from) % line.everyMin < line.forMin);
-
-/** What is on at a wall clock. The clock on the wall decides: an hour that comes twice is treated twice alike. */
-function atWall(book: Rulebook, day: number, minute: number, offsetMin: number): OnAir {
-	const today = dayFacts(day);
-	const yesterday = dayFacts(day - 1);
-	const line = book.lines.find(
-		(known) =>
-			(holdsOn(known, today) && isWithin(known, windowOf(known, today, book, offsetMin), minute)) ||
-			(holdsOn(known, yesterday) && isWithin(known, windowOf(known, yesterday, book, offsetMin), minute + DAY_MIN))
-	);
-	return line ? { show: line.show, line } : { show: book.otherwise, line: null };
+/** What is on at a minute. The clock on the wall decides: an hour that comes twice is treated twice alike. */
+function atMinute(windows: readonly Window[], otherwise: string, minute: number): OnAir {
+	for (const { line, from, until } of windows)
+		if (minute >= from && minute < until && (line.everyMin === 0 || (minute - from) % line.everyMin < line.forMin))
+			return { show: line.show, line };
+	return { show: otherwise, line: null };
 }
 
 /** What is on at an instant, and which rule says so. */
 export function onAirAt(book: Rulebook, utcMs: number): OnAir {
 	const wall = wallClockMs(book.zone, utcMs);
 	const day = Math.floor(wall / DAY_MS);
-	return atWall(book, day, Math.floor((wall - day * DAY_MS) / MINUTE_MS), Math.round((wall - utcMs) / MINUTE_MS));
+	const windows = windowsOf(book, day, Math.round((wall - utcMs) / MINUTE_MS));
+	return atMinute(windows, book.otherwise, Math.floor((wall - day * DAY_MS) / MINUTE_MS));
 }
 
 /** Minutes of a day at which something may begin or end. */
-function edgesOf(book: Rulebook, day: number, offsetMin: number): number[] {
+function edgesOf(windows: readonly Window[]): number[] {
 	const edges = new Set([0]);
-	for (const [facts, shift] of [
-		[dayFacts(day), 0],
-		[dayFacts(day - 1), DAY_MIN]
-	] as const)
-		for (const line of book.lines) {
-			if (!holdsOn(line, facts)) continue;
-			const [from, until] = windowOf(line, facts, book, offsetMin);
-			const add = (minute: number): void => {
-				const at = minute - shift;
-				if (at > 0 && at < DAY_MIN) edges.add(at);
-			};
-			add(from);
-			add(until);
-			if (line.everyMin)
-				for (let at = from; at < until; at += line.everyMin) {
-					add(at);
-					if (at + line.forMin < until) add(at + line.forMin);
-				}
-		}
+	const add = (at: number): void => {
+		if (at > 0 && at < DAY_MIN) edges.add(at);
+	};
+	for (const { line, from, until } of windows) {
+		add(from);
+		add(until);
+		if (line.everyMin)
+			for (let at = from; at < until; at += line.everyMin) {
+				add(at);
+				if (at + line.forMin < until) add(at + line.forMin);
+			}
+	}
 	return [...edges].sort((a, b) => a - b);
 }
 
@@ -117,14 +120,15 @@ export function resolve(book: Rulebook, fromUtcMs: number, untilUtcMs: number): 
 		begins = offsetAt(midnight - known * MINUTE_MS);
 		const ends = offsetAt(midnight + DAY_MS - begins * MINUTE_MS);
 		if (known === begins && begins === ends) {
-			for (const minute of edgesOf(book, day, begins))
-				look(midnight + (minute - begins) * MINUTE_MS, () => atWall(book, day, minute, begins));
+			const windows = windowsOf(book, day, begins);
+			for (const minute of edgesOf(windows))
+				look(midnight + (minute - begins) * MINUTE_MS, () => atMinute(windows, book.otherwise, minute));
 			continue;
 		}
 		const wanted = new Set<number>();
 		for (const offset of new Set([known, begins, ends])) {
 			const at = (minute: number): unknown => wanted.add(midnight + (minute - offset) * MINUTE_MS);
-			edgesOf(book, day, offset).forEach(at);
+			edgesOf(windowsOf(book, day, offset)).forEach(at);
 			// No zone changes its clock at another time than a quarter of an hour.
 			for (let minute = 0; minute <= DAY_MIN; minute += 15) at(minute);
 		}

@@ -6,7 +6,8 @@ import { bookOf } from './book';
 import { mayPlay, ON_AIR, RULES_PATH, SUN_PATH, takeOnAir } from './onAirScript';
 import { BIN, MAY_PLAY_PATH, MAY_SOUND_PATH, ON_AIR_UNIT, STATE_DIR } from './service';
 import type { Rulebook } from './onAir';
-import { writeRuleLine, type LineMoment } from './ruleLines';
+import type { LineMoment } from './ruleLines';
+import { writeRuleLine } from './ruleText';
 import type { ProgrammeSettings } from './settings';
 import { SUN_STEP_MIN, writeSunTable } from './sun';
 

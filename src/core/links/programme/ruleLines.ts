@@ -10,7 +10,7 @@ export interface LineMoment {
 	readonly min: number;
 }
 /** Days within a year, such as 401 to 930; the first may be the greater. */
-interface Span {
+export interface Span {
 	readonly from: number;
 	readonly until: number;
 }
@@ -38,7 +38,8 @@ export interface RuleLine {
 }
 
 const ALL_DAY_MIN = 1440;
-const ALWAYS = { from: 0, until: 99_999_999 };
+/** Of a rule without first or last day. */
+export const ALWAYS = { from: 0, until: 99_999_999 };
 
 const minuteOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
 const numberOf = (date: string): number => Number(date.replaceAll('-', ''));
@@ -129,76 +130,4 @@ export function holdsOn(line: RuleLine, day: DayFacts): boolean {
 			from <= until ? day.monthDay >= from && day.monthDay <= until : day.monthDay >= from || day.monthDay <= until
 		)
 	);
-}
-
-/** "rise+30", "540". */
-const momentText = ({ by, min }: LineMoment): string =>
-	by === 'clock' ? String(min) : `${by}${min < 0 ? '-' : '+'}${Math.abs(min)}`;
-
-/** A line as on-air.sh reads it: what is shown, conditions, and the title, which may hold anything but a line break. */
-export function writeRuleLine(line: RuleLine): string {
-	const { days, nth, weekParity, seasons, validFrom, validUntil, only, never, everyMin, forMin } = line;
-	return [
-		line.show,
-		...(days ? [`days=${days.join('')}`] : []),
-		...(nth ? [`nth=${nth < 0 ? 'last' : nth}`] : []),
-		...(weekParity === null ? [] : [`week=${weekParity}`]),
-		...seasons.map(({ from, until }) => `season=${from}-${until}`),
-		...(validFrom > ALWAYS.from || validUntil < ALWAYS.until ? [`valid=${validFrom}-${validUntil}`] : []),
-		...(only ? [`only=${only.join(',')}`] : []),
-		...(never.length ? [`never=${never.join(',')}`] : []),
-		...(everyMin ? [`each=${everyMin}-${forMin}`] : []),
-		`from=${momentText(line.from)}`,
-		`until=${momentText(line.until)}`,
-		`title=${line.title}`
-	].join(' ');
-}
-
-const MOMENT = /^(?:(rise|set)([+-]))?(\d+)$/;
-function readMoment(text: string): LineMoment | null {
-	const [, by, sign, min] = MOMENT.exec(text) ?? [];
-	if (min === undefined) return null;
-	return { by: (by as 'rise' | 'set' | undefined) ?? 'clock', min: sign === '-' ? -Number(min) : Number(min) };
-}
-const readSpan = (text: string): Span => {
-	const [from, until] = text.split('-').map(Number);
-	return { from: from!, until: until! };
-};
-const numbers = (text: string): number[] => text.split(',').map(Number);
-
-/** A line as it stands in the file of rules; null: a comment. Conditions that on-air.sh does not know it passes over, as we do. */
-export function readRuleLine(text: string): RuleLine | 'broken' | null {
-	if (text.startsWith('#') || text === '') return null;
-	const at = text.indexOf(' title=');
-	const [show = '', ...words] = (at < 0 ? text : text.slice(0, at)).split(' ').filter((word) => word !== '');
-	const title = at < 0 ? text : text.slice(at + ' title='.length);
-	const of = (key: string): string[] =>
-		words.filter((word) => word.startsWith(`${key}=`)).map((word) => word.slice(key.length + 1));
-	const last = (key: string): string | undefined => of(key).at(-1);
-	const from = readMoment(last('from') ?? '');
-	const until = readMoment(last('until') ?? '');
-	if (!from || !until) return 'broken';
-	const valid = readSpan(last('valid') ?? `${ALWAYS.from}-${ALWAYS.until}`);
-	const each = readSpan(last('each') ?? '0-0');
-	const nth = last('nth');
-	const days = last('days');
-	const only = last('only');
-	const week = last('week');
-	return {
-		rule: title,
-		title,
-		show,
-		days: days === undefined ? null : [...days].map(Number),
-		nth: nth === undefined ? 0 : nth === 'last' ? -1 : Number(nth),
-		weekParity: week === undefined ? null : (Number(week) as 0 | 1),
-		seasons: of('season').map(readSpan),
-		validFrom: valid.from,
-		validUntil: valid.until,
-		only: only === undefined ? null : numbers(only),
-		never: of('never').flatMap(numbers),
-		from,
-		until,
-		everyMin: each.from,
-		forMin: each.until
-	};
 }

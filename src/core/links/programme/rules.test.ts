@@ -7,6 +7,7 @@ import { contextFor } from '../../engines/context';
 import { cardTree, type CardTree } from '../../engines/machine';
 import { rehearse, type PlannedFault } from '../../engines/rehearse';
 import { inWords } from '../../engines/say';
+import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import { nextElapses, readCalendar } from '../../formats/systemd/calendar';
 import { wallClockMs } from '../../formats/systemd/zone';
@@ -17,7 +18,7 @@ import { readHolidays } from '../../formats/holidays';
 import { calendarOf } from './calendar';
 import { onAirAt, resolve } from './onAir';
 import { changeTimes } from './onAirFiles';
-import { readRuleLine, writeRuleLine } from './ruleLines';
+import { readRuleLine, writeRuleLine } from './ruleText';
 import { movedBy, stretchedBy } from './ruleEdits';
 import { nextClockChange, slices, startOfDayMs } from './slices';
 import { readSunTable, sunTable, writeSunTable } from './sun';
@@ -43,7 +44,7 @@ function run(card: CardTree, at: string, forMs: number, faults: PlannedFault[] =
 		forMs,
 		faults
 	});
-	const told = inWords(chain, result.events);
+	const told = inWords(speaking, result.events);
 	return {
 		texts: told.map(({ text }) => text).join('\n'),
 		/** What is on from when, in seconds. */

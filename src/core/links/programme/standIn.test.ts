@@ -15,6 +15,7 @@ import { cardTree } from '../../engines/machine';
 import { rehearse } from '../../engines/rehearse';
 import { runSheet } from '../../engines/runSheet';
 import { inWords } from '../../engines/say';
+import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import { writeTone } from '../../formats/wav/wav';
 import type { Plan } from '../../plan/plan';
@@ -49,7 +50,7 @@ function said(plan: Plan, without = 'nothing'): string {
 		forMs: 600_000,
 		faults: [{ name: 'stream-refuses', atMs: 200_000, lastsMs: 90_000 }]
 	});
-	return inWords(chain, events)
+	return inWords(speaking, events)
 		.map(({ text }) => text)
 		.join('\n');
 }

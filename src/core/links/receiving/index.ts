@@ -14,7 +14,6 @@ import { RECEIVING_FAULTS } from './rehearse';
 import { serviceClaims } from './services';
 import { receivingSettings, type ReceivingSettings } from './settings';
 import { adapterDbm, announced, SERVER_PORT, WAY_WORDS, waysOf } from './ways';
-import { RECEIVING_WORDS } from './words';
 import './offers';
 
 /** 48 kHz, 16 bit, stereo, as the tunnel sends it. */
@@ -171,7 +170,6 @@ export const receiving: Link<'receiving', ReceivingSettings> = {
 	}),
 	bench: { shape: receivingBenchShape, of: receivingBench },
 	faults: RECEIVING_FAULTS,
-	words: RECEIVING_WORDS,
 	claims,
 	figures,
 	assess: assessReceiving

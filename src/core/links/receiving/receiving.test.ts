@@ -9,6 +9,7 @@ import { cardTree, type CardTree } from '../../engines/machine';
 import { rehearse } from '../../engines/rehearse';
 import { runSheet } from '../../engines/runSheet';
 import { inWords } from '../../engines/say';
+import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import type { Plan } from '../../plan/plan';
 import { rehearsed } from '../../rehearsals';
@@ -45,7 +46,7 @@ function run(plan: Plan, sent: Sent, change: (card: CardTree) => CardTree = (car
 	});
 }
 const said = (...args: Parameters<typeof run>): string =>
-	inWords(chain, run(...args).events)
+	inWords(speaking, run(...args).events)
 		.map(({ text }) => text)
 		.join('\n');
 /** With a line of one of its files changed, and apply.sh none the wiser. */
@@ -65,7 +66,7 @@ const changed =
 describe('what is sent, in the rehearsal', () => {
 	it('is heard from a phone, the list rests meanwhile and goes on', () => {
 		const { tracks, events } = run(planWith(), 'phone-sends');
-		const text = inWords(chain, events).map((event) => event.text);
+		const text = inWords(speaking, events).map((event) => event.text);
 		expect(text).toEqual(
 			expect.arrayContaining([
 				'A phone sends its sound to \u201cTest bench\u201d',

@@ -14,7 +14,6 @@ import { SOUND_FAULTS } from './rehearse';
 import { playbackOf } from './route';
 import { calmSound, soundSettings, type SoundSettings } from './settings';
 import { earTrack } from './track';
-import { SOUND_WORDS } from './words';
 import './offers';
 
 const TRAVELS = { follow: 'direct', fixed: 'one rate', shared: 'shared' } as const;
@@ -139,7 +138,6 @@ export const sound: Link<'sound', SoundSettings> = {
 	bench: { shape: soundBenchShape, of: soundBench },
 	faults: SOUND_FAULTS,
 	tracks: [earTrack],
-	words: SOUND_WORDS,
 	claims: soundClaims,
 	figures,
 	assess: assessSound

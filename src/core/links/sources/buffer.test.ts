@@ -11,6 +11,7 @@ import { contextFor } from '../../engines/context';
 import { cardTree } from '../../engines/machine';
 import { rehearse } from '../../engines/rehearse';
 import { inWords } from '../../engines/say';
+import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import type { Plan } from '../../plan/plan';
 import { expectedDropouts, leastBuffer, simulateBuffer } from './buffer';
@@ -87,7 +88,7 @@ const run = (plan: Plan, lastsMs: number) => {
 	});
 	const ear = result.tracks.find(({ id }) => id === 'ear')!;
 	return {
-		dry: inWords(chain, result.events).filter(({ text }) => text.startsWith('Runs dry')).length,
+		dry: inWords(speaking, result.events).filter(({ text }) => text.startsWith('Runs dry')).length,
 		firstMs: ear.marks[0]!.atMs,
 		last: ear.spans.at(-1)!.state,
 		silentMs: ear.spans

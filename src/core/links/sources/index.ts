@@ -18,7 +18,6 @@ import { ruleClaims, ruleFigures, ruleOf } from './rules';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { isShare, storeOf } from './stores';
 import { storeClaims } from './storeFiles';
-import { SOURCES_WORDS } from './words';
 import './offers';
 import { PLAYER_UNIT } from '../../files/cardFile';
 
@@ -197,7 +196,6 @@ export const sources: Link<'sources', SourcesSettings> = {
 	place: { column: 'content', row: 1, wires: [{ to: 'programme', carries: 'data' }] },
 	bench: { shape: sourcesBenchShape, of: sourcesBench },
 	faults: SOURCES_FAULTS,
-	words: SOURCES_WORDS,
 	claims,
 	figures(settings, context) {
 		const places = settings.items.map((item) => placeKind(item.location));

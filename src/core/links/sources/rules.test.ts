@@ -12,6 +12,7 @@ import { cardTree } from '../../engines/machine';
 import { rehearse } from '../../engines/rehearse';
 import { runSheet } from '../../engines/runSheet';
 import { inWords } from '../../engines/say';
+import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import { writeTone } from '../../formats/wav/wav';
 import type { Plan } from '../../plan/plan';
@@ -97,7 +98,7 @@ describe('a rule chooses, of what is known here', () => {
 describe('the endpoint chooses by itself', () => {
 	const said = (plan: Plan, faults: { name: string; atMs: number; lastsMs: number }[] = [], forMs = 600_000): string =>
 		inWords(
-			chain,
+			speaking,
 			rehearse({
 				links: rehearsed,
 				card: cardTree(write(writers, plan, context)),

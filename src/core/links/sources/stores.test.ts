@@ -15,6 +15,7 @@ import { cardTree, type Bench } from '../../engines/machine';
 import { rehearse, type PlannedFault } from '../../engines/rehearse';
 import { runSheet } from '../../engines/runSheet';
 import { inWords } from '../../engines/say';
+import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import type { Secrets } from '../../link';
 import type { Plan } from '../../plan/plan';
@@ -93,7 +94,7 @@ function run(
 	const ear = result.tracks.find(({ id }) => id === 'ear')!;
 	return {
 		heard: ear.marks.map(({ name }) => name),
-		texts: inWords(chain, result.events)
+		texts: inWords(speaking, result.events)
 			.map(({ text }) => text)
 			.join('\n'),
 		words: result.words.join('\n'),
@@ -216,7 +217,7 @@ describe('a share in the rehearsal', () => {
 			faults: []
 		});
 		expect(
-			inWords(chain, result.events)
+			inWords(speaking, result.events)
 				.map(({ text }) => text)
 				.join()
 		).toContain('cifs-utils');
@@ -261,7 +262,7 @@ describe('a share that is written to', () => {
 			forMs,
 			faults: []
 		});
-		return inWords(chain, result.events)
+		return inWords(speaking, result.events)
 			.map(({ text }) => text)
 			.join('\n');
 	};

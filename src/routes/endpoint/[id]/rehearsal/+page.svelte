@@ -5,6 +5,7 @@
 	import { cardTree } from '$core/engines/machine';
 	import { faultsOf, type PlannedFault } from '$core/engines/rehearse';
 	import { say } from '$core/engines/say';
+	import { speaking } from '$core/speaking';
 	import { formatSeconds, withUnit } from '$core/basics/format';
 	import { instantOf, wallClockMs } from '$core/formats/systemd/zone';
 	import type { Link } from '$core/link';
@@ -58,7 +59,7 @@
 	const shown = $derived(past.slice(-MOST_SHOWN));
 	const ear = $derived(run?.tracks.find(({ id }) => id === 'ear'));
 	const span = $derived(ear?.spans.find((known) => nowMs >= known.fromMs && nowMs < known.toMs) ?? ear?.spans.at(-1));
-	const why = $derived(span ? say(chain, span.why)[0] : '');
+	const why = $derived(span ? say(speaking, span.why)[0] : '');
 	const eye = $derived(run?.tracks.find(({ id }) => id === 'eye'));
 	const eyeSpan = $derived(
 		eye?.spans.find((known) => nowMs >= known.fromMs && nowMs < known.toMs) ?? eye?.spans.at(-1)
@@ -181,7 +182,7 @@
 					>
 					<tbody>
 						{#each shown as event, n (n)}
-							{@const [text, reading] = say(chain, event)}
+							{@const [text, reading] = say(speaking, event)}
 							<tr class={event.kind} onclick={() => (nowMs = event.atMs)}>
 								<td class="mono n">{seconds(event.atMs)}</td>
 								<td>{text}</td>
@@ -208,7 +209,7 @@
 			<Stage
 				screen={view.bench.screen}
 				now={eyeSpan?.state ?? 'off'}
-				why={eyeSpan ? (say(chain, eyeSpan.why)[0] as string) : ''}
+				why={eyeSpan ? (say(speaking, eyeSpan.why)[0] as string) : ''}
 				{seen}
 				{still}
 				{nowMs}
@@ -227,7 +228,7 @@
 					</p>
 					{#if sounding}<p class="mono small">{playing}</p>
 						{#if opened}<p class="soft small">
-								{say(chain, { from: 'sound', code: 'opened', data: opened })
+								{say(speaking, { from: 'sound', code: 'opened', data: opened })
 									.join(', ')
 									.replace('Converter opened: ', '')}
 							</p>{/if}{/if}
