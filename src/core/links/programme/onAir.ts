@@ -137,3 +137,19 @@ export function resolve(book: Rulebook, fromUtcMs: number, untilUtcMs: number): 
 	}
 	return out;
 }
+
+/** The first instant, within a span, at which any of the lines begins to hold; null: none does. */
+export function firstHold(book: Rulebook, fromUtcMs: number, untilUtcMs: number): number | null {
+	const first = Math.floor(wallClockMs(book.zone, fromUtcMs) / DAY_MS);
+	const last = Math.floor(wallClockMs(book.zone, untilUtcMs) / DAY_MS);
+	for (let day = first; day <= last; day++) {
+		if (!book.lines.some((line) => holdsOn(line, dayFacts(day)))) continue;
+		const noon = day * DAY_MS + DAY_MS / 2;
+		const offsetMin = Math.round((wallClockMs(book.zone, noon) - noon) / MINUTE_MS);
+		for (const { from } of windowsOf(book, day, offsetMin)) {
+			const utcMs = day * DAY_MS + (from - offsetMin) * MINUTE_MS;
+			if (from >= 0 && utcMs >= fromUtcMs && utcMs < untilUtcMs && onAirAt(book, utcMs).line) return utcMs;
+		}
+	}
+	return null;
+}

@@ -1,4 +1,4 @@
-import { onAirAt, resolve, type Rulebook, type Stretch } from './onAir';
+import { firstHold, onAirAt, resolve, type Rulebook } from './onAir';
 import type { ProgrammeSettings } from './settings';
 
 /** What a span of time comes to. */
@@ -38,7 +38,6 @@ export function airtime(
 
 /** The rule that decides where this one would: at the first moment at which it would hold if it stood alone. */
 function goesBefore(book: Rulebook, rule: string, fromUtcMs: number, untilUtcMs: number): string | null {
-	const alone = { ...book, lines: book.lines.filter((line) => line.rule === rule), otherwise: '' };
-	const holds: Stretch | undefined = resolve(alone, fromUtcMs, untilUtcMs).find(({ line }) => line !== null);
-	return holds ? (onAirAt(book, holds.fromUtcMs).line?.rule ?? null) : null;
+	const at = firstHold({ ...book, lines: book.lines.filter((line) => line.rule === rule) }, fromUtcMs, untilUtcMs);
+	return at === null ? null : (onAirAt(book, at).line?.rule ?? null);
 }
