@@ -17,6 +17,10 @@ test('a week shows what is on and why, a rule is moved by the keyboard and taken
 	const never = page.getByLabel('What never comes in a year');
 	await expect(never).toContainText('\u201cGuided tour\u201d is never on');
 
+	await never.getByRole('button', { name: 'Move it to Wednesdays' }).click();
+	await expect(never).toContainText('every rule has its turn');
+	await page.keyboard.press('Control+z');
+
 	// Moved a quarter of an hour later, on all its days.
 	const bar = page.getByRole('button', { name: /16:30 to 17:20: Ferry and steps/ }).first();
 	await bar.focus();

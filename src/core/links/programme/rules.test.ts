@@ -20,7 +20,7 @@ import { onAirAt, resolve } from './onAir';
 import { changeTimes } from './onAirFiles';
 import { readRuleLine, writeRuleLine } from './ruleText';
 import { movedBy, stretchedBy } from './ruleEdits';
-import { nextClockChange, slices, startOfDayMs } from './slices';
+import { instantOfClock, nextClockChange, slices, startOfDayMs } from './slices';
 import { readSunTable, sunTable, writeSunTable } from './sun';
 import { becauseWords, programmeBook, showWords, whatsOn } from './whatsOn';
 import { newRule, type Moment, type ProgrammeRule } from './when';
@@ -202,6 +202,13 @@ describe('a year', () => {
 		const change = nextClockChange('Europe/Oslo', Date.UTC(2026, 10, 27))!;
 		expect([new Date(change.utcMs).toISOString(), change.byMin]).toEqual(['2027-03-28T01:00:00.000Z', 60]);
 		expect(nextClockChange('UTC', 0)).toBeNull();
+		const at = (text: string) => new Date(instantOfClock('Europe/Oslo', text)!).toISOString().slice(0, 16);
+		expect([at('2026-11-27T16:45'), at('2026-10-25T02:30'), at('2026-03-29T02:30')]).toEqual([
+			'2026-11-27T15:45',
+			'2026-10-25T00:30',
+			'2026-03-29T01:30'
+		]);
+		expect(instantOfClock('Europe/Oslo', 'soon')).toBeNull();
 		expect(wallClockMs('America/Santiago', startOfDayMs('America/Santiago', 20_702)) % 86_400_000).toBe(3_600_000);
 	});
 });

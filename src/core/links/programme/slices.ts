@@ -1,5 +1,19 @@
-import { wallClockMs } from '../../formats/systemd/zone';
+import { instantOf, wallClockMs } from '../../formats/systemd/zone';
 import { resolve, type OnAir, type Rulebook } from './onAir';
+
+/**
+ * The instant at which the clock of a zone shows "2026-11-27T16:45": the first of two, the one after a gap where it never does; null:
+ * that is no time.
+ */
+export function instantOfClock(zone: string, text: string): number | null {
+	const wallMs = Date.parse(`${text}:00Z`);
+	if (Number.isNaN(wallMs)) return null;
+	const found = instantOf(zone, wallMs);
+	if (found !== null) return found;
+	// By the offset before the gap.
+	const before = wallMs - DAY_MS;
+	return wallMs - (wallClockMs(zone, before) - before);
+}
 
 /** A stretch within one day, by the clock on the wall. */
 export interface Slice {

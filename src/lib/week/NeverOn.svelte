@@ -1,0 +1,124 @@
+<script lang="ts">
+	import { wrap } from 'comlink';
+	import { Button } from 'carbon-components-svelte';
+	import { chain } from '$core/chain';
+	import { assess } from '$core/engines/assess';
+	import { contextFor } from '$core/engines/context';
+	import { curesOf } from '$core/engines/cure';
+	import type { Fix } from '$core/link';
+	import { startOfDayMs } from '$core/links/programme/slices';
+	import type { Airtime } from '$core/links/programme/year';
+	import type { Endpoint } from '$core/plan/workshop';
+	import { store } from '$lib/store/workshop.svelte';
+	import { nameOf, placeOf, type WeekView } from './week.svelte';
+	import type { YearWorker } from './yearWorker';
+
+	const { week }: { week: WeekView } = $props();
+	/** What a year comes to, by endpoint; worked out away from the page. */
+	let year = $state.raw<readonly { readonly endpoint: Endpoint; readonly air: Airtime }[]>([]);
+	let problem = $state('');
+	$effect(() => {
+		const asked = week.rows.map(({ endpoint }) => endpoint);
+		const programmes = $state.snapshot(asked.map(({ plan }) => plan.programme)) as never;
+		const venue = $state.snapshot(week.venue) as never;
+		const span = [0, 365].map((days) => startOfDayMs(week.venue.timeZone, week.today + days)) as [number, number];
+		const worker = new Worker(new URL('./yearWorker.ts', import.meta.url), { type: 'module' });
+		let isCurrent = true;
+		const failed = (why: string): void => void (problem = `The year could not be worked out: ${why}`);
+		worker.onerror = (event) => failed(event.message);
+		void wrap<YearWorker>(worker)
+			.year(programmes, venue, ...span)
+			.then((found) => {
+				if (!isCurrent) return;
+				problem = '';
+				year = found.map((air, n) => ({ endpoint: asked[n]!, air }));
+			})
+			.catch((error: Error) => failed(error.message))
+			.finally(() => worker.terminate());
+		return () => {
+			isCurrent = false;
+			worker.terminate();
+		};
+	});
+
+	/** What the plan's own finding offers for a rule that no day has. */
+	function fixesFor({ id, plan }: Endpoint, rule: string): readonly Fix[] {
+		const surroundings = contextFor(chain, store.workshop!, id, store.absent);
+		const finding = assess(chain, plan, surroundings).findings.find(
+			(known) => known.id === `programme.rule-never-${rule}`
+		);
+		return finding ? curesOf(chain, plan, surroundings, finding) : [];
+	}
+	const never = $derived(
+		year.flatMap(({ endpoint, air }) =>
+			air.never.flatMap(({ rule, behind }) => {
+				const { rules } = endpoint.plan.programme;
+				const known = rules.find(({ id }) => id === rule);
+				if (!known) return [];
+				const before = rules.find(({ id }) => id === behind);
+				const fixes: readonly Fix[] = before
+					? [
+							{
+								label: 'Put it first',
+								apply: (plan) => ({
+									...plan,
+									programme: {
+										...plan.programme,
+										rules: [known, ...plan.programme.rules.filter(({ id }) => id !== rule)]
+									}
+								})
+							}
+						]
+					: behind === null
+						? fixesFor(endpoint, rule)
+						: [];
+				return [{ endpoint, rule: known, behind: before ? nameOf(before) : behind && 'Quiet hours', fixes }];
+			})
+		)
+	);
+	function press(endpoint: Endpoint, fix: Fix): void {
+		if (store.changePlan(endpoint.id, fix.label, fix.apply) === null) store.offerUndo(`Done: ${fix.label}.`);
+	}
+</script>
+
+<section aria-label="What never comes in a year" aria-live="polite">
+	{#each never as { endpoint, rule, behind, fixes } (`${endpoint.id} ${rule.id}`)}
+		<div class="never">
+			<b>“{nameOf(rule)}” is never on</b>
+			<p>
+				{endpoint.plan.brief.name}, in the year from today: {behind === null
+					? 'no day has all that it asks for.'
+					: `where it would hold, “${behind}” goes before it.`}
+			</p>
+			<div class="row">
+				{#each fixes as fix (fix.label)}<Button kind="tertiary" size="small" on:click={() => press(endpoint, fix)}
+						>{fix.label}</Button
+					>{/each}
+				<a href={placeOf(endpoint, rule.id)}>Open the rule</a>
+			</div>
+		</div>
+	{:else}
+		<p class="soft small">{problem || (year.length ? 'In the year from today every rule has its turn.' : '')}</p>
+	{/each}
+</section>
+
+<style>
+	section {
+		display: grid;
+		gap: 8px;
+	}
+	.never {
+		background: var(--amber-wash);
+		border-radius: var(--radius);
+		padding: 10px 14px;
+	}
+	.never p {
+		margin: 4px 0 8px;
+	}
+	.row {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		align-items: center;
+	}
+</style>
