@@ -15,7 +15,10 @@ const VENUE: readonly (readonly [title: string, words: string])[] = [
 	['Time zone', 'clock venue'],
 	['Currency and price of energy', 'money kwh'],
 	['Mains voltage', 'volts 230 120'],
-	['Range of the venue’s network', 'lan ip router dhcp']
+	['Range of the venue’s network', 'lan ip router dhcp'],
+	['Opening hours', 'open closed times season'],
+	['Holidays', 'calendar ics closed days'],
+	['Where the venue is', 'latitude longitude sunrise sunset']
 ];
 
 /** The field itself, on the page of its link. */

@@ -121,5 +121,8 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['programme.shuffle', 'Shuffle', 'random order'],
 	['programme.whenGone', 'While a stream is gone', 'stream offline fallback stand in'],
 	['programme.lookSec', 'A stream that is gone is tried again', 'retry stream'],
+	['programme.rules', 'Rules: what is on when', 'schedule weekday opening hours sunrise holiday calendar'],
+	['programme.otherwise', 'While no rule holds', 'default fallback'],
+	['programme.lists', 'Playlists', 'playlist selection'],
 	['programme.quiet', 'Quiet hours', 'schedule silence night timer times']
 ];

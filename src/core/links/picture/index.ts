@@ -28,7 +28,7 @@ export const picture: Link<'picture', PictureSettings> = {
 		wires: [{ from: 'parts', carries: 'signal' }],
 		end: { sense: 'eye', figure: 'seen', words: 'pixels to use', without: 'choose a screen' }
 	},
-	publish: ({ connector }) => ({ picture: { connector } }),
+	publish: ({ connector, stillSec }) => ({ picture: { connector, stillSec } }),
 	changes: { showPicture: () => changing<PictureSettings>('picture')({ used: true }) },
 	bench: { shape: pictureBenchShape, of: pictureBench },
 	faults: PICTURE_FAULTS,

@@ -5,7 +5,11 @@ import type { Change } from '../../changes';
 declare module '../../facts' {
 	interface Facts {
 		/** Something is shown, and on which connector. */
-		readonly picture?: { readonly connector: string };
+		readonly picture?: {
+			readonly connector: string;
+			/** So long a still picture stands. */
+			readonly stillSec: number;
+		};
 	}
 }
 declare module '../../changes' {

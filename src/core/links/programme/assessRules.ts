@@ -1,7 +1,10 @@
 import { dayFacts, dayOf } from '../../basics/calendar';
 import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
 import { changing } from '../../changes';
-import type { Context, Finding, Fix } from '../../link';
+import { formatSeconds } from '../../basics/format';
+import type { Context, Finding, Fix, SettingPath } from '../../link';
+import { listLength } from './listLength';
+import { stretchedBy } from './ruleEdits';
 import { holdsOn, ruleLines } from './ruleLines';
 import type { ProgrammeSettings } from './settings';
 import type { Moment, ProgrammeRule } from './when';
@@ -88,6 +91,7 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 				setting,
 				fixes: [...movedTo(rule, hopesOf(rule, context)), without(rule.id)]
 			});
+		out.push(...tooShort(rule, shown, setting, context));
 		if (rule.each && rule.each.forMin >= rule.each.everyMin)
 			out.push({
 				id: `programme.rule-each-${rule.id}`,
@@ -146,6 +150,50 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 			});
 	});
 	return out;
+}
+
+/** A playlist that is longer than its rule lasts is begun anew each time: its end is never seen. */
+function tooShort(
+	rule: ProgrammeRule,
+	list: ProgrammeSettings['lists'][number] | undefined,
+	setting: SettingPath,
+	context: Context
+): Finding[] {
+	const lastsMin = rule.each?.forMin ?? minutesOf(rule);
+	if (!list || lastsMin === null) return [];
+	const { ms, unknown } = listLength(list, context);
+	const needMin = Math.ceil(ms / 60_000);
+	if (unknown > 0 || needMin <= lastsMin) return [];
+	const longer = {
+		label: `Let it last ${needMin}\u2009min`,
+		apply: changed(rule.id, { each: { ...rule.each!, forMin: needMin } })
+	};
+	return [
+		{
+			id: `programme.rule-short-${rule.id}`,
+			level: 'caution',
+			title: `The end of “${nameOf(list)}” is never seen`,
+			why: `It takes ${formatSeconds(ms)}, and the rule “${nameOf(rule)}” lasts ${lastsMin}\u2009min: each time it begins with the first entry.`,
+			setting,
+			fixes: rule.each
+				? needMin < rule.each.everyMin
+					? [longer]
+					: []
+				: [
+						{
+							label: `Let it last ${needMin}\u2009min`,
+							apply: changed(rule.id, { until: stretchedBy(rule, needMin - lastsMin).until })
+						}
+					]
+		}
+	];
+}
+
+/** How long a rule lasts by the clock; null: it goes by something else. */
+function minutesOf({ from, until }: ProgrammeRule): number | null {
+	if (from.at !== 'clock' || until.at !== 'clock') return null;
+	const minute = ({ time }: Moment): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
+	return (minute(until) - minute(from) + 1440) % 1440 || 1440;
 }
 
 /** Days that are tried: four years have a leap day, each weekday in each month, and both kinds of week. */

@@ -6,6 +6,7 @@ import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { assessProgramme } from './findings';
 import { MAY_PLAY_PATH, MAY_SOUND_PATH, ON_AIR_UNIT, playerService, QUIET_BEGINS, QUIET_ENDS } from './service';
+import { listFigures } from './listLength';
 import { quietInWords, quietHoursPerDay } from './quiet';
 import { PLAYER_START_MS, RETRY_MS } from './rehearse';
 import { standInClaims } from './standIn';
@@ -155,7 +156,7 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 		loop: (how) => own({ loop: how })
 	},
 	claims,
-	figures: (settings) => [
+	figures: (settings, context) => [
 		{
 			id: 'hours',
 			setting: 'programme.quiet',
@@ -180,7 +181,8 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 			value: null,
 			sure: 'exact',
 			from: 'You set it.'
-		}
+		},
+		...listFigures(settings, context)
 	],
 	assess: assessProgramme
 };
