@@ -5,7 +5,15 @@ import { PLAYER_UNIT } from '../../files/cardFile';
 import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { assessProgramme } from './findings';
-import { MAY_PLAY_PATH, MAY_SOUND_PATH, ON_AIR_UNIT, playerService, QUIET_BEGINS, QUIET_ENDS } from './service';
+import {
+	MAY_PLAY_PATH,
+	MAY_SOUND_PATH,
+	NOW_PATH,
+	ON_AIR_UNIT,
+	playerService,
+	QUIET_BEGINS,
+	QUIET_ENDS
+} from './service';
 import { listFigures } from './listLength';
 import { quietInWords, quietHoursPerDay } from './quiet';
 import { PLAYER_START_MS, RETRY_MS } from './rehearse';
@@ -85,6 +93,14 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 				what: 'rules',
 				after: `${ON_AIR_UNIT}.service`,
 				wants: true,
+				setting: 'programme.rules'
+			},
+			{
+				on: 'check',
+				from: 'programme',
+				what: 'rules',
+				label: 'what is on is known',
+				command: `test -s ${NOW_PATH}`,
 				setting: 'programme.rules'
 			},
 			...programme.rules.map(

@@ -6,6 +6,7 @@ import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
 import { cardTree, type CardTree } from '../../engines/machine';
 import { rehearse, type PlannedFault } from '../../engines/rehearse';
+import { runSheet } from '../../engines/runSheet';
 import { inWords } from '../../engines/say';
 import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
@@ -90,6 +91,14 @@ describe('rules on the card, rehearsed', () => {
 				([, text]) => text
 			)
 		).toEqual(['On now: At the hatch', 'On now: Ferry and steps']));
+	it('are asked for on the endpoint, and watched once', () => {
+		const steps = runSheet(writers, hatch, context).flatMap(({ steps: some }) => some);
+		expect(steps.find(({ id }) => id.endsWith('rules-check'))?.command).toBe(
+			'cat /var/lib/yphos-on-air/why /var/lib/yphos-on-air/now.m3u8'
+		);
+		expect(steps.find(({ id }) => id.endsWith('rules-live'))?.do).toContain('“Before the ferry” from 16:30');
+		expect(cardOf(hatch).get('boot/yphos/verify.sh')!.text).toContain('test -s /var/lib/yphos-on-air/now.m3u8');
+	});
 	it('leave the screen without a player while nothing is on', () => {
 		const { texts, on } = run(
 			cardOf(planWith([{ ...newRule('a', 'rest', 'Noon'), from: clock('12:00'), until: clock('12:10') }])),

@@ -6,7 +6,7 @@ import { resolve, type OnAir, type Rulebook } from './onAir';
  * that is no time.
  */
 export function instantOfClock(zone: string, text: string): number | null {
-	const wallMs = Date.parse(`${text}:00Z`);
+	const wallMs = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(text) ? Date.parse(`${text}:00Z`) : NaN;
 	if (Number.isNaN(wallMs)) return null;
 	const found = instantOf(zone, wallMs);
 	if (found !== null) return found;
