@@ -20,7 +20,15 @@
 		);
 	function add(): void {
 		const rule = newRule(`rule-${crypto.randomUUID().slice(0, 8)}`, programme.lists[0]?.id ?? 'all', 'New rule');
-		view.set('programme.rules', [rule, ...rules]);
+		view.edit('add a rule', (plan) => ({
+			...plan,
+			programme: {
+				...plan.programme,
+				rules: [rule, ...rules],
+				// The first rule would change nothing where everything is on besides.
+				...(rules.length === 0 && rule.show === 'all' ? { otherwise: 'rest' as const } : {})
+			}
+		}));
 		open = rule.id;
 	}
 	function move(n: number, by: number): void {
