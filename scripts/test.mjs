@@ -113,7 +113,7 @@ if (has(checkCard)) {
 	ensureNft();
 	const password = join(work, 'password');
 	writeFileSync(password, 'three gulls in a row\n');
-	for (const endpoint of ['bunkhouse-lounge', 'test-bench', 'fog-horn-room', 'lamp-room']) {
+	for (const endpoint of ['bunkhouse-lounge', 'test-bench', 'fog-horn-room', 'lamp-room', 'ticket-hatch']) {
 		const out = join(work, endpoint);
 		capture(process.execPath, [
 			cli,

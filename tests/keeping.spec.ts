@@ -177,7 +177,9 @@ test('a workshop with its media goes to another browser and back; what did not c
 	const other = await (await browser.newContext()).newPage();
 	const bring = async (name: string, buffer: Buffer): Promise<void> => {
 		await open(other, '/venue');
-		await other.locator('input[type=file]').setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
+		await other
+			.locator('input[type=file][accept*=json]')
+			.setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
 		await other.getByRole('dialog').getByRole('button', { name: 'Open it' }).click();
 		await saved(other);
 		await other.goto(list);
@@ -192,7 +194,7 @@ test('a workshop with its media goes to another browser and back; what did not c
 	const third = await (await browser.newContext()).newPage();
 	await open(third, '/venue');
 	await third
-		.locator('input[type=file]')
+		.locator('input[type=file][accept*=json]')
 		.setInputFiles({ name: 'mine.zip', mimeType: 'application/zip', buffer: withMedia });
 	await third.getByRole('dialog').getByRole('button', { name: 'Open it' }).click();
 	await saved(third);
@@ -210,7 +212,7 @@ test('export and import give the same workshop; a wrong file changes nothing and
 	const text = readFileSync(await download.path(), 'utf8');
 	const put = (name: string, content: string) =>
 		page
-			.locator('input[type=file]')
+			.locator('input[type=file][accept*=json]')
 			.setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
 	await put('broken.yphos.json', text.slice(0, 500));
 	await expect(page.getByRole('status')).toContainText('not readable as JSON');
@@ -236,6 +238,8 @@ test('export and import give the same workshop; a wrong file changes nothing and
 const VIEWS = [
 	'/',
 	'/venue',
+	'/week',
+	'/endpoint/ticket-hatch/plan/programme',
 	'/parts?kind=converter',
 	'/shopping',
 	'/endpoint/lamp-room/plan/header',
