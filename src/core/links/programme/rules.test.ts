@@ -24,7 +24,7 @@ import { movedBy, stretchedBy } from './ruleEdits';
 import { instantOfClock, nextClockChange, slices, startOfDayMs } from './slices';
 import { readSunTable, sunTable, writeSunTable } from './sun';
 import { becauseWords, programmeBook, showWords, whatsOn } from './whatsOn';
-import { newRule, type Moment, type ProgrammeRule } from './when';
+import { newRule, programmeList, type Moment, type ProgrammeRule } from './when';
 import { airtime } from './year';
 
 const ID = 'ticket-hatch';
@@ -223,6 +223,9 @@ describe('a year', () => {
 });
 
 describe('rules by hand', () => {
+	it.each(['all', 'rest', 'otherwise', 'quiet', 'off', '../x'])('no playlist is called %s', (id) =>
+		expect(programmeList.safeParse({ id, title: '', items: [] }).success).toBe(false)
+	);
 	it('move and stretch round midnight and to nothing never', () => {
 		const rule = { ...newRule('a', 'all'), from: clock('23:50'), until: clock('00:05') };
 		expect(movedBy(rule, 15)).toMatchObject({ from: clock('00:05'), until: clock('00:20') });

@@ -42,9 +42,12 @@ export const programmeRule = z.object({
 /** One rule. */
 export type ProgrammeRule = z.infer<typeof programmeRule>;
 
+/** Words that stand for something else where a playlist is named: on the card, and in what is said. */
+const TAKEN: readonly string[] = ['all', 'rest', 'otherwise', 'quiet', 'off'];
+
 /** The schema of a playlist of its own: some entries of the sources. */
 export const programmeList = z.object({
-	id: idText.refine((id) => id !== 'all' && id !== 'rest', 'This word stands for something else here.'),
+	id: idText.refine((id) => !TAKEN.includes(id), 'This word stands for something else here.'),
 	title: lineText(80),
 	/** Ids of entries of the sources, in order; the same one may come again. */
 	items: z.array(idText).max(1000)
