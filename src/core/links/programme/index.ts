@@ -103,8 +103,10 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 				command: `test -s ${NOW_PATH}`,
 				setting: 'programme.rules'
 			},
-			...programme.rules.map(
-				({ title, id }): Claim => entryClaims('programme', 'programme', [['programme.rules', 'Rule', title || id]])[0]!
+			...entryClaims(
+				'programme',
+				'programme',
+				programme.rules.map(({ title, id }) => ['programme.rules', 'Rule', title || id] as const)
 			)
 		);
 	if (programme.quiet.length) {
