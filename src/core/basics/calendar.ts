@@ -50,3 +50,6 @@ export function dayFacts(day: number): DayFacts {
 export const dayOf = (date: string): number => Math.round(Date.parse(`${date}T00:00:00Z`) / DAY_MS);
 /** "2026-11-27". */
 export const dateOf = (day: number): string => new Date(day * DAY_MS).toISOString().slice(0, 10);
+
+/** Minutes after midnight of a time that is written "16:45". */
+export const minuteOfTime = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));

@@ -1,3 +1,4 @@
+import { minuteOfTime } from '../../basics/calendar';
 import type { Context, Finding } from '../../link';
 import { fix } from './change';
 import { totalMs } from './delay';
@@ -42,8 +43,7 @@ export function assessSight(settings: PictureSettings, way: PictureWay): Finding
 /** Hours a day that it is on. */
 const hoursOn = ({ hours }: PictureSettings): number => {
 	if (!hours) return 24;
-	const minutes = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
-	return ((minutes(hours.until) - minutes(hours.from) + 1440) % 1440 || 1440) / 60;
+	return ((minuteOfTime(hours.until) - minuteOfTime(hours.from) + 1440) % 1440 || 1440) / 60;
 };
 /** A picture that stands for longer harms such a panel within months. Typical. */
 const LONG_STILL_SEC = 300;

@@ -1,4 +1,4 @@
-import { dayFacts, dayOf } from '../../basics/calendar';
+import { dayFacts, dayOf, minuteOfTime } from '../../basics/calendar';
 import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
 import { changing } from '../../changes';
 import { formatSeconds } from '../../basics/format';
@@ -91,7 +91,8 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 				setting,
 				fixes: [...movedTo(rule, hopesOf(rule, context)), without(rule.id)]
 			});
-		out.push(...tooShort(rule, shown, setting, context));
+		// Shuffled, each entry has its turn; and the first one alone has no end that is missed.
+		if (!settings.shuffle && settings.loop !== 'one') out.push(...tooShort(rule, shown, setting, context));
 		if (rule.each && rule.each.forMin >= rule.each.everyMin)
 			out.push({
 				id: `programme.rule-each-${rule.id}`,
@@ -192,8 +193,7 @@ function tooShort(
 /** How long a rule lasts by the clock; null: it goes by something else. */
 function minutesOf({ from, until }: ProgrammeRule): number | null {
 	if (from.at !== 'clock' || until.at !== 'clock') return null;
-	const minute = ({ time }: Moment): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
-	return (minute(until) - minute(from) + 1440) % 1440 || 1440;
+	return (minuteOfTime(until.time) - minuteOfTime(from.time) + 1440) % 1440 || 1440;
 }
 
 /** Days that are tried: four years have a leap day, each weekday in each month, and both kinds of week. */

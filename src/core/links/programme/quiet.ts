@@ -1,3 +1,4 @@
+import { minuteOfTime } from '../../basics/calendar';
 import { nextElapses, readCalendar } from '../../formats/systemd/calendar';
 import { wallClockMs } from '../../formats/systemd/zone';
 import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
@@ -41,13 +42,12 @@ const MINUTES = 24 * 60;
 /** Hours of quiet a day, on average over a week; hours that overlap count once. */
 export function quietHoursPerDay(quiet: readonly QuietHours[]): number {
 	if (quiet.length === 0) return 0;
-	const minuteOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
 	// From Monday's first minute on; what crosses the end of the week goes on at its beginning.
 	const edges = quiet
 		.flatMap((hours) =>
 			(hours.weekdays.length ? hours.weekdays : WEEKDAYS).map((day) => {
-				const from = WEEKDAYS.indexOf(day) * MINUTES + minuteOf(hours.from);
-				const length = (minuteOf(hours.until) - minuteOf(hours.from) + MINUTES) % MINUTES || MINUTES;
+				const from = WEEKDAYS.indexOf(day) * MINUTES + minuteOfTime(hours.from);
+				const length = (minuteOfTime(hours.until) - minuteOfTime(hours.from) + MINUTES) % MINUTES || MINUTES;
 				return [from, from + length] as const;
 			})
 		)

@@ -1,3 +1,4 @@
+import { minuteOfTime } from '../../basics/calendar';
 import type { Moment, ProgrammeRule } from './when';
 
 const DAY_MIN = 1440;
@@ -7,7 +8,7 @@ const OFFSET_MIN = 720;
 function later(moment: Moment, byMin: number): Moment {
 	if (moment.at !== 'clock')
 		return { ...moment, offsetMin: Math.max(-OFFSET_MIN, Math.min(OFFSET_MIN, moment.offsetMin + byMin)) };
-	const minutes = Number(moment.time.slice(0, 2)) * 60 + Number(moment.time.slice(3)) + byMin;
+	const minutes = minuteOfTime(moment.time) + byMin;
 	const within = ((minutes % DAY_MIN) + DAY_MIN) % DAY_MIN;
 	return {
 		...moment,

@@ -1,4 +1,4 @@
-import { dayOf, dayFacts, type DayFacts } from '../../basics/calendar';
+import { dayOf, dayFacts, minuteOfTime, type DayFacts } from '../../basics/calendar';
 import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
 import type { Season } from '../../plan/dates';
 import type { Venue } from '../../plan/venue';
@@ -41,7 +41,6 @@ const ALL_DAY_MIN = 1440;
 /** Of a rule without first or last day. */
 export const ALWAYS = { from: 0, until: 99_999_999 };
 
-const minuteOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
 const numberOf = (date: string): number => Number(date.replaceAll('-', ''));
 const spanOf = ({ from, until }: Season): Span => ({ from: numberOf(from), until: numberOf(until) });
 const daysOf = (weekdays: readonly Weekday[]): number[] | null =>
@@ -99,15 +98,15 @@ function linesOf(rule: ProgrammeRule, venue: Hours): RuleLine[] {
 function momentOf({ at, time, offsetMin }: Moment, hours: { from: string; until: string } | null): LineMoment {
 	switch (at) {
 		case 'clock':
-			return { by: 'clock', min: minuteOf(time) };
+			return { by: 'clock', min: minuteOfTime(time) };
 		case 'sunrise':
 			return { by: 'rise', min: offsetMin };
 		case 'sunset':
 			return { by: 'set', min: offsetMin };
 		case 'opens':
 		case 'closes': {
-			const open = minuteOf(hours!.from);
-			const until = minuteOf(hours!.until);
+			const open = minuteOfTime(hours!.from);
+			const until = minuteOfTime(hours!.until);
 			// Closing after midnight belongs to the day on which it opened.
 			const min = at === 'opens' ? open : until <= open ? until + ALL_DAY_MIN : until;
 			return { by: 'clock', min: Math.max(0, min + offsetMin) };

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
 import { cardTree, type CardTree } from '../../engines/machine';
@@ -219,6 +220,18 @@ describe('a year', () => {
 		]);
 		expect(instantOfClock('Europe/Oslo', 'soon')).toBeNull();
 		expect(wallClockMs('America/Santiago', startOfDayMs('America/Santiago', 20_702)) % 86_400_000).toBe(3_600_000);
+	});
+});
+
+describe('a playlist that is longer than its rule', () => {
+	const rules = [{ ...newRule('r', 'l', 'Minute'), from: clock('09:00'), until: clock('09:01') }];
+	const lists = [{ id: 'l', title: 'Long', items: Array<string>(40).fill('s1') }];
+	const ids = (change: Partial<Plan['programme']>): string[] =>
+		assess(chain, planWith(rules, { lists, ...change }), context).findings.map(({ id }) => id);
+	it('misses its end, unless it is shuffled or only its first entry plays', () => {
+		expect(ids({})).toContain('programme.rule-short-r');
+		expect(ids({ shuffle: true })).not.toContain('programme.rule-short-r');
+		expect(ids({ loop: 'one' })).not.toContain('programme.rule-short-r');
 	});
 });
 

@@ -1,11 +1,10 @@
+import { minuteOfTime } from '../../basics/calendar';
 import { WEEKDAYS } from '../../basics/weekdays';
 import type { Venue } from '../../plan/venue';
 import { bookOf } from './book';
-import { onAirAt, resolve, type OnAir, type Rulebook } from './onAir';
-import type { RuleLine } from './ruleLines';
+import { resolve, type OnAir, type Rulebook } from './onAir';
+import { ALWAYS, type RuleLine } from './ruleLines';
 import type { ProgrammeSettings, QuietHours } from './settings';
-
-const minuteOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
 
 /** Quiet hours go before every rule. */
 const quietAsLine = (hours: QuietHours, n: number): RuleLine => ({
@@ -16,12 +15,12 @@ const quietAsLine = (hours: QuietHours, n: number): RuleLine => ({
 	nth: 0,
 	weekParity: null,
 	seasons: [],
-	validFrom: 0,
-	validUntil: 99_999_999,
+	validFrom: ALWAYS.from,
+	validUntil: ALWAYS.until,
 	only: null,
 	never: [],
-	from: { by: 'clock', min: minuteOf(hours.from) },
-	until: { by: 'clock', min: minuteOf(hours.until) },
+	from: { by: 'clock', min: minuteOfTime(hours.from) },
+	until: { by: 'clock', min: minuteOfTime(hours.until) },
 	everyMin: 0,
 	forMin: 0
 });
@@ -38,8 +37,8 @@ const AHEAD_MS = 8 * 86_400_000;
 
 /** What is on at an instant, and the instant at which that changes; null: not within a week. */
 export function whatsOn(book: Rulebook, utcMs: number): OnAir & { readonly untilUtcMs: number | null } {
-	const [first] = resolve(book, utcMs, utcMs + AHEAD_MS);
-	return { ...onAirAt(book, utcMs), untilUtcMs: first!.untilUtcMs < utcMs + AHEAD_MS ? first!.untilUtcMs : null };
+	const { show, line, untilUtcMs } = resolve(book, utcMs, utcMs + AHEAD_MS)[0]!;
+	return { show, line, untilUtcMs: untilUtcMs < utcMs + AHEAD_MS ? untilUtcMs : null };
 }
 
 /** What is shown, in words. */

@@ -1,3 +1,4 @@
+import { minuteOfTime } from '../../basics/calendar';
 import { changing } from '../../changes';
 import type { Context, Finding } from '../../link';
 import { ruleList, type Rule } from './rules';
@@ -6,7 +7,6 @@ import { storeOf } from './stores';
 
 const own = changing<SourcesSettings>('sources');
 const named = ({ title, id }: Rule): string => `"${title || id}"`;
-const minutesOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
 
 /** Rules that nobody plays, whose folders nobody brings, and that are followed while people listen. */
 export function assessRules({ rules, items, stores, chooseAt }: SourcesSettings, { facts }: Context): Finding[] {
@@ -60,9 +60,9 @@ export function assessRules({ rules, items, stores, chooseAt }: SourcesSettings,
 			});
 	}
 	const quiet = facts.programme?.quiet.find(({ weekdays }) => weekdays.length === 0);
-	const [from, until] = quiet ? [minutesOf(quiet.from), minutesOf(quiet.until)] : [0, 0];
+	const [from, until] = quiet ? [minuteOfTime(quiet.from), minuteOfTime(quiet.until)] : [0, 0];
 	const isQuiet = (time: string): boolean => {
-		const at = minutesOf(time);
+		const at = minuteOfTime(time);
 		return from < until ? at >= from && at < until : at >= from || at < until;
 	};
 	if (rules.length && quiet && from !== until && chooseAt.some((time) => !isQuiet(time))) {
