@@ -15,7 +15,7 @@ const SHOTS = [
 	{ name: 'endpoint-brief', path: '/endpoint/lamp-room/plan/brief' },
 	{ name: 'endpoint-parts', path: '/endpoint/fog-horn-room/plan/parts' },
 	{ name: 'endpoint-receiving', path: '/endpoint/test-bench/plan/receiving' },
-	{ name: 'week', path: '/week' },
+	{ name: 'week', path: '/week', prepare: (page) => page.getByText(/is never on/).waitFor() },
 	{ name: 'parts-drawer', path: '/parts' },
 	{ name: 'shopping', path: '/shopping' },
 	{ name: 'endpoint-card', path: '/endpoint/bunkhouse-lounge/plan/card' },

@@ -98,7 +98,10 @@
 			</div>
 		</div>
 	{:else}
-		<p class="soft small">{problem || (year.length ? 'In the year from today every rule has its turn.' : '')}</p>
+		<p class="soft small">
+			{problem ||
+				(year.length ? 'In the year from today every rule has its turn.' : 'Working out the year from today \u2026')}
+		</p>
 	{/each}
 </section>
 
