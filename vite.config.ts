@@ -2,6 +2,7 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import { optimizeCss } from 'carbon-preprocess-svelte';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
+import { playerPage } from './scripts/player.mjs';
 import { HEADERS } from './scripts/server.mjs';
 
 /** Carbon's style sheet would fetch its fonts from another origin; ours are shipped. */
@@ -13,8 +14,8 @@ const withoutRemoteFonts: Plugin = {
 };
 
 export default defineConfig({
-	worker: { format: 'es' },
+	worker: { format: 'es', plugins: () => [playerPage()] },
 	server: { headers: HEADERS },
-	plugins: [withoutRemoteFonts, sveltekit(), optimizeCss()],
+	plugins: [withoutRemoteFonts, playerPage(), sveltekit(), optimizeCss()],
 	test: { include: ['src/**/*.test.ts'], setupFiles: ['tests/seed.ts'], environment: 'node', testTimeout: 60_000 }
 });

@@ -1,3 +1,5 @@
+import { CALM_THEME } from '../src/core/links/notices/theme';
+import { HATCH_NOTICES } from './notices';
 import { newRule, type Moment } from '$core/links/programme/when';
 import { emptyPlan, type Plan } from '$core/plan/plan';
 import { VERSIONS, WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
@@ -73,7 +75,8 @@ export const demoWorkshop: Workshop = {
 			{ date: '2027-06-23', title: 'Lamp night' },
 			{ date: '2027-12-25', title: 'Christmas Day' }
 		],
-		place: { latitudeDeg: 62.1, longitudeDeg: -7.4 }
+		place: { latitudeDeg: 62.1, longitudeDeg: -7.4 },
+		noticeTheme: CALM_THEME
 	},
 	parts: demoOwnParts,
 	owned: { 'amp-old': 1, 'sp-shelf': 1, 'sp-powered': 1, 'screen-43-analogue': 1, 'lead-speaker-5': 2, 'card-16': 1 },
@@ -334,12 +337,13 @@ export const demoWorkshop: Workshop = {
 				waitForNetwork: false
 			},
 			sound: { ...hatch.sound, used: false },
+			notices: HATCH_NOTICES,
 			// One of its rules never holds: the museum is closed on Tuesdays while the tours run.
 			programme: {
 				...hatch.programme,
 				lists: [
-					{ id: 'ferry', title: 'Ferry and steps', items: ['s1', 's3', 's1'] },
-					{ id: 'hours', title: 'Opening hours', items: ['s2'] }
+					{ id: 'ferry', title: 'Ferry and steps', items: ['page-tides', 's3'] },
+					{ id: 'hours', title: 'Tickets and tours', items: ['page-tickets', 'page-tour', 's2'] }
 				],
 				rules: [
 					{

@@ -84,7 +84,12 @@ const ASKED = [
 	'bluez',
 	'bluez-alsa-utils',
 	'bluez-tools',
-	'pulseaudio'
+	'pulseaudio',
+	'cage',
+	'chromium',
+	'seatd',
+	'xwayland',
+	'curl'
 ];
 
 const work = mkdtempSync(join(tmpdir(), 'yphos-packages-'));

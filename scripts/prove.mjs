@@ -52,6 +52,27 @@ for (const { plan: known } of workshop.endpoints) {
 		known.card.bootStyle = 'cmdline';
 		known.card.bootText = 'console=tty1 root=/dev/mmcblk0p2 rootfstype=ext4 rootwait';
 	}
+	// A page that has the marks of a picture in its corners, from edge to edge of what the set shows.
+	if (known.notices.used && known.picture.used) {
+		const { columns: w, rows: h } = known.notices.grid;
+		const [page] = known.notices.pages;
+		const [zone] = page.zones;
+		const marked = {
+			...zone,
+			id: 'marks',
+			x: 0,
+			y: 0,
+			w,
+			h,
+			shows: 'picture',
+			title: '',
+			fit: 'whole',
+			entries: [known.sources.items[0].id]
+		};
+		Object.assign(known.notices, { pages: [{ ...page, zones: [marked] }], feeds: [] });
+		Object.assign(known.programme, { lists: [], rules: [] });
+		Object.assign(workshop.venue.noticeTheme, { ground: '#000000', marginPercent: 0, gapPercent: 0 });
+	}
 	if (known.sound.volumeAt === 'converter') known.sound.mixerName = CONTROL;
 	// The rig has no Bluetooth adapter, and its archive none of the programs that receive.
 	known.receiving.used = false;
@@ -122,7 +143,10 @@ writeFileSync(benchFile, JSON.stringify(bench, null, '\t'));
 const shareLateSec = sources.stores.length > 0 ? Number(values['share-late'] ?? 0) : 0;
 const START_SEC = 60;
 /** Watched until a share that comes late must have been asked for again. */
-const watchedSec = (seenOnScreen) => Math.max(seenOnScreen ? 75 : 40, shareLateSec > 0 ? shareLateSec + 150 : 0);
+/** A browser needs a minute and more on the emulated machine before its first page. */
+const byBrowser = workshop.endpoints.some(({ id, plan: known }) => id === endpoint && known.notices.used);
+const watchedSec = (seenOnScreen) =>
+	Math.max(seenOnScreen ? (byBrowser ? 240 : 75) : 40, shareLateSec > 0 ? shareLateSec + 150 : 0);
 const foretold = JSON.parse(
 	yphos(
 		'rehearse',

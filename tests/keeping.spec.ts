@@ -240,6 +240,7 @@ const VIEWS = [
 	'/venue',
 	'/week',
 	'/endpoint/ticket-hatch/plan/programme',
+	'/endpoint/ticket-hatch/plan/notices',
 	'/parts?kind=converter',
 	'/shopping',
 	'/endpoint/lamp-room/plan/header',

@@ -185,7 +185,7 @@ test('an endpoint for recording begins without sound, picture, sources, programm
 	await page.getByLabel('Kind of the new endpoint').selectOption('Recording broadcasts');
 	await page.getByRole('button', { name: 'New endpoint' }).click();
 	const chain = page.getByRole('navigation', { name: 'The chain' });
-	await expect(chain.getByRole('button', { name: /not used/ })).toHaveCount(5);
+	await expect(chain.getByRole('button', { name: /not used/ })).toHaveCount(6);
 	await expect(page.getByLabel('Kind of endpoint')).toHaveValue('recorder');
 });
 

@@ -8,6 +8,7 @@ import { writers } from '$core/writers';
 import { rehearsed } from '$core/rehearsals';
 import { readDisks } from '$core/disks/read';
 import { judgeDisks } from '$core/disks/verdict';
+import { derive } from '$core/engines/derive';
 import { assess } from '$core/engines/assess';
 import { curesOf } from '$core/engines/cure';
 import { benchFor, benchSchemaOf } from '$core/engines/benchFor';
@@ -28,7 +29,11 @@ import { partsJsonSchema } from '$core/parts/file';
 import { mediaWords } from '$core/parts/mediaWords';
 import { WEEKDAYS } from '$core/basics/weekdays';
 import { wallClockMs } from '$core/formats/systemd/zone';
-import { resolve, type OnAir } from '$core/links/programme/onAir';
+import { itemAt } from '$core/onAir/item';
+import { resolve, type OnAir } from '$core/onAir/onAir';
+import { itemsOf } from '$core/links/programme/items';
+import { weatherJsonSchema } from '$core/links/notices/feeds/weather';
+import { countPlayed, playedCsv, readPlayed } from '$core/links/notices/played';
 import { becauseWords, programmeBook, showWords, whatsOn } from '$core/links/programme/whatsOn';
 import { asksPassword, storeWords } from '$core/links/sources/stores';
 import { needsPassword } from '$core/links/network/login';
@@ -294,6 +299,7 @@ function fromPlan(path: string, flags: Flags): Run[] {
 /** What is on at an instant, and why; with --for, all that follows. */
 export const onAir: Command = (args, flags) => {
 	const { workshop, media } = readPlanFile(need(args, 'PLAN'));
+	if (flags.at === '-') return onAirAtEach(workshop, flags, media);
 	const at = startOf(flags);
 	const until = flags.for === undefined ? null : at + lengthOf(flags);
 	const { timeZone } = workshop.venue;
@@ -303,7 +309,8 @@ export const onAir: Command = (args, flags) => {
 	};
 	const told = chosen(workshop, flags).map((endpoint) => {
 		const { programme, sources, brief } = endpoint.plan;
-		const book = programmeBook(programme, seenFrom(workshop, endpoint, flags, media).venue);
+		const { context } = derive(chain, endpoint.plan, seenFrom(workshop, endpoint, flags, media));
+		const book = programmeBook(programme, context.venue);
 		const say = (on: OnAir, fromUtcMs: number, untilUtcMs: number | null) => ({
 			from: new Date(fromUtcMs).toISOString(),
 			until: untilUtcMs === null ? null : new Date(untilUtcMs).toISOString(),
@@ -313,9 +320,12 @@ export const onAir: Command = (args, flags) => {
 			because: becauseWords(on, book)
 		});
 		const now = whatsOn(book, at);
+		// A page follows the clock to the item; the player of files goes through its list by itself.
+		const item = context.facts.pages ? itemAt(book, (show) => itemsOf(show, programme, context), at).item : null;
 		return {
 			id: endpoint.id,
 			name: brief.name,
+			...(until === null && item ? { item: { id: item.id, title: item.title } } : {}),
 			on:
 				until === null
 					? [say(now, at, now.untilUtcMs)]
@@ -324,11 +334,40 @@ export const onAir: Command = (args, flags) => {
 	});
 	if (flags.json) sayJson(told);
 	else
-		for (const { name, on } of told)
+		for (const { name, on, item } of told)
 			for (const { from, until: ends, shows, because } of on)
 				say(
-					`${name.padEnd(18)}${when(Date.parse(from))}${ends ? ` to ${when(Date.parse(ends))}` : '              \u2026'.padEnd(24)}  ${shows} (${because})`
+					`${name.padEnd(18)}${when(Date.parse(from))}${ends ? ` to ${when(Date.parse(ends))}` : '              \u2026'.padEnd(24)}  ${item ? `${item.title}: ` : ''}${shows} (${because})`
 				);
+	return 0;
+};
+
+/** The same for each instant of standard input, a line of JSON each: the item that a page shows, or the list where the player has it. */
+function onAirAtEach(workshop: Workshop, flags: Flags, media: PlanFile['media']): number {
+	const [endpoint] = chosen(workshop, flags);
+	if (!endpoint) throw new Refusal('Say which with --endpoint ID.');
+	const { programme } = endpoint.plan;
+	const { context } = derive(chain, endpoint.plan, seenFrom(workshop, endpoint, flags, media));
+	const book = programmeBook(programme, context.venue);
+	for (const line of readFileSync(0, 'utf8').split('\n')) {
+		if (line.trim() === '') continue;
+		const {
+			show,
+			line: rule,
+			item
+		} = itemAt(book, (list) => itemsOf(list, programme, context), startOf({ ...flags, at: line.trim() }));
+		say(JSON.stringify({ at: line.trim(), show, rule: rule?.rule ?? '', item: item?.id ?? '' }));
+	}
+	return 0;
+}
+
+/** What a page has really shown, from its log: each thing, how often and how long, as CSV. */
+export const played: Command = (args, flags) => {
+	const path = need(args, 'FILE');
+	const read = readPlayed(readFileSync(path === '-' ? 0 : path, 'utf8'));
+	if (!read.ok) throw new Refusal(sentence(read.faults));
+	if (flags.json) sayJson(read.value);
+	else say(flags.each ? playedCsv(read.value).trimEnd() : countPlayed(read.value).trimEnd());
 	return 0;
 };
 
@@ -457,8 +496,8 @@ export const look: Command = async (args, flags) => {
 	return all.every(({ facts }) => facts) ? 0 : 1;
 };
 
-export const schema: Command = () => {
-	sayJson(partsJsonSchema());
+export const schema: Command = ([which]) => {
+	sayJson(which === 'weather' ? weatherJsonSchema() : partsJsonSchema());
 	return 0;
 };
 

@@ -5,6 +5,7 @@ import {
 	disks,
 	look,
 	onAir,
+	played,
 	probe,
 	rehearseCommand,
 	schema,
@@ -21,11 +22,12 @@ const HELP = `yphos: plan, prove and write playback endpoints
   yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--share-passwords F] [--even-so]
   yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
   yphos on-air PLAN [--endpoint ID] [--at ISO] [--for 7d]   what is on then, and which rule says so
+  yphos played FILE [--each]                           what a page has shown, from its log, as CSV (- reads standard input)
   yphos probe FILE                                     what a probe report says (- reads standard input)
   yphos disks FILE [--card-gb N]                       which disk of your computer is the card (- reads standard input)
   yphos look FILE…                                     what sound and picture files say of themselves
   yphos shop PLAN [--endpoint ID]                      the shopping list as CSV, or with --json with kits and cost of use
-  yphos schema                                         the JSON Schema of a file of parts
+  yphos schema [weather]                               the JSON Schema of a file of parts, or of a weather feed
   yphos calc NAME                                      JSON lines in, JSON lines out
   yphos demo DIR                                       the demo workshop as a file
 
@@ -36,6 +38,7 @@ const COMMANDS = {
 	write: writeCommand,
 	rehearse: rehearseCommand,
 	'on-air': onAir,
+	played,
 	probe,
 	disks,
 	look,

@@ -4,6 +4,7 @@ import { card } from './links/card';
 import { header } from './links/header';
 import { heat } from './links/heat';
 import { network } from './links/network';
+import { notices } from './links/notices';
 import { parts } from './links/parts';
 import { picture } from './links/picture';
 import { power } from './links/power';
@@ -24,6 +25,7 @@ export const chain = [
 	sources,
 	sound,
 	picture,
+	notices,
 	programme,
 	receiving
 ] as const;

@@ -253,7 +253,8 @@ export interface Link<Id extends string = string, Settings = unknown> {
 
 	claims?(settings: Settings, context: Context): Claim[];
 	figures?(settings: Settings, context: Context, claims: readonly Claim[]): Figure[];
-	assess?(settings: Settings, context: Context, claims: readonly Claim[]): Finding[];
+	/** null: what judges it is not loaded yet. */
+	assess?(settings: Settings, context: Context, claims: readonly Claim[]): Finding[] | null;
 	files?(settings: Settings, context: Context, claims: readonly Claim[], secrets: Secrets): CardFile[];
 	/** Files that list other files: made last, from all that the links put on the card. */
 	seal?(files: readonly CardFile[], settings: Settings, claims: readonly Claim[]): CardFile[];

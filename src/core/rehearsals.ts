@@ -11,6 +11,7 @@ import { rehearseHeader } from './links/header/rehearse';
 import { rehearseHeat } from './links/heat/rehearse';
 import { rehearseNetwork } from './links/network/rehearse';
 import { rehearseUpdates } from './links/network/updates';
+import { rehearseNotices } from './links/notices/rehearse';
 import { rehearseParts } from './links/parts/rehearse';
 import { rehearsePicture } from './links/picture/rehearse';
 import { rehearsePower } from './links/power/rehearse';
@@ -34,6 +35,7 @@ const REHEARSALS: Partial<Readonly<Record<LinkId, (machine: Machine) => void>>> 
 	sources: rehearseSources,
 	sound: rehearseSound,
 	picture: rehearsePicture,
+	notices: rehearseNotices,
 	programme: rehearseProgramme,
 	receiving: rehearseReceiving
 };

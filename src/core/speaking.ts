@@ -7,6 +7,7 @@ import { CARD_WORDS } from './links/card/words';
 import { HEADER_WORDS } from './links/header/words';
 import { HEAT_WORDS } from './links/heat/words';
 import { NETWORK_WORDS } from './links/network/words';
+import { NOTICES_WORDS } from './links/notices/words';
 import { PICTURE_WORDS } from './links/picture/words';
 import { POWER_WORDS } from './links/power/words';
 import { PROGRAMME_WORDS } from './links/programme/words';
@@ -24,6 +25,7 @@ const WORDS: Partial<Readonly<Record<LinkId, Words>>> = {
 	sources: SOURCES_WORDS,
 	sound: SOUND_WORDS,
 	picture: PICTURE_WORDS,
+	notices: NOTICES_WORDS,
 	programme: PROGRAMME_WORDS,
 	receiving: RECEIVING_WORDS
 };

@@ -13,6 +13,10 @@ import { heatFiles } from './links/heat/files';
 import { heatSteps } from './links/heat/steps';
 import { networkFiles } from './links/network/files';
 import { networkSteps } from './links/network/steps';
+import { assessNotices } from './links/notices/findings';
+import { handIn } from './links/notices/later';
+import { noticesFiles } from './links/notices/files';
+import { noticesSteps } from './links/notices/steps';
 import { partsSteps } from './links/parts/steps';
 import { pictureFiles } from './links/picture/files';
 import { pictureSteps } from './links/picture/steps';
@@ -47,6 +51,7 @@ const WRITERS: { readonly [K in LinkId]: Writer<K> } = {
 	sources: { files: sourcesFiles, steps: sourcesSteps },
 	sound: { files: soundFiles, steps: soundSteps },
 	picture: { files: pictureFiles, steps: pictureSteps },
+	notices: { files: noticesFiles, steps: noticesSteps },
 	programme: {
 		files: (settings, context, claims) => [
 			...programmeFiles(settings, context, claims),
@@ -56,6 +61,9 @@ const WRITERS: { readonly [K in LinkId]: Writer<K> } = {
 	},
 	receiving: { files: receivingFiles, steps: receivingSteps }
 };
+
+// Whoever has these has room for what judges pages.
+handIn(assessNotices);
 
 /** The links with what they write. */
 export const writers = chain.map((link) => ({ ...link, ...WRITERS[link.id] })) as unknown as readonly Link[];

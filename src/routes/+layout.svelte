@@ -8,6 +8,7 @@
 	import Guarded from '$lib/shell/Guarded.svelte';
 	import Notices from '$lib/shell/Notices.svelte';
 	import Shelf from '$lib/shell/Shelf.svelte';
+	import { judged } from '$lib/shell/judged.svelte';
 	import { applyTheme } from '$lib/shell/theme';
 	import { store } from '$lib/store/workshop.svelte';
 
@@ -21,6 +22,10 @@
 	onMount(() => {
 		applyTheme();
 		void store.open();
+	});
+
+	$effect(() => {
+		if (store.workshop) judged.need(store.workshop);
 	});
 
 	$effect(() => {

@@ -10,6 +10,7 @@
 	import { homeOf } from '$lib/endpoint/home';
 	import { newEndpoint } from '$lib/endpoint/newEndpoint';
 	import { WISH_WORDS } from '$lib/endpoint/wishes';
+	import { judged } from '$lib/shell/judged.svelte';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { timeOfDay } from '$lib/shell/times';
 	import { isDemoVenue, store } from '$lib/store/workshop.svelte';
@@ -33,12 +34,13 @@
 		return time ? `${does} now; quiet from ${time}` : plan.sound.used ? 'May sound at any hour' : 'Shows all day';
 	}
 
-	const rows = $derived(
-		store.workshop!.endpoints.map((endpoint) => ({
+	const rows = $derived.by(() => {
+		void judged.count;
+		return store.workshop!.endpoints.map((endpoint) => ({
 			endpoint,
 			assessment: assess(chain, endpoint.plan, contextFor(chain, store.workshop!, endpoint.id, store.absent))
-		}))
-	);
+		}));
+	});
 
 	let starting = $state(false);
 	let kind = $state<Wish>('music');
@@ -97,7 +99,7 @@
 				<span class="mono">{telling('card')}</span>
 			</p>
 			<p class="worst">
-				<Mark level={assessment.worst} />
+				<Mark level={assessment.worst} pending={assessment.pending} />
 				{#if worst}
 					<a href={`/endpoint/${endpoint.id}/plan/${worst.link}`}>{worst.title}</a>
 					{#if assessment.findings.length > 1}<span class="soft small">and {assessment.findings.length - 1} more</span

@@ -46,6 +46,7 @@ const places: Places = (path) => {
 		return fc.constantFrom('192.168.40.0/24', '10.0.0.0/8', '2001:db8::/32', '192.168.1.1/32');
 	if (/\.(?:gateway|poolFrom|poolTo|ip)$/.test(path))
 		return fc.constantFrom('192.168.40.1', '192.168.40.77', '10.1.2.3');
+	if (path.endsWith('.notices.language')) return fc.constantFrom('en-GB', 'nb-NO', 'is-IS');
 	if (path.endsWith('.picture.edid')) return fc.constantFrom('', 'A=', SCREEN, SCREEN.slice(0, 200));
 	if (path.endsWith('.volumeDb') || path.endsWith('.loudestDb')) return null;
 	return null;

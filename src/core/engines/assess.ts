@@ -13,6 +13,8 @@ export interface LinkState {
 	readonly telling: string;
 	/** The worst level among its findings; null when all is well. */
 	readonly worst: Level | null;
+	/** What judges it is not loaded yet. */
+	readonly pending: boolean;
 }
 
 /** A whole plan, judged. */
@@ -21,6 +23,8 @@ interface Assessment {
 	/** All findings, stops first, each with its link. */
 	readonly findings: readonly (Finding & { readonly link: LinkId })[];
 	readonly worst: Level | null;
+	/** Some of it is not judged yet. */
+	readonly pending: boolean;
 }
 
 const ORDER: readonly Level[] = ['stop', 'caution', 'note'];
@@ -37,7 +41,7 @@ const known = new WeakMap<Derived, Assessment>();
 export function assess(chain: readonly Link[], plan: Plan, surroundings: Surroundings): Assessment {
 	const derived = derive(chain, plan, surroundings);
 	let assessment = known.get(derived);
-	if (!assessment) known.set(derived, (assessment = judge(chain, plan, derived)));
+	if (!assessment || assessment.pending) known.set(derived, (assessment = judge(chain, plan, derived)));
 	return assessment;
 }
 
@@ -46,7 +50,8 @@ function judge(chain: readonly Link[], plan: Plan, { context, claims }: Derived)
 		const used = isUsed(link, plan);
 		const settings = sliceOf(plan, link);
 		const figures = used ? (link.figures?.(settings, context, claims) ?? []) : [];
-		const findings = worstFirst(used ? (link.assess?.(settings, context, claims) ?? []) : []);
+		const judged = used && link.assess ? link.assess(settings, context, claims) : [];
+		const findings = worstFirst(judged ?? []);
 		return {
 			id: link.id as LinkId,
 			title: link.title,
@@ -54,9 +59,10 @@ function judge(chain: readonly Link[], plan: Plan, { context, claims }: Derived)
 			figures,
 			findings,
 			telling: used ? (figures.find((figure) => figure.telling)?.text ?? '') : 'not used',
-			worst: worstOf(findings)
+			worst: worstOf(findings),
+			pending: judged === null
 		};
 	});
 	const findings = worstFirst(links.flatMap((link) => link.findings.map((finding) => ({ ...finding, link: link.id }))));
-	return { links, findings, worst: worstOf(findings) };
+	return { links, findings, worst: worstOf(findings), pending: links.some(({ pending }) => pending) };
 }

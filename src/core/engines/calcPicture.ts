@@ -3,7 +3,7 @@ import { sentence } from '../basics/result';
 import { BLOCK_BYTES, fromBase64, readEdid, type Edid } from '../formats/edid';
 import { computeCadence, readRate } from '../links/picture/cadence';
 import { computeLevels, computeTolerance, MOST_BITS } from '../links/picture/ladder';
-import { heightFor } from '../links/picture/legibility';
+import { heightFor } from '../standards/legibility';
 import { computeMargins, kernelVideo } from '../links/picture/overscan';
 import { isTurn, matrixForContent, touchMatrix, turnPoint } from '../links/picture/touch';
 import { computeTiming, timingName, TIMING_METHODS } from '../standards/computedTimings';

@@ -291,6 +291,28 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 	],
 	[/sun\.txt: (?:without|swapped) "(?:[1-9]|10|12) /, 'it is November'],
 	[/sun\.txt: swapped "11 /, 'months have no order'],
+	[
+		/notices\/index\.html: (?:without|swapped|misspelt) "<\/?(?:!doctype|html|head|body|title|meta name|meta charset|meta http|link|script src)/,
+		'a browser finds head and body by itself; what it needs of them may stand anywhere in the head'
+	],
+	[/notices\/index\.html: swapped "\{"id":|feeds\.txt: swapped/, 'pages and feeds are found by their names'],
+	[/notices\/fonts\//, 'another typeface takes its place'],
+	[
+		/apply\.sh: (?:without|mode 0600 in) "(?:place.*)?(?:opt\/yphos\/)?notices\/fonts/,
+		'another typeface takes its place'
+	],
+	[
+		/yphos-feeds\.(?:service: without "(?:User=daemon|After=|Wants=|Type=oneshot)|timer: without "On)|enable yphos-feeds\.timer/,
+		'hardening; and feeds are fetched at each start too, of which that day has many'
+	],
+	[
+		/fetch-feeds\.sh: (?:.*(?:YPHOS_|failed|echo |\[ -z|rm -f)|swapped "\s*(?:while|mv|else|done))/,
+		'for trying it by hand, and for what fails: no feed does on that day, and they come one after another'
+	],
+	[
+		/yphos-player\.service: (?:without|misspelt) "(?:Conflicts=getty|After=getty|RuntimeDirectoryMode|SuccessExitStatus|Wants=seatd|After=seatd)/,
+		'seatd is begun with the board; nobody stops the browser on that day'
+	],
 	[/mpv\.conf: without "audio-samplerate/, 'the mixing device has that rate in any case'],
 	[/mpv\.conf: (?:without|misspelt) "(?:profile|cache|input-ipc-server)/, 'it helps by parts of a second, or by a key']
 ];

@@ -407,7 +407,7 @@ describe('a radio path', () => {
 		const stream = { on: 'path', from: 'sources', what: 'film', bitsPerSec: 8e6 } as const;
 		const { claims: usual, context } = derive(chain, plan, calm);
 		const claims = [...usual, writes ? ({ ...stream, writes: true } as const) : stream];
-		return network.assess!(plan.network, context, claims).map(({ id }) => id);
+		return network.assess!(plan.network, context, claims)!.map(({ id }) => id);
 	};
 	it('is enough, thin, or too slow as the signal falls, never two of these at once', () => {
 		const seen = Array.from({ length: 60 }, (_, n) => by(-35 - n, false));

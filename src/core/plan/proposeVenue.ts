@@ -1,3 +1,4 @@
+import { CALM_THEME } from '../links/notices/theme';
 import type { Venue } from './venue';
 
 /** Where the sockets give about 120 V or 100 V instead of 230 V. Source: IEC 60083, IEC "World plugs". */
@@ -32,6 +33,7 @@ export function proposeVenue(timeZone: string, language: string): Venue {
 		opening: [],
 		closedOnHolidays: false,
 		holidays: [],
-		place: null
+		place: null,
+		noticeTheme: CALM_THEME
 	};
 }

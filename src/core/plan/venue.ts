@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { isTimeZone } from '../formats/systemd/zone';
 import { addressText, cidrText } from '../formats/ip/text';
 import { WEEKDAYS } from '../basics/weekdays';
+import { CALM_THEME, noticeTheme } from '../links/notices/theme';
 import { dateText, seasonSchema } from './dates';
 import { lineText, timeOfDay, uniqueList } from './text';
 
@@ -50,7 +51,9 @@ export const venueSchema = z.object({
 	place: z
 		.object({ latitudeDeg: z.number().min(-90).max(90), longitudeDeg: z.number().min(-180).max(180) })
 		.nullable()
-		.default(null)
+		.default(null),
+	/** How its notices look. */
+	noticeTheme: noticeTheme.default(CALM_THEME)
 });
 /** The same, as a type. */
 export type Venue = z.infer<typeof venueSchema>;

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { writeSvg } from '$core/formats/drawing';
-	import { SIDES, type Edges, type Side, type Size } from '$core/links/picture/overscan';
+	import { SIDES, type Side, type Size } from '$core/links/picture/overscan';
+	import type { Edges } from '$core/standards/edges';
 	import type { TestCard } from '$core/links/picture/cards';
 
 	interface Props {

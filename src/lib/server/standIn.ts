@@ -2,6 +2,8 @@ import { STATION_LOOPS } from '$demo/stations';
 import { box, writePng, type Drawing } from '$core/formats/drawing';
 import { icyBlock } from '$core/formats/icy';
 
+import { standInFeed } from './standInFeeds';
+
 /** A stand-in for the stream servers of the world: made-up stations, each able to misbehave as real ones do. */
 
 const bytesOf = (name: keyof typeof STATION_LOOPS): Uint8Array<ArrayBuffer> =>
@@ -217,7 +219,8 @@ function hls(path: string, nowMs: number): Response | null {
 
 /**
  * Answers as a stream server would. Paths: harbour and night (endless, with titles), their files as night.mp3 and harbour.aac
- * (with ranges), tide.m3u8 (HLS, two variants), list.m3u (leads to list.pls, and that to a station). Behind any of them:
+ * (with ranges), tide.m3u8 (HLS, two variants), list.m3u (leads to list.pls, and that to a station), feeds/tides.csv,
+ * feeds/ferry.csv, feeds/weather.json, feeds/tours.ics, feeds/news.xml. Behind any of them:
  * ?refuse, ?moved, ?circle, ?type (says that it is a page), ?slow, ?jitter, ?cut=SECONDS, ?late=SECONDS.
  */
 export function standIn(path: string, url: URL, headers: Headers, nowMs: number): Response {
@@ -231,6 +234,8 @@ export function standIn(path: string, url: URL, headers: Headers, nowMs: number)
 	if (path === 'list.pls')
 		return text('[playlist]\nNumberOfEntries=1\nFile1=night\nTitle1=Night programme\n', 200, 'audio/x-scpls');
 	if (path === 'list-circle.m3u') return text('#EXTM3U\nlist-circle.m3u\n', 200, 'audio/x-mpegurl');
+	const feed = standInFeed(path, query, nowMs);
+	if (feed) return feed;
 	const file = /^(harbour\.aac|night\.mp3)$/.exec(path)?.[1] as 'harbour.aac' | 'night.mp3' | undefined;
 	if (file) return ranged(bytesOf(file), file.endsWith('aac') ? 'audio/aac' : 'audio/mpeg', headers.get('range'));
 	const logo = LOGOS[path];

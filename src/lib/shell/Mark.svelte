@@ -4,12 +4,14 @@
 	/** Well: tick in a ring. Caution: open triangle. Stop: filled square with a bar. Note: open diamond. Words always stand beside. */
 	interface Props {
 		level: Level | null;
+		/** Not all is judged yet. */
+		pending?: boolean;
 		size?: number;
 		/** Within another drawing: where its corner stands. */
 		x?: number;
 		y?: number;
 	}
-	let { level, size = 16, x, y }: Props = $props();
+	let { level, pending = false, size = 16, x, y }: Props = $props();
 	const words = { stop: 'stop', caution: 'caution', note: 'note' } as const;
 </script>
 
@@ -21,7 +23,7 @@
 	height={size}
 	class={level ?? 'well'}
 	role="img"
-	aria-label={level ? words[level] : 'all well'}
+	aria-label={level ? words[level] : pending ? 'being looked at' : 'all well'}
 >
 	{#if level === 'stop'}
 		<rect x="2" y="2" width="12" height="12" class="fill" />
@@ -31,6 +33,8 @@
 		<path d="M8 6.2 V9.6 M8 11.2 V12" />
 	{:else if level === 'note'}
 		<path d="M8 1.8 L14.2 8 L8 14.2 L1.8 8 Z" />
+	{:else if pending}
+		<circle cx="8" cy="8" r="6.2" stroke-dasharray="2 2.9" />
 	{:else}
 		<circle cx="8" cy="8" r="6.2" />
 		<path d="M5 8.2 L7.2 10.4 L11 6" />

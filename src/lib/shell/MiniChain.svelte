@@ -39,7 +39,8 @@
 		const over = all.find(({ id }) => xOf(id) > xOf(from) && xOf(id) < xOf(to) && Math.abs(yOf(id) - yOf(from)) < 8);
 		return over ? `H${xOf(over.id) - 9} V${yOf(from) + 13} ` : '';
 	}
-	const words = (link: LinkState): string => `${link.title}: ${link.used ? (link.worst ?? 'all well') : 'not used'}`;
+	const words = (link: LinkState): string =>
+		`${link.title}: ${link.used ? (link.worst ?? (link.pending ? 'being looked at' : 'all well')) : 'not used'}`;
 </script>
 
 <svg viewBox={`0 0 ${WIDTH} ${TALL}`} role="img" aria-label={links.map(words).join(', ')}>
@@ -48,7 +49,7 @@
 		{@const x = xOf(link.id)}
 		{@const y = yOf(link.id)}
 		<g class:unused={!link.used}>
-			{#if link.used}<Mark level={link.worst} size={15} {x} y={y - 8} />{:else}<circle
+			{#if link.used}<Mark level={link.worst} pending={link.pending} size={15} {x} y={y - 8} />{:else}<circle
 					cx={x + 7.5}
 					cy={y}
 					r="5.5"

@@ -5,6 +5,7 @@
 	import { contextFor } from '$core/engines/context';
 	import { homeOf } from '$lib/endpoint/home';
 	import { store } from '$lib/store/workshop.svelte';
+	import { judged } from './judged.svelte';
 	import Mark from './Mark.svelte';
 	import SaveState from './SaveState.svelte';
 
@@ -12,21 +13,23 @@
 		onpalette: () => void;
 	}
 	let { onpalette }: Props = $props();
-	const rows = $derived(
-		(store.workshop?.endpoints ?? []).map((endpoint) => {
+	const rows = $derived.by(() => {
+		void judged.count;
+		return (store.workshop?.endpoints ?? []).map((endpoint) => {
 			const assessment = assess(chain, endpoint.plan, contextFor(chain, store.workshop!, endpoint.id, store.absent));
 			return {
 				id: endpoint.id,
 				name: endpoint.plan.brief.name,
 				home: homeOf(endpoint.id, endpoint.plan),
 				worst: assessment.worst,
+				pending: assessment.pending,
 				line: assessment.links
 					.filter(({ id, used }) => used && (id === 'sources' || id === 'programme'))
 					.map(({ telling }) => telling)
 					.join(' · ')
 			};
-		})
-	);
+		});
+	});
 </script>
 
 <nav class="shelf" aria-label="Shelf">
@@ -37,7 +40,7 @@
 			{@const here = page.params.id === row.id}
 			<li>
 				<a href={row.home} class:here aria-current={here ? 'page' : undefined}>
-					<Mark level={row.worst} size={15} />
+					<Mark level={row.worst} pending={row.pending} size={15} />
 					<span><b>{row.name}</b><small class="soft">{row.line}</small></span>
 				</a>
 			</li>

@@ -6,7 +6,7 @@
 	import { contextFor } from '$core/engines/context';
 	import { curesOf } from '$core/engines/cure';
 	import type { Fix } from '$core/link';
-	import { startOfDayMs } from '$core/links/programme/slices';
+	import { startOfDayMs } from '$core/onAir/slices';
 	import type { Airtime } from '$core/links/programme/year';
 	import type { Endpoint } from '$core/plan/workshop';
 	import { store } from '$lib/store/workshop.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { TextInput } from 'carbon-components-svelte';
 	import { wallClockMs } from '$core/formats/systemd/zone';
-	import { instantOfClock } from '$core/links/programme/slices';
+	import { instantOfClock } from '$core/onAir/slices';
 	import { becauseWords, whatsOn } from '$core/links/programme/whatsOn';
 	import { wordsOf, type WeekView } from './week.svelte';
 

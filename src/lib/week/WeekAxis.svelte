@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { wallClockMs } from '$core/formats/systemd/zone';
 	import { movedBy, stretchedBy } from '$core/links/programme/ruleEdits';
-	import { slices, type Slice } from '$core/links/programme/slices';
+	import { slices, type Slice } from '$core/onAir/slices';
 	import { becauseWords } from '$core/links/programme/whatsOn';
 	import { shadeOf } from './axis';
 	import { changeRule, dayWords, STEP_MIN, wordsOf, type WeekView } from './week.svelte';

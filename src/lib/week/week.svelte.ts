@@ -1,6 +1,6 @@
 import { wallClockMs } from '$core/formats/systemd/zone';
-import type { Rulebook } from '$core/links/programme/onAir';
-import { startOfDayMs } from '$core/links/programme/slices';
+import type { Rulebook } from '$core/onAir/onAir';
+import { startOfDayMs } from '$core/onAir/slices';
 import { programmeBook, showWords } from '$core/links/programme/whatsOn';
 import type { ProgrammeRule } from '$core/links/programme/when';
 import type { Endpoint } from '$core/plan/workshop';

@@ -4,6 +4,7 @@
 	import { canonicalTimeZone, TIME_ZONES } from '$core/standards/timeZones';
 	import KeptAsideList from '$lib/shell/KeptAsideList.svelte';
 	import OwnWorkshop from '$lib/shell/OwnWorkshop.svelte';
+	import NoticeTheme from '$lib/shell/NoticeTheme.svelte';
 	import OpeningHours from '$lib/shell/OpeningHours.svelte';
 	import LanFields from '$lib/shell/LanFields.svelte';
 	import { download, safeName } from '$lib/shell/download';
@@ -134,6 +135,7 @@
 	<section class="sheet">
 		<h2>When it is open</h2>
 		<OpeningHours />
+		<NoticeTheme />
 	</section>
 	<section class="sheet">
 		<h2>The workshop file</h2>

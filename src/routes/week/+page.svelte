@@ -2,7 +2,7 @@
 	import { Button } from 'carbon-components-svelte';
 	import { dateOf } from '$core/basics/calendar';
 	import { wallClockMs } from '$core/formats/systemd/zone';
-	import { nextClockChange } from '$core/links/programme/slices';
+	import { nextClockChange } from '$core/onAir/slices';
 	import { download, safeName } from '$lib/shell/download';
 	import AirtimeInSight from '$lib/week/AirtimeInSight.svelte';
 	import ChosenRule from '$lib/week/ChosenRule.svelte';

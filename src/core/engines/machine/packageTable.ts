@@ -1225,5 +1225,27 @@ export const ASKED_PACKAGES: Readonly<Record<string, PackageContents>> = {
 			'/etc/xdg/autostart/pulseaudio.desktop'
 		],
 		users: ['daemon', 'audio']
-	}
+	},
+	cage: { programs: ['/usr/bin/cage'], units: [], conffiles: [], users: [] },
+	chromium: {
+		programs: ['/usr/bin/chromium'],
+		units: [],
+		conffiles: [
+			'/etc/chromium.d/README',
+			'/etc/chromium.d/apikeys',
+			'/etc/chromium.d/default-flags',
+			'/etc/chromium.d/dev-shm',
+			'/etc/chromium.d/extensions',
+			'/etc/chromium/master_preferences'
+		],
+		users: []
+	},
+	seatd: {
+		programs: ['/usr/bin/seatd-launch', '/usr/sbin/seatd'],
+		units: ['seatd.service'],
+		conffiles: ['/etc/default/seatd', '/etc/init.d/seatd'],
+		users: []
+	},
+	xwayland: { programs: ['/usr/bin/Xwayland'], units: [], conffiles: [], users: [] },
+	curl: { programs: ['/usr/bin/curl'], units: [], conffiles: [], users: [] }
 };

@@ -47,6 +47,12 @@ declare module '../../claims' {
 			/** A folder of its own below /var/lib; two services never share one. */
 			readonly home: string;
 			readonly boots?: SettingPath;
+			/** What a program of an unusual kind needs of its unit besides, and the guards that it bears in place of the usual ones. */
+			readonly also?: {
+				readonly unit: readonly string[];
+				readonly service: readonly string[];
+				readonly guards: readonly string[];
+			};
 		};
 		/** A condition for starting a service: units to wait for, a command to run first, hardware that it may use. */
 		start: Caused & {

@@ -30,7 +30,7 @@ export const serviceFiles = (claims: readonly Claim[]): CardFile[] =>
 	);
 
 function serviceFile(service: ClaimOn<'service'>, conditions: readonly ClaimOn<'start'>[]): CardFile {
-	const { setting, restart, condition, exec, home, boots } = service;
+	const { setting, restart, condition, exec, home, boots, also } = service;
 	const content: CardLine[] = [
 		...lines(setting, '[Unit]'),
 		...lines(service.described.setting, `Description=${unitText(service.described.text)}`),
@@ -39,6 +39,7 @@ function serviceFile(service: ClaimOn<'service'>, conditions: readonly ClaimOn<'
 			.flatMap((claim) =>
 				lines(claim.setting, `After=${claim.after!}`, ...(claim.wants ? [`Wants=${claim.after!}`] : []))
 			),
+		...lines(setting, ...(also?.unit ?? [])),
 		...lines(restart.setting, 'StartLimitIntervalSec=0'),
 		...lines(setting, '', '[Service]'),
 		...(condition ? lines(condition.setting, `ExecCondition=${condition.path}`) : []),
@@ -49,16 +50,19 @@ function serviceFile(service: ClaimOn<'service'>, conditions: readonly ClaimOn<'
 		...lines(restart.setting, `Restart=${restart.when}`, 'RestartSec=2'),
 		...lines(
 			setting,
-			'# It may use what is named here and the network, and read; nothing else.',
+			also
+				? '# It may use what is named here, and read.'
+				: '# It may use what is named here and the network, and read; nothing else.',
 			'DynamicUser=yes',
 			`StateDirectory=${home}`,
-			`Environment=HOME=/var/lib/${home}`
+			`Environment=HOME=/var/lib/${home}`,
+			...(also?.service ?? [])
 		),
 		...conditions
 			.filter((claim) => claim.group)
 			.flatMap((claim) => lines(claim.setting, `SupplementaryGroups=${claim.group!}`)),
 		...devicesAllowed(conditions),
-		...lines(setting, ...HARDENING),
+		...lines(setting, ...(also?.guards ?? HARDENING)),
 		...(boots ? lines(boots, '', '[Install]', 'WantedBy=multi-user.target') : [])
 	];
 	return textFile(rootPath(UNITS + service.unit), service.why, content);

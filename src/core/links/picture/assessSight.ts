@@ -3,7 +3,7 @@ import type { Context, Finding } from '../../link';
 import { fix } from './change';
 import { totalMs } from './delay';
 import { contrastOf, delayOf } from './figures';
-import { legibleSizes } from './legibility';
+import { legibleSizes } from '../../standards/legibility';
 import type { PictureSettings } from './settings';
 import { panelShape, type PictureWay } from './way';
 

@@ -7,7 +7,7 @@ import { dmtById } from '../../standards/dmtTable';
 import { vicTiming } from '../../standards/vicTable';
 import { computeTiming } from '../../standards/computedTimings';
 import type { VideoTiming } from '../../standards/videoTiming';
-import { pictureMm } from './legibility';
+import { pictureMm } from '../../standards/legibility';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
 import { socketOf } from './switching';

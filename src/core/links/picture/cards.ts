@@ -1,6 +1,7 @@
 import { box, frame, word, wordHeight, wordWidth, writePng, type Drawing, type Shape } from '../../formats/drawing';
 import type { VideoTiming } from '../../standards/videoTiming';
-import { activeArea, NO_EDGES, type Edges, type Size } from './overscan';
+import type { Edges } from '../../standards/edges';
+import { activeArea, NO_EDGES, type Size } from './overscan';
 
 const DARK = '#101814';
 const LIGHT = '#f4f0e2';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { demoWorkshop } from '../../../../demo/workshop';
+import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { chain } from '../../chain';
 import { writers } from '../../writers';
 import { assess } from '../../engines/assess';

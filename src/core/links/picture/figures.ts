@@ -3,7 +3,7 @@ import type { Context, Figure } from '../../link';
 import { hSyncKhzOf, refreshHzOf } from '../../standards/videoTiming';
 import { stutters } from './cadence';
 import { computeLevels, computeTolerance, ladderOf } from './ladder';
-import { contrastIn, legibleSizes, pictureMm, pixelsPerInch } from './legibility';
+import { contrastIn, legibleSizes, pictureMm, pixelsPerInch } from '../../standards/legibility';
 import { computeDelay, totalMs, type DelayShare } from './delay';
 import { loopGap } from './loop';
 import { activeArea, anyEdge } from './overscan';

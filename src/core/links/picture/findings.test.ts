@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { demoWorkshop } from '../../../../demo/workshop';
+import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { chain } from '../../chain';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';

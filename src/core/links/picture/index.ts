@@ -11,6 +11,7 @@ import { assessPicture } from './findings';
 import { PICTURE_FAULTS } from './rehearse';
 import { calmPicture, pictureSettings, type PictureSettings } from './settings';
 import { eyeTrack } from './track';
+import { drawnScreen } from './way';
 import './offers';
 
 /** The link from frames to the eye. */
@@ -28,7 +29,7 @@ export const picture: Link<'picture', PictureSettings> = {
 		wires: [{ from: 'parts', carries: 'signal' }],
 		end: { sense: 'eye', figure: 'seen', words: 'pixels to use', without: 'choose a screen' }
 	},
-	publish: ({ connector, stillSec }) => ({ picture: { connector, stillSec } }),
+	publish: (settings) => ({ picture: { ...settings, screen: (context) => drawnScreen(settings, context) } }),
 	changes: { showPicture: () => changing<PictureSettings>('picture')({ used: true }) },
 	bench: { shape: pictureBenchShape, of: pictureBench },
 	faults: PICTURE_FAULTS,

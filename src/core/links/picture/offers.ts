@@ -1,14 +1,16 @@
 import type { ScreenWish } from '../../engines/machine/signals';
 import type { PlayedPicture } from '../../parts/media';
+import type { Context } from '../../link';
 import type { Change } from '../../changes';
+import type { DrawnScreen } from '../../standards/legibility';
+import type { PictureSettings } from './settings';
 
 declare module '../../facts' {
 	interface Facts {
-		/** Something is shown, and on which connector. */
-		readonly picture?: {
-			readonly connector: string;
-			/** So long a still picture stands. */
-			readonly stillSec: number;
+		/** Something is shown, and how. */
+		readonly picture?: PictureSettings & {
+			/** The screen as those who draw for it see it. */
+			screen(context: Context): DrawnScreen;
 		};
 	}
 }
@@ -31,6 +33,13 @@ declare module '../../engines/machine/signals' {
 		openScreen?(
 			unit: string | null,
 			wish: ScreenWish
-		): { show(title: string, picture: PlayedPicture, byCircuit: boolean): void; close(): void } | string;
+		):
+			| {
+					show(title: string, picture: PlayedPicture, byCircuit: boolean): void;
+					/** Black, because nothing is on. */
+					blank(): void;
+					close(): void;
+			  }
+			| string;
 	}
 }

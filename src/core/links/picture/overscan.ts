@@ -1,13 +1,6 @@
-import type { Turn } from './touch';
+import type { Edges } from '../../standards/edges';
 import { fault, type Fault, type Result } from '../../basics/result';
 
-/** Pixels of the mode, from each edge. */
-export interface Edges {
-	readonly left: number;
-	readonly right: number;
-	readonly top: number;
-	readonly bottom: number;
-}
 /** No edge is cut. */
 export const NO_EDGES: Edges = { left: 0, right: 0, top: 0, bottom: 0 };
 /** The edges in the kernel's order. Source: the kernel's fb/modedb document. */
@@ -46,20 +39,6 @@ export function activeArea({ widthPx, heightPx }: Size, { left, right, top, bott
 		percent: (100 * width * height) / (widthPx * heightPx),
 		aspectErrorPercent: 100 * (width / height / (widthPx / heightPx) - 1)
 	};
-}
-
-/** Edges of the panel as who looks at it sees them: a picture turned clockwise is upright on a set that hangs turned back, its right edge on top. */
-export function hungEdges({ left, right, top, bottom }: Edges, turn: Turn): Edges {
-	switch (turn) {
-		case 0:
-			return { left, right, top, bottom };
-		case 90:
-			return { left: top, right: bottom, top: right, bottom: left };
-		case 180:
-			return { left: right, right: left, top: bottom, bottom: top };
-		case 270:
-			return { left: bottom, right: top, top: left, bottom: right };
-	}
 }
 
 /** More than a set ever cuts from one side, as part of the mode. Sets cut 2 to 5 %, some 8. Typical. */

@@ -58,7 +58,7 @@ export function rehearsePicture(machine: Machine): void {
 interface Holder {
 	readonly wish: ScreenWish;
 	readonly timing: VideoTiming;
-	shown: { readonly title: string; readonly picture: PlayedPicture; readonly byCircuit: boolean } | null;
+	shown: { readonly title: string; readonly picture: PlayedPicture; readonly byCircuit: boolean } | 'nothing' | null;
 }
 
 class Display {
@@ -246,6 +246,11 @@ class Display {
 				holder.shown = { title, picture, byCircuit };
 				this.#look();
 			},
+			blank: () => {
+				if (this.#holder !== holder) return;
+				holder.shown = 'nothing';
+				this.#look();
+			},
 			close: () => {
 				if (this.#holder !== holder) return;
 				this.#holder = null;
@@ -293,6 +298,7 @@ class Display {
 			return tell.state('eye', 'dark', 'wakes', { seconds: formatSeconds(screen.wakesMs) });
 		}
 		if (!holder?.shown) return tell.state('eye', 'console', 'console-why');
+		if (holder.shown === 'nothing') return tell.state('eye', 'resting', 'nothing-on');
 		this.#showing(screen, holder, holder.shown);
 	}
 
@@ -301,7 +307,7 @@ class Display {
 		this.tell.state('eye', 'dark', code);
 	}
 
-	#showing(screen: BenchScreen, { wish, timing }: Holder, shown: NonNullable<Holder['shown']>): void {
+	#showing(screen: BenchScreen, { wish, timing }: Holder, shown: Exclude<Holder['shown'], 'nothing' | null>): void {
 		const { tell } = this;
 		const seen = this.#seenBefore(screen, wish, timing, shown);
 		// Pictures in turn come round thousands of times a day.
@@ -328,7 +334,12 @@ class Display {
 	/** What was worked out for a picture, and from what: in turn they come round thousands of times a day. */
 	readonly #known = new Map<string, { readonly from: readonly unknown[]; readonly seen: Seen }>();
 
-	#seenBefore(screen: BenchScreen, wish: ScreenWish, timing: VideoTiming, shown: NonNullable<Holder['shown']>): Seen {
+	#seenBefore(
+		screen: BenchScreen,
+		wish: ScreenWish,
+		timing: VideoTiming,
+		shown: Exclude<Holder['shown'], 'nothing' | null>
+	): Seen {
 		const from = [screen, wish, timing, shown.picture, shown.byCircuit, this.machine.world.version];
 		const known = this.#known.get(shown.title);
 		if (known?.from.every((value, n) => value === from[n])) return known.seen;
@@ -341,7 +352,7 @@ class Display {
 		screen: BenchScreen,
 		wish: ScreenWish,
 		timing: VideoTiming,
-		{ title, picture, byCircuit }: NonNullable<Holder['shown']>
+		{ title, picture, byCircuit }: Exclude<Holder['shown'], 'nothing' | null>
 	): Seen {
 		const { margins } = wish;
 		const own = videoArgumentFor(this.#words, screen.connector)?.margins;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
-import { demoWorkshop } from '../../../../demo/workshop';
+import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { chain } from '../../chain';
 import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
@@ -15,7 +15,8 @@ import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import { readVideoArgument } from '../../formats/boot/kernelLine';
 import type { Plan } from '../../plan/plan';
-import { hungEdges, kernelVideo, SIDES, type Edges } from './overscan';
+import { hungEdges, type Edges } from '../../standards/edges';
+import { kernelVideo, SIDES } from './overscan';
 import { placed, type Seen } from './seen';
 import type { PictureSettings } from './settings';
 import { TURNS } from './touch';

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
-import { demoWorkshop } from '../../../../demo/workshop';
+import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { chain } from '../../chain';
 import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';

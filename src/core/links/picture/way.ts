@@ -2,6 +2,8 @@ import { readEdid, fromBase64, type Edid } from '../../formats/edid';
 import type { Context } from '../../link';
 import { chosenParts } from '../../parts/chosen';
 import type { PartOf } from '../../parts/schema';
+import { hungEdges } from '../../standards/edges';
+import type { DrawnScreen } from '../../standards/legibility';
 import { refreshHzOf } from '../../standards/videoTiming';
 import { readRate, type Rate } from './cadence';
 import { rankModes, type Candidate, type Hurdle, type ModeQuestion } from './modes';
@@ -148,3 +150,20 @@ export const panelShape = ({
 	screen
 }: PictureWay): { diagonalIn: number; aspectWidth: number; aspectHeight: number } | null =>
 	screen && { diagonalIn: screen.diagonalIn, aspectWidth: screen.widthPx, aspectHeight: screen.heightPx };
+
+/** The upright screen, within the edges that the set cuts. */
+export function drawnScreen(settings: PictureSettings, context: Context): DrawnScreen {
+	const way = pictureWay(settings, context);
+	const { widthPx, heightPx } = way.chosen?.timing ?? ANY_PANEL;
+	const isAcross = settings.turn % 180 === 0;
+	return {
+		widthPx: isAcross ? widthPx : heightPx,
+		heightPx: isAcross ? heightPx : widthPx,
+		edges: hungEdges(settings.edges, settings.turn),
+		turn: settings.turn,
+		panel: panelShape(way),
+		modeRows: heightPx,
+		distanceM: settings.distanceM,
+		reader: settings
+	};
+}

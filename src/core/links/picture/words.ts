@@ -13,6 +13,7 @@ export const PICTURE_WORDS = {
 	'phone-nobody': () => 'A phone asks for the page, and nobody answers',
 	'phone-refused': ({ answer }: { answer: string }) => `The phone is told: ${answer}`,
 	'wrong-input': () => 'The set shows another input',
+	'nothing-on': () => 'nothing is on',
 	'console-why': () => 'the console shows, no player',
 	'screen-on': () => 'The screen is there',
 	'screen-gone': () => 'The screen is gone',

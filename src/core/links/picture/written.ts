@@ -2,8 +2,9 @@ import { writeEdid } from '../../formats/edid';
 import type { Context } from '../../link';
 import { refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
 import { vicTiming } from '../../standards/vicTable';
-import { pictureMm } from './legibility';
-import { anyEdge, kernelVideo, type Edges } from './overscan';
+import { pictureMm } from '../../standards/legibility';
+import type { Edges } from '../../standards/edges';
+import { anyEdge, kernelVideo } from './overscan';
 import type { PictureSettings } from './settings';
 import { panelShape, pictureWay, type PictureWay } from './way';
 

@@ -3,9 +3,11 @@ import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
 import { changing } from '../../changes';
 import { formatSeconds } from '../../basics/format';
 import type { Context, Finding, Fix, SettingPath } from '../../link';
+import { everything } from './items';
 import { listLength } from './listLength';
 import { stretchedBy } from './ruleEdits';
-import { holdsOn, ruleLines } from './ruleLines';
+import { holdsOn } from '../../onAir/line';
+import { ruleLines } from './ruleLines';
 import type { ProgrammeSettings } from './settings';
 import type { Moment, ProgrammeRule } from './when';
 
@@ -25,7 +27,7 @@ const asks = ({ from, until }: ProgrammeRule, ...wanted: Moment['at'][]): boolea
 export function assessRules(settings: ProgrammeSettings, context: Context): Finding[] {
 	const { rules, lists, startAtBoot } = settings;
 	if (rules.length === 0) return [];
-	const listed = new Set(context.facts.entries?.map(({ id }) => id));
+	const listed = new Set(everything(context));
 	const out: Finding[] = [];
 	if (!startAtBoot)
 		out.push({
@@ -135,7 +137,7 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 				id: `programme.list-lost-${list.id}`,
 				level: 'caution',
 				title: `The playlist “${nameOf(list)}” lacks ${list.items.length - there.length} of its entries`,
-				why: 'They are no longer among the sources, and are passed over.',
+				why: 'They are no longer among the sources or pages, and are passed over.',
 				setting,
 				fixes: [
 					{

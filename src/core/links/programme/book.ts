@@ -1,8 +1,8 @@
 import type { Venue } from '../../plan/venue';
-import type { Rulebook } from './onAir';
+import type { Rulebook } from '../../onAir/onAir';
 import { ruleLines } from './ruleLines';
 import type { ProgrammeSettings } from './settings';
-import { sunTable } from './sun';
+import { sunTable } from '../../onAir/sun';
 
 const isBySun = ({ from, until }: ProgrammeSettings['rules'][number]): boolean =>
 	[from, until].some(({ at }) => at === 'sunrise' || at === 'sunset');

@@ -1,5 +1,5 @@
 import ICAL from 'ical.js';
-import { resolve, type Rulebook } from './onAir';
+import { resolve, type Rulebook } from '../../onAir/onAir';
 import { becauseWords } from './whatsOn';
 
 /** An endpoint's programme, and what it shows in words. */

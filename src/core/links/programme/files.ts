@@ -16,8 +16,8 @@ type PlayerClaim = ClaimOn<'player'>;
 /** The player's options that decide how the list runs, and what begins and ends quiet hours. */
 export const programmeFiles = (settings: ProgrammeSettings, context: Context, claims: readonly Claim[]): CardFile[] => [
 	playerOptions(settings, claimsOn(claims, 'player')),
-	...quietFiles(settings, claimsOn(claims, 'hushed')),
-	...onAirFiles(settings, context)
+	...quietFiles(settings, claimsOn(claims, 'hushed'), context.facts.pages === undefined),
+	...(context.facts.pages === undefined ? onAirFiles(settings, context) : [])
 ];
 
 function option(name: string, value: string, setting: CardLine['setting']): CardLine {
@@ -51,9 +51,10 @@ function playerOptions(programme: ProgrammeSettings, claimed: readonly PlayerCla
 	]);
 }
 
-function quietFiles(programme: ProgrammeSettings, hushed: readonly ClaimOn<'hushed'>[]): CardFile[] {
+/** `plays`: the player is silenced with the rest; a page follows the hours by itself. */
+function quietFiles(programme: ProgrammeSettings, hushed: readonly ClaimOn<'hushed'>[], plays: boolean): CardFile[] {
 	const { quiet } = programme;
-	if (quiet.length === 0) return [];
+	if (quiet.length === 0 || (!plays && hushed.length === 0)) return [];
 	const timer = (name: string, what: string, which: 'begins' | 'ends'): CardFile =>
 		textFile(rootPath(`${UNITS}${name}.timer`), what, [
 			...lines('programme.quiet', '[Unit]', `Description=${what}`, '', '[Timer]'),
@@ -90,11 +91,11 @@ function quietFiles(programme: ProgrammeSettings, hushed: readonly ClaimOn<'hush
 			quiet.flatMap((hours, index) => lines(`programme.quiet.${index}`, quietLine(hours)))
 		),
 		timer(QUIET_BEGINS, 'Quiet hours begin', 'begins'),
-		action(QUIET_BEGINS, 'Silence for quiet hours', 'stop', true),
+		action(QUIET_BEGINS, 'Silence for quiet hours', 'stop', plays),
 		...(programme.startAtBoot || hushed.length
 			? [
 					timer(QUIET_ENDS, 'Quiet hours end', 'ends'),
-					action(QUIET_ENDS, 'Sound after quiet hours', 'start', programme.startAtBoot)
+					action(QUIET_ENDS, 'Sound after quiet hours', 'start', plays && programme.startAtBoot)
 				]
 			: [])
 	];

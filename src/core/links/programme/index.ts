@@ -14,7 +14,9 @@ import {
 	QUIET_BEGINS,
 	QUIET_ENDS
 } from './service';
+import { itemsOf } from './items';
 import { listFigures } from './listLength';
+import { programmeBook } from './whatsOn';
 import { quietInWords, quietHoursPerDay } from './quiet';
 import { PLAYER_START_MS, RETRY_MS } from './rehearse';
 import { standInClaims } from './standIn';
@@ -29,10 +31,11 @@ const LOOK_SEC = 120;
 const LOOP = { list: 'begin again', one: 'the same again', once: 'stop' } as const;
 
 function claims(programme: ProgrammeSettings, context: Context): Claim[] {
+	// The page follows the rules by itself, and its link has the service.
+	const byPage = context.facts.pages !== undefined;
 	const out: Claim[] = [
 		{ on: 'package', from: 'programme', what: 'player', name: 'mpv', setting: 'programme' },
-		playerService(programme, context),
-		...standInClaims(programme, context)
+		...(byPage ? [] : [playerService(programme, context), ...standInClaims(programme, context)])
 	];
 	out.push(
 		...entryClaims('programme', 'programme', [
@@ -61,14 +64,16 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 			on: 'check',
 			from: 'programme',
 			what: 'player',
-			...(programme.rules.length
-				? { label: 'the player runs, while something is on', command: `sh -c '! ${MAY_PLAY_PATH} || ${runs}'` }
-				: programme.quiet.length
-					? { label: 'the player runs, unless it is quiet', command: `sh -c '! ${MAY_SOUND_PATH} || ${runs}'` }
-					: { label: 'the player runs', command: runs }),
+			...(byPage
+				? { label: 'the page runs', command: runs }
+				: programme.rules.length
+					? { label: 'the player runs, while something is on', command: `sh -c '! ${MAY_PLAY_PATH} || ${runs}'` }
+					: programme.quiet.length
+						? { label: 'the player runs, unless it is quiet', command: `sh -c '! ${MAY_SOUND_PATH} || ${runs}'` }
+						: { label: 'the player runs', command: runs }),
 			setting: 'programme.startAtBoot'
 		});
-	if (programme.rules.length)
+	if (programme.rules.length && !byPage)
 		out.push(
 			...programme.lists.map(({ id, title, items }, n): Claim => ({
 				on: 'list',
@@ -102,14 +107,16 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 				label: 'what is on is known',
 				command: `test -s ${NOW_PATH}`,
 				setting: 'programme.rules'
-			},
-			...entryClaims(
-				'programme',
-				'programme',
-				programme.rules.map(({ title, id }) => ['programme.rules', 'Rule', title || id] as const)
-			)
+			}
 		);
-	if (programme.quiet.length) {
+	out.push(
+		...entryClaims(
+			'programme',
+			'programme',
+			programme.rules.map(({ title, id }) => ['programme.rules', 'Rule', title || id] as const)
+		)
+	);
+	if (programme.quiet.length && (!byPage || context.facts.receiving?.quietToo)) {
 		out.push({
 			on: 'unit',
 			from: 'programme',
@@ -157,16 +164,15 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	key: 'q',
 	place: { column: 'content', row: 3, wires: [{ to: 'parts', carries: 'signal' }] },
-	publish: ({ startAtBoot, loop, shuffle, quiet }) => ({
+	publish: (settings) => ({
 		programme: {
-			startAtBoot,
-			loop,
-			shuffle,
-			quiet,
-			quietHoursPerDay: quietHoursPerDay(quiet),
+			...settings,
+			quietHoursPerDay: quietHoursPerDay(settings.quiet),
 			playerStartMs: PLAYER_START_MS,
 			retryMs: RETRY_MS,
-			maySound: quiet.length ? MAY_SOUND_PATH : null
+			maySound: settings.quiet.length ? MAY_SOUND_PATH : null,
+			book: (venue) => programmeBook(settings, venue),
+			items: (show, context) => itemsOf(show, settings, context)
 		}
 	}),
 	changes: {

@@ -1,5 +1,6 @@
 import { formatSeconds } from '../../basics/format';
 import type { Context, Figure } from '../../link';
+import { itemOf } from './items';
 import type { ProgrammeSettings } from './settings';
 import type { ProgrammeList } from './when';
 
@@ -9,19 +10,15 @@ export interface ListLength {
 	readonly unknown: number;
 }
 
-/** A film by its length, a still picture by how long one stands; a stream has no end. */
-export function listLength({ items }: Pick<ProgrammeList, 'items'>, { facts, media }: Context): ListLength {
-	const stillMs = facts.picture ? facts.picture.stillSec * 1000 : null;
+/** A film by its length, a page or a still picture by how long one stands; a stream has no end. */
+export function listLength({ items }: Pick<ProgrammeList, 'items'>, context: Context): ListLength {
 	let ms = 0;
 	let unknown = 0;
 	for (const id of items) {
-		const entry = facts.entries?.find((known) => known.id === id);
-		if (!entry) continue;
-		const known = media(entry.location);
-		const isStill = known?.picture?.framesPerSec === null;
-		const lasts = isStill ? stillMs : (known?.durationMs ?? null);
-		if (lasts === null) unknown++;
-		else ms += lasts;
+		const item = itemOf(id, context);
+		if (!item) continue;
+		if (item.lastsMs === null) unknown++;
+		else ms += item.lastsMs;
 	}
 	return { ms, unknown };
 }

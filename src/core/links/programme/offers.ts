@@ -1,5 +1,9 @@
 import type { Process, Said } from '../../engines/machine';
 import type { Change } from '../../changes';
+import type { Context } from '../../link';
+import type { Item } from '../../onAir/item';
+import type { Rulebook } from '../../onAir/onAir';
+import type { Venue } from '../../plan/venue';
 import type { SettingPath } from '../../link';
 import type { ProgrammeSettings } from './settings';
 
@@ -10,7 +14,7 @@ interface Caused {
 declare module '../../facts' {
 	interface Facts {
 		/** When, how often and how long it plays; absent when nothing is played. */
-		readonly programme?: Pick<ProgrammeSettings, 'startAtBoot' | 'loop' | 'shuffle' | 'quiet'> & {
+		readonly programme?: ProgrammeSettings & {
 			/** On average over a week. */
 			readonly quietHoursPerDay: number;
 			/** From the player's start to its first question for a file, ms. */
@@ -19,6 +23,10 @@ declare module '../../facts' {
 			readonly retryMs: number;
 			/** The script that says whether now is outside quiet hours; null: there are none. */
 			readonly maySound: string | null;
+			/** All that decides what is on at an hour. */
+			book(venue: Venue): Rulebook;
+			/** What a playlist plays, in order; "all": everything. */
+			items(show: string, context: Context): Item[];
 		};
 	}
 }

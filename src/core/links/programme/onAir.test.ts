@@ -8,12 +8,13 @@ import { dateOf } from '../../basics/calendar';
 import { WEEKDAYS } from '../../basics/weekdays';
 import { wallClockMs } from '../../formats/systemd/zone';
 import type { Venue } from '../../plan/venue';
+import { CALM_THEME } from '../notices/theme';
 import { bookOf } from './book';
-import { onAirAt, resolve, type Rulebook } from './onAir';
+import { onAirAt, resolve, type Rulebook } from '../../onAir/onAir';
 import { listPath } from '../../files/cardFile';
 import { ON_AIR } from './onAirScript';
 import { writeRuleLine } from './ruleText';
-import { sunOn, sunTable, writeSunTable } from './sun';
+import { sunOn, sunTable, writeSunTable } from '../../onAir/sun';
 import { newRule, programmeRule, type Moment, type ProgrammeRule } from './when';
 
 const ZONE = 'Europe/Oslo';
@@ -30,7 +31,8 @@ const venue: Venue = {
 	],
 	closedOnHolidays: true,
 	holidays: [{ date: '2026-12-25', title: 'Christmas Day' }],
-	place: { latitudeDeg: 59.9, longitudeDeg: 10.7 }
+	place: { latitudeDeg: 59.9, longitudeDeg: 10.7 },
+	noticeTheme: CALM_THEME
 };
 const clock = (time: string): Moment => ({ at: 'clock', time, offsetMin: 0 });
 const rule = (id: string, change: Partial<ProgrammeRule>): ProgrammeRule => ({ ...newRule(id, id, id), ...change });

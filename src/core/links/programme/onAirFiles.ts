@@ -5,11 +5,11 @@ import type { CardFile, CardLine, Context } from '../../link';
 import { bookOf } from './book';
 import { mayPlay, ON_AIR, RULES_PATH, SUN_PATH, takeOnAir } from './onAirScript';
 import { BIN, MAY_PLAY_PATH, MAY_SOUND_PATH, ON_AIR_UNIT, STATE_DIR } from './service';
-import type { Rulebook } from './onAir';
-import type { LineMoment } from './ruleLines';
+import type { Rulebook } from '../../onAir/onAir';
+import type { LineMoment } from '../../onAir/line';
 import { writeRuleLine } from './ruleText';
 import type { ProgrammeSettings } from './settings';
-import { SUN_STEP_MIN, writeSunTable } from './sun';
+import { SUN_STEP_MIN, writeSunTable } from '../../onAir/sun';
 
 const UNITS = '/etc/systemd/system/';
 

@@ -1,12 +1,12 @@
 import type { Machine, Process, Teller } from '../../engines/machine';
 import { listPath } from '../../files/cardFile';
 import { linesOf } from '../../formats/lines';
-import { onAirAt, type Rulebook } from './onAir';
+import { onAirAt, type Rulebook } from '../../onAir/onAir';
 import { ON_AIR, RULES_PATH, SUN_PATH } from './onAirScript';
-import type { RuleLine } from './ruleLines';
+import type { RuleLine } from '../../onAir/line';
 import { readRuleLine } from './ruleText';
 import { BIN, NOW_PATH, STATE_DIR, WHY_PATH } from './service';
-import { readSunTable } from './sun';
+import { readSunTable } from '../../onAir/sun';
 import type { PROGRAMME_WORDS } from './words';
 
 /** As long as a small board takes for a page of rules. Typical. */

@@ -1,4 +1,4 @@
-import { ALWAYS, type LineMoment, type RuleLine, type Span } from './ruleLines';
+import { ALWAYS, type LineMoment, type RuleLine, type Span } from '../../onAir/line';
 
 /** "rise+30", "540". */
 const momentText = ({ by, min }: LineMoment): string =>

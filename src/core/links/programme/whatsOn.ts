@@ -2,8 +2,8 @@ import { minuteOfTime } from '../../basics/calendar';
 import { WEEKDAYS } from '../../basics/weekdays';
 import type { Venue } from '../../plan/venue';
 import { bookOf } from './book';
-import { resolve, type OnAir, type Rulebook } from './onAir';
-import { ALWAYS, type RuleLine } from './ruleLines';
+import { resolve, type OnAir, type Rulebook } from '../../onAir/onAir';
+import { ALWAYS, type RuleLine } from '../../onAir/line';
 import type { ProgrammeSettings, QuietHours } from './settings';
 
 /** Quiet hours go before every rule. */

@@ -1,4 +1,4 @@
-import { firstHold, onAirAt, resolve, type Rulebook } from './onAir';
+import { firstHold, onAirAt, resolve, type Rulebook } from '../../onAir/onAir';
 import type { ProgrammeSettings } from './settings';
 
 /** What a span of time comes to. */

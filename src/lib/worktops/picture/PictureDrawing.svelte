@@ -1,6 +1,7 @@
 <script lang="ts">
-	import { activeArea, anyEdge, hungEdges } from '$core/links/picture/overscan';
-	import { legibleSizes } from '$core/links/picture/legibility';
+	import { activeArea, anyEdge } from '$core/links/picture/overscan';
+	import { hungEdges } from '$core/standards/edges';
+	import { legibleSizes } from '$core/standards/legibility';
 	import { panelShape, pictureWay } from '$core/links/picture/way';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 

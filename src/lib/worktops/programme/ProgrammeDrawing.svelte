@@ -2,7 +2,7 @@
 	import { dateOf } from '$core/basics/calendar';
 	import { WEEKDAYS } from '$core/basics/weekdays';
 	import { wallClockMs } from '$core/formats/systemd/zone';
-	import { slices } from '$core/links/programme/slices';
+	import { slices } from '$core/onAir/slices';
 	import { becauseWords, programmeBook, showWords, whatsOn } from '$core/links/programme/whatsOn';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { timeOfDay } from '$lib/shell/times';

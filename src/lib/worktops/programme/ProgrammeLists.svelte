@@ -1,16 +1,14 @@
 <script lang="ts">
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
 	import type { ProgrammeList } from '$core/links/programme/when';
+	import { everything, itemOf } from '$core/links/programme/items';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { TextField } from '$lib/fields';
 
 	const view = useEndpoint();
 	const lists = $derived(view.plan.programme.lists);
-	const entries = $derived(view.context.facts.entries ?? []);
-	const titleOf = (id: string): string => {
-		const entry = entries.find((known) => known.id === id);
-		return entry ? entry.title || entry.location : 'no longer among the sources';
-	};
+	const entries = $derived(everything(view.context).flatMap((id) => itemOf(id, view.context) ?? []));
+	const titleOf = (id: string): string => itemOf(id, view.context)?.title ?? 'no longer among the sources or pages';
 	/** So many can be chosen from at once; longer lists are chosen from by their search. */
 	const OFFERED = 500;
 
@@ -67,14 +65,14 @@
 						>
 					</li>
 				{:else}
-					<li class="soft small">Nothing yet: add entries of the sources.</li>
+					<li class="soft small">Nothing yet: add pages, or entries of the sources.</li>
 				{/each}
 			</ol>
 			<div class="add">
 				<Select size="sm" labelText="Add an entry" bind:selected={picked[list.id]}>
-					{#each entries.slice(0, OFFERED) as { id, title, location } (id)}<SelectItem
+					{#each entries.slice(0, OFFERED) as { id, title, kind } (id)}<SelectItem
 							value={id}
-							text={title || location}
+							text={kind === 'page' ? `Page: ${title}` : title}
 						/>{/each}
 				</Select>
 				<Button

@@ -125,6 +125,7 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		const text = (values.get('c') ?? '')
 			.replace('%04a', file.mode)
 			.replace('%a', file.mode.replace(/^0/, ''))
+			.replace('%s', String(isFolder ? 4096 : bytesOf(machine.disk.get(path)).length))
 			.replace('%U', user)
 			.replace('%G', group);
 		process.out(`${text}\n`);

@@ -8,7 +8,7 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 		...['Description', 'Documentation', 'After', 'Before', 'Wants', 'Requires', 'BindsTo'],
 		...['StartLimitIntervalSec', 'StartLimitBurst', 'ConditionPathExists', 'ConditionPathExistsGlob'],
 		...['CollectMode', 'ConditionPathIsDirectory', 'ConditionFileNotEmpty', 'ConditionFileIsExecutable'],
-		...['DefaultDependencies', 'OnFailure', 'Requisite']
+		...['DefaultDependencies', 'OnFailure', 'Requisite', 'Conflicts']
 	],
 	Service: [
 		...['Type', 'ExecCondition', 'ExecStartPre', 'ExecStart', 'ExecStartPost', 'ExecStop', 'ExecStopPost'],
@@ -30,7 +30,10 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 			'ReadWritePaths',
 			'BusName',
 			'PrivateTmp',
-			'IPAddressDeny'
+			'IPAddressDeny',
+			'IPAddressAllow',
+			'RuntimeDirectoryMode',
+			'SuccessExitStatus'
 		]
 	],
 	Timer: [

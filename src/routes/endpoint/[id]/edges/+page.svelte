@@ -2,15 +2,8 @@
 	import { Button } from 'carbon-components-svelte';
 	import { writePng, writeSvg } from '$core/formats/drawing';
 	import { TEST_CARDS, type TestCard } from '$core/links/picture/cards';
-	import {
-		activeArea,
-		anyEdge,
-		NO_EDGES,
-		questionEdges,
-		SIDES,
-		type Edges,
-		type Side
-	} from '$core/links/picture/overscan';
+	import { activeArea, anyEdge, NO_EDGES, questionEdges, SIDES, type Side } from '$core/links/picture/overscan';
+	import type { Edges } from '$core/standards/edges';
 	import { modeInWords } from '$core/links/picture/written';
 	import { pictureWay } from '$core/links/picture/way';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';

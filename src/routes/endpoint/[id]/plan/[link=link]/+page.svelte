@@ -19,6 +19,8 @@
 	const view = useEndpoint();
 	const id = $derived(page.params.link as LinkId);
 	const link = $derived(view.assessment.links.find((state) => state.id === id)!);
+	/** What stands above a drawing that may be long. */
+	const urgent = $derived(link.findings.filter(({ level }) => level !== 'note'));
 	const elsewhere = $derived(
 		view.assessment.findings.filter((finding) => finding.link !== id && finding.level !== 'note')
 	);
@@ -45,8 +47,8 @@
 </script>
 
 <svelte:head><title>{link.title} · {view.plan.brief.name}</title></svelte:head>
-{#snippet findings()}
-	{#each link.findings as finding, n (`${finding.id} ${n}`)}
+{#snippet findings(of: typeof link.findings)}
+	{#each of as finding, n (`${finding.id} ${n}`)}
 		<FindingCard
 			{finding}
 			href={finding.setting && hrefOf(view.id(), finding.setting)}
@@ -54,7 +56,7 @@
 			onfix={(fix) => view.apply(fix)}
 		/>
 	{:else}
-		{#if link.used}<p class="soft">No problems found.</p>{/if}
+		{#if link.used && link.findings.length === 0}<p class="soft">No problems found.</p>{/if}
 	{/each}
 {/snippet}
 
@@ -77,7 +79,7 @@
 		{/if}
 	</section>
 	<section class="follows" aria-label={`${link.title}: what follows`}>
-		{#if worktops[id].list && link.findings.length}<div class="findings">{@render findings()}</div>{/if}
+		{#if worktops[id].list && urgent.length}<div class="findings">{@render findings(urgent)}</div>{/if}
 		{#if Drawing && link.used}{#key id}<Guarded what="The drawing"><Drawing /></Guarded>{/key}{/if}
 		<div class="pair" class:wide={worktops[id].wide}>
 			{#if Beside && link.used}{#key id}<Guarded what="What stands beside it"><Beside /></Guarded
@@ -86,7 +88,7 @@
 					hrefOf={(setting) => hrefOf(view.id(), setting)}
 				/>{/if}
 			<div class="findings">
-				{#if !worktops[id].list || link.findings.length === 0}{@render findings()}{/if}
+				{@render findings(worktops[id].list ? link.findings.filter(({ level }) => level === 'note') : link.findings)}
 				{#if elsewhere.length}
 					<p class="soft small">
 						Elsewhere in the chain:

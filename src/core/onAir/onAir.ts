@@ -1,10 +1,10 @@
-import { dayFacts } from '../../basics/calendar';
-import { wallClockMs } from '../../formats/systemd/zone';
-import { holdsOn, type LineMoment, type RuleLine } from './ruleLines';
+import { dayFacts } from '../basics/calendar';
+import { wallClockMs } from '../formats/systemd/zone';
+import { holdsOn, type LineMoment, type RuleLine } from './line';
 import { sunOn, type SunRow } from './sun';
 
 const DAY_MIN = 1440;
-const MINUTE_MS = 60_000;
+export const MINUTE_MS = 60_000;
 const DAY_MS = DAY_MIN * MINUTE_MS;
 
 /** Rules as an endpoint follows them, where it follows them. */
@@ -19,6 +19,8 @@ export interface Rulebook {
 export interface OnAir {
 	readonly show: string;
 	readonly line: RuleLine | null;
+	/** Minutes since its window, or its turn within that, began; null: no line holds. */
+	readonly sinceMin?: number | null;
 }
 /** The same for a while. */
 export interface Stretch extends OnAir {
@@ -60,8 +62,8 @@ function windowsOf(book: Rulebook, day: number, offsetMin: number): Window[] {
 function atMinute(windows: readonly Window[], otherwise: string, minute: number): OnAir {
 	for (const { line, from, until } of windows)
 		if (minute >= from && minute < until && (line.everyMin === 0 || (minute - from) % line.everyMin < line.forMin))
-			return { show: line.show, line };
-	return { show: otherwise, line: null };
+			return { show: line.show, line, sinceMin: line.everyMin === 0 ? minute - from : (minute - from) % line.everyMin };
+	return { show: otherwise, line: null, sinceMin: null };
 }
 
 /** What is on at an instant, and which rule says so. */

@@ -1,3 +1,5 @@
+import type { Edges, Turn } from './edges';
+
 /** A screen's picture as it hangs there. */
 export interface Panel {
 	readonly diagonalIn: number;
@@ -91,4 +93,20 @@ export function contrastIn(peakCdM2: number, blackCdM2: number, roomLux: number,
 	// A matt surface that throws back a share of the light is as bright as E·ρ/π. Source: CIE 17.4, luminance of a diffuser.
 	const glare = (roomLux * reflects) / Math.PI;
 	return (peakCdM2 + glare) / (blackCdM2 + glare);
+}
+
+/** A screen as who reads it sees it: upright, in pixels of its mode. */
+export interface DrawnScreen {
+	readonly widthPx: number;
+	readonly heightPx: number;
+	/** What the set cuts off, and what is drawn leaves free. */
+	readonly edges: Edges;
+	/** Quarter turns of what is drawn on its panel, clockwise. */
+	readonly turn: Turn;
+	/** null: nobody has chosen a screen, so nobody knows how large a pixel is. */
+	readonly panel: Panel | null;
+	/** Rows of the mode on the panel as it is made. */
+	readonly modeRows: number;
+	readonly distanceM: number;
+	readonly reader: Reader;
 }

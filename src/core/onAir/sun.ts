@@ -1,5 +1,5 @@
 import { getTimes } from 'suncalc';
-import { dateOf, dayFacts, dayOf } from '../../basics/calendar';
+import { dateOf, dayFacts, dayOf } from '../basics/calendar';
 
 /** When the sun rises and sets from this day of a year on, in minutes after midnight UTC of that day; it may be before it, or after the next. */
 export interface SunRow {

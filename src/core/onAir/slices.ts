@@ -1,4 +1,4 @@
-import { instantOf, wallClockMs } from '../../formats/systemd/zone';
+import { instantOf, wallClockMs } from '../formats/systemd/zone';
 import { resolve, type OnAir, type Rulebook } from './onAir';
 
 /**

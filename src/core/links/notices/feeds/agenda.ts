@@ -1,0 +1,159 @@
+import ICAL from 'ical.js';
+import { fault, ok, type Result } from '../../../basics/result';
+import { expandRecurrence } from '../../../formats/recurrence';
+import { instantOf, isTimeZone, wallClockMs } from '../../../formats/systemd/zone';
+import { startOfDayMs } from '../../../onAir/slices';
+import { fitLine } from '../../../plan/text';
+import { LONGEST_FEED } from './schema';
+
+/** An event of a calendar, once or again and again. */
+export interface Happening {
+	readonly title: string;
+	readonly place: string;
+	readonly wholeDay: boolean;
+	/** The clock on the wall where it begins, ms as if it were UTC. */
+	readonly wallMs: number;
+	readonly zone: string;
+	readonly lengthMs: number;
+	/** As in RFC 5545; "": once. */
+	readonly rrule: string;
+	readonly exceptWallMs: readonly number[];
+}
+/** One time at which it happens. */
+export interface Coming {
+	readonly title: string;
+	readonly place: string;
+	readonly wholeDay: boolean;
+	readonly fromUtcMs: number;
+	readonly untilUtcMs: number;
+}
+
+const MOST_EVENTS = 2000;
+const DAY_MS = 86_400_000;
+
+/** A moment as the file writes it, and its zone. */
+function momentOf(
+	component: ICAL.Component,
+	name: string,
+	zone: string
+): { wallMs: number; zone: string; isDate: boolean } | null {
+	const property = component.getFirstProperty(name);
+	const time: unknown = property?.getFirstValue();
+	if (!(time instanceof ICAL.Time)) return null;
+	const wallMs = Date.UTC(time.year, time.month - 1, time.day, time.hour, time.minute, time.second);
+	const said: unknown = property!.getParameter('tzid');
+	const isUtc = /Z$/.test(time.toString());
+	return {
+		wallMs,
+		zone: isUtc ? 'UTC' : typeof said === 'string' && isTimeZone(said) ? said : zone,
+		isDate: time.isDate
+	};
+}
+
+/**
+ * Events of a calendar; clocks without a zone that is known are the venue's. Faults: `agenda-long`, `agenda-unread`, `agenda-empty`.
+ * Source: RFC 5545.
+ */
+export function readAgenda(text: string, zone: string): Result<Happening[]> {
+	if (text.length > LONGEST_FEED)
+		return fault(
+			'agenda-long',
+			`The calendar has more than ${LONGEST_FEED / 1000}\u2009000 characters. Export a shorter span.`
+		);
+	let components: ICAL.Component[];
+	try {
+		components = new ICAL.Component(ICAL.parse(text) as never).getAllSubcomponents('vevent');
+	} catch {
+		return fault('agenda-unread', 'This is no calendar file. Export it as iCalendar (.ics).');
+	}
+	const moved: { uid: string; wallMs: number }[] = [];
+	const events = components
+		.slice(0, MOST_EVENTS)
+		.flatMap((component): (Happening & { uid: string; moves: boolean })[] => {
+			try {
+				const start = momentOf(component, 'dtstart', zone);
+				if (!start || Number.isNaN(start.wallMs)) return [];
+				const uid = String(component.getFirstPropertyValue('uid') ?? '');
+				const replaces = momentOf(component, 'recurrence-id', zone);
+				if (replaces) moved.push({ uid, wallMs: replaces.wallMs });
+				if (String(component.getFirstPropertyValue('status') ?? '') === 'CANCELLED') return [];
+				const event = new ICAL.Event(component);
+				const lengthMs = Math.max(start.isDate ? DAY_MS : 0, event.duration.toSeconds() * 1000);
+				const rule: unknown = component.getFirstPropertyValue('rrule');
+				return [
+					{
+						uid,
+						moves: replaces !== null,
+						title: fitLine(String(event.summary ?? ''), 200),
+						place: fitLine(String(event.location ?? ''), 120),
+						wholeDay: start.isDate,
+						wallMs: start.wallMs,
+						zone: start.isDate ? zone : start.zone,
+						lengthMs,
+						rrule: rule instanceof ICAL.Recur ? rule.toString() : '',
+						exceptWallMs: component
+							.getAllProperties('exdate')
+							.flatMap((property) => property.getValues() as unknown[])
+							.flatMap((time) =>
+								time instanceof ICAL.Time
+									? [Date.UTC(time.year, time.month - 1, time.day, time.hour, time.minute, time.second)]
+									: []
+							)
+					}
+				];
+			} catch {
+				// One event that is broken does not take the others away.
+				return [];
+			}
+		});
+	if (events.length === 0) return fault('agenda-empty', 'The calendar has no event.');
+	return ok(
+		events.map(({ uid, moves, ...event }) => ({
+			...event,
+			exceptWallMs: [
+				...event.exceptWallMs,
+				...(moves ? [] : moved.filter((one) => one.uid === uid && uid !== '').map(({ wallMs }) => wallMs))
+			]
+		}))
+	);
+}
+
+const asLocal = (wallMs: number): string => new Date(wallMs).toISOString().replace(/[-:]|\.\d+Z$/g, '');
+
+/** What goes on at an instant or comes within so many days, the earliest first. */
+export function comingUp(events: readonly Happening[], nowUtcMs: number, days: number, most: number): Coming[] {
+	const windowEndUtcMs = nowUtcMs + days * DAY_MS;
+	return events
+		.flatMap(({ title, place, wholeDay, wallMs, zone, lengthMs, rrule, exceptWallMs }): Coming[] => {
+			const starts = rrule
+				? expandRecurrence({
+						zone,
+						dtstartLocal: asLocal(wallMs),
+						rrule,
+						exdatesLocal: exceptWallMs.map(asLocal),
+						windowStartUtcMs: nowUtcMs - lengthMs,
+						windowEndUtcMs
+					})
+				: null;
+			const found = starts
+				? starts.ok
+					? starts.value
+					: []
+				: [instantOf(zone, wallMs) ?? wallMs - (wallClockMs(zone, wallMs) - wallMs)];
+			return found
+				.map((fromUtcMs) => ({
+					title,
+					place,
+					wholeDay,
+					fromUtcMs,
+					untilUtcMs: wholeDay
+						? startOfDayMs(zone, wallClockMs(zone, fromUtcMs) / DAY_MS + Math.round(lengthMs / DAY_MS))
+						: fromUtcMs + lengthMs
+				}))
+				.filter(
+					({ fromUtcMs, untilUtcMs }) => Math.max(untilUtcMs, fromUtcMs + 1) > nowUtcMs && fromUtcMs < windowEndUtcMs
+				);
+		})
+		.sort((a, b) => a.fromUtcMs - b.fromUtcMs)
+		.slice(0, most);
+}

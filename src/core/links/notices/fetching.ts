@@ -1,0 +1,73 @@
+import { lines, rootPath, textFile } from '../../files/cardFile';
+import type { CardFile } from '../../link';
+import { LONGEST_FEED, type Feed, type FeedKind } from './feeds/schema';
+import { readTable } from './feeds/table';
+import type { NoticesSettings } from './settings';
+import { FEEDS_UNIT, fetchedFeeds } from './fetchClaims';
+import { FEEDS_DIR } from './places';
+
+/** Which feeds there are, for the script. */
+export const FEEDS_LIST = '/opt/yphos/notices/feeds.txt';
+/** The script itself. */
+export const FETCH_PATH = '/opt/yphos/bin/fetch-feeds.sh';
+
+const SIGNS: Readonly<Record<Exclude<FeedKind, 'table'>, string>> = {
+	calendar: 'BEGIN:VCALENDAR',
+	news: '</title>',
+	weather: '"now"'
+};
+/** What a feed holds at any rate, by which the script knows it: a page that says "sorry" is none. Of a table the name of its first column. */
+export function signOf({ kind, text }: Feed): string {
+	if (kind !== 'table') return SIGNS[kind];
+	const table = readTable(text);
+	return (table.ok && table.value.columns[0]) || ',';
+}
+
+/** Fetches each feed; what does not come, is too large, or is something else leaves the last good one in place. Source: curl(1). */
+export const FETCH = `#!/bin/sh
+# fetch-feeds.sh: fetches each feed, and keeps the last good one of those that fail.
+list=\${YPHOS_LIST:-${FEEDS_LIST}}
+feeds=\${YPHOS_FEEDS:-${FEEDS_DIR}}
+failed=''
+while read -r id address sign; do
+	new=$feeds/$id.new
+	if curl --silent --show-error --fail --location --max-redirs 5 --proto '=http,https' --max-time 30 --output "$new" "$address" &&
+		[ "$(stat -c %s "$new")" -le ${LONGEST_FEED} ] && grep -qF -e "$sign" "$new"; then
+		mv "$new" "$feeds/$id"
+		date +%s >"$feeds/$id.when"
+	else
+		rm -f "$new"
+		echo "$id: not fetched; the last one stays" >&2
+		failed=yes
+	fi
+done <"$list"
+[ -z "$failed" ]`.split('\n');
+
+/** The list of feeds, the script that fetches them, and what starts it. */
+export function fetchFiles(settings: NoticesSettings): CardFile[] {
+	if (fetchedFeeds(settings).length === 0) return [];
+	const of = (...texts: string[]) => lines('notices.feeds', ...texts);
+	const every = (...texts: string[]) => lines('notices.fetchEveryMin', ...texts);
+	return [
+		textFile(
+			rootPath(FEEDS_LIST),
+			'Feeds that are fetched: name, address, and what each holds at any rate.',
+			settings.feeds.flatMap((feed, n) =>
+				feed.address ? lines(`notices.feeds.${n}`, `${feed.id} ${feed.address} ${signOf(feed)}`) : []
+			)
+		),
+		textFile(rootPath(FETCH_PATH), 'Fetches the feeds.', of(...FETCH), '0755'),
+		textFile(rootPath(`/etc/systemd/system/${FEEDS_UNIT}.service`), 'Fetches the feeds.', [
+			...of('[Unit]', 'Description=Fetches the feeds', 'After=network-online.target', 'Wants=network-online.target'),
+			...of('', '[Service]', 'Type=oneshot', `ExecStart=${FETCH_PATH}`, 'User=daemon'),
+			...of(`StateDirectory=${FEEDS_DIR.slice('/var/lib/'.length)}`),
+			...of('NoNewPrivileges=yes', 'ProtectSystem=strict', 'ProtectHome=yes', 'PrivateDevices=yes'),
+			...of('', '[Install]', 'WantedBy=multi-user.target')
+		]),
+		textFile(rootPath(`/etc/systemd/system/${FEEDS_UNIT}.timer`), 'Says when feeds are fetched anew.', [
+			...of('[Unit]', 'Description=Fetches the feeds anew', '', '[Timer]'),
+			...every(`OnBootSec=${settings.fetchEveryMin}min`, `OnUnitActiveSec=${settings.fetchEveryMin}min`),
+			...of('', '[Install]', 'WantedBy=timers.target')
+		])
+	];
+}

@@ -1,0 +1,339 @@
+import { PLAYER_SHA256 } from 'virtual:player-digest';
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
+import { OTHERS_READ, tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
+import { PLAYER_UNIT } from '../../files/cardFile';
+import { hungEdges } from '../../standards/edges';
+import { itemAt } from '../../onAir/item';
+import { shownIn } from './content';
+import { BROWSER } from './kiosk';
+import { POLICY } from './policy';
+import { PAGE_DIR, READS_FEEDS } from './places';
+import { showSchema, type Show } from './show';
+import { worldOf, type Fetched } from './world';
+import { NOTICES_WORDS } from './words';
+
+/** The compositor has the screen; from there to the first page. Typical of a board with a slow card; on an emulated machine much more. */
+const COMPOSITOR_MS = 1500;
+const BROWSER_MS = 9000;
+/** Without a screen the compositor gives up. Measured on a real start. */
+const NO_SCREEN_MS = 10_000;
+const FETCH_MS = 600;
+const REFUSED_MS = 400;
+/** As often as the page itself looks at its feeds. */
+const LOOK_MS = 20_000;
+/** By then whatever is fetched has come once. */
+const FETCHED_BY_MS = 300_000;
+/** Here its zones are judged so often, once all has been shown. */
+const FEEDS_MS = 600_000;
+
+const digests = new WeakMap<Uint8Array, string>();
+function sha256Hex(bytes: Uint8Array): string {
+	let digest = digests.get(bytes);
+	if (!digest) digests.set(bytes, (digest = bytesToHex(sha256(bytes))));
+	return digest;
+}
+
+type Tell = Teller<typeof NOTICES_WORDS>;
+
+/** The compositor with its browser, the page by its own clock, and the program that fetches feeds. */
+export function rehearseNotices(machine: Machine): void {
+	const tell = tellerFor(machine, 'notices', NOTICES_WORDS);
+	machine.programs.set('/usr/bin/cage', (process) => compose(machine, process, tell));
+	machine.programs.set('/usr/bin/curl', (process) => fetch(machine, process, tell));
+	machine.on('fault', ({ name, on }) => {
+		if (name === 'feed-refuses') tell.event(on ? 'feed-refuses' : 'feed-answers', 'fault');
+	});
+	machine.on('unit-asked', ({ verb, unit }) => {
+		if (verb === 'stop' && unit === PLAYER_UNIT) machine.world.changed();
+	});
+}
+
+/** Options of curl that fetch-feeds.sh uses; others are said to be left out. Source: curl(1). */
+const CURL_OPTIONS = new Set(['--silent', '--show-error', '--fail', '--location']);
+const CURL_VALUES = new Set(['--max-redirs', '--proto', '--max-time', '--output']);
+
+function fetch(machine: Machine, process: Process, tell: Tell): void {
+	let output = '';
+	let address = '';
+	const args = process.argv.slice(1);
+	for (let n = 0; n < args.length; n++) {
+		const arg = args[n]!;
+		if (CURL_VALUES.has(arg)) {
+			if (arg === '--output') output = args[n + 1] ?? '';
+			n++;
+		} else if (!arg.startsWith('-')) address = arg;
+		else if (!CURL_OPTIONS.has(arg)) machine.unknown(`curl ${arg}`);
+	}
+	const fails = (code: number, why: string): void => {
+		process.err(`curl: (${code}) ${why}\n`);
+		tell.event('not-fetched', 'bad', { address, why });
+		process.after(REFUSED_MS, () => process.exit(code));
+	};
+	if (!machine.online) return fails(6, 'Could not resolve host');
+	const feed = machine.bench.feeds.find((known) => known.address === address);
+	if (machine.activeFaults.has('feed-refuses')) return fails(22, 'The requested URL returned error: 503');
+	if (!feed) return fails(6, 'Could not resolve host');
+	const text = machine.activeFaults.has('feed-wrong') ? '<p>Sorry, back soon.</p>\n' : feed.text;
+	process.after(FETCH_MS, () => {
+		const why = machine.systemd.mayWrite(process.unit, output) ?? machine.disk.write(output, text, false);
+		if (why !== null) return fails(23, `Failure writing output to destination: ${why}`);
+		process.exit(0);
+	});
+}
+
+/** What the compositor needs before it can begin; null: nothing is missing. Source: cage(1), wlroots 0.15; tried on a real start. */
+function lacks(machine: Machine, process: Process): string | null {
+	const { env, unit } = process;
+	const runDir = env.get('XDG_RUNTIME_DIR') ?? '';
+	if (!runDir) return 'XDG_RUNTIME_DIR is not set in the environment';
+	const refused = machine.systemd.mayWrite(unit, `${runDir}/wayland-0`);
+	if (refused || machine.disk.kind(runDir) === null) return `unable to open Wayland socket in ${runDir}`;
+	if (env.get('WLR_LIBINPUT_NO_DEVICES') !== '1') return 'libinput initialization failed, no input devices';
+	if (env.get('WLR_RENDERER') !== 'pixman') return 'Could not initialize renderer';
+	if (machine.disk.packages.get('seatd') !== 'installed') return 'Unable to create seat';
+	if (machine.disk.packages.get('xwayland') !== 'installed') return 'Cannot find Xwayland binary';
+	return null;
+}
+
+function compose(machine: Machine, process: Process, tell: Tell): void {
+	const args = process.argv.slice(1);
+	const split = args.indexOf('--');
+	const own = split < 0 ? [] : args.slice(0, split);
+	const [browser = '', ...options] = split < 0 ? args : args.slice(split + 1);
+	const fails = (why: string, afterMs = 200): void => {
+		tell.event('compositor-fails', 'bad', { why });
+		machine.emit('player-fails', tell.said('ended', { why }));
+		process.err(`${why}\n`);
+		process.after(afterMs, () => process.exit(1));
+	};
+	for (const option of own) if (option !== '-d' && option !== '-r') return fails(`cage: invalid option ${option}`);
+	const why = lacks(machine, process);
+	if (why !== null) return fails(why);
+	if (!machine.disk.isExecutable(browser)) return fails(`Failed to run ${browser}`);
+	if (browser !== BROWSER) machine.unknown(`${browser}: what it shows is not known here`);
+	const turn = (360 - 90 * own.filter((option) => option === '-r').length) % 360;
+	process.after(COMPOSITOR_MS, () => browse(machine, process, tell, turn as 0 | 90 | 180 | 270, options, fails));
+}
+
+/** Options that decide whether and how the page is seen. */
+const NEEDED: Readonly<Record<string, string>> = {
+	'--ozone-platform=wayland': 'the browser finds no display',
+	'--kiosk': 'the page does not fill the screen'
+};
+const KNOWN_OPTIONS = [
+	...['--kiosk', '--ozone-platform', '--disable-gpu', '--no-first-run', '--noerrdialogs', '--hide-scrollbars'],
+	...['--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-pinch'],
+	...['--overscroll-history-navigation', '--ipc-connection-timeout', '--password-store'],
+	...['--allow-file-access-from-files', '--autoplay-policy', '--enable-logging', '--user-data-dir']
+];
+
+function browse(
+	machine: Machine,
+	process: Process,
+	tell: Tell,
+	turn: 0 | 90 | 180 | 270,
+	options: readonly string[],
+	fails: (why: string, afterMs?: number) => void
+): void {
+	if (!machine.systemd.isOther(process.unit)) tell.event('as-root', 'bad');
+	for (const option of options)
+		if (option.startsWith('--') && !KNOWN_OPTIONS.includes(option.split('=')[0]!))
+			machine.unknown(`the browser's option ${option}`);
+	const missing = Object.keys(NEEDED).find((option) => !options.includes(option));
+	if (missing) return fails(NEEDED[missing]!);
+	const kept = options.find((option) => option.startsWith('--user-data-dir='))?.slice('--user-data-dir='.length) ?? '';
+	if (kept === '' || machine.systemd.mayWrite(process.unit, kept) !== null)
+		return fails(`the browser may not write its profile to ${kept || 'its home'}`);
+	const address = options.find((option) => !option.startsWith('--')) ?? '';
+	const show = readShow(machine, tell, address);
+	const edges = show ? hungEdges(show.screen.edges, ((360 - turn) % 360) as typeof turn) : null;
+	const across = turn % 180 === 0;
+	const width = show ? (across ? show.screen.widthPx : show.screen.heightPx) : 1;
+	const height = show ? (across ? show.screen.heightPx : show.screen.widthPx) : 1;
+	const opened = machine.offers.openScreen?.(process.unit, {
+		connector: null,
+		mode: 'preferred',
+		turnDeg: turn,
+		margins: edges
+			? { left: edges.left / width, right: edges.right / width, top: edges.top / height, bottom: edges.bottom / height }
+			: { left: 0, right: 0, top: 0, bottom: 0 },
+		// The page is laid out for all that it has.
+		stretches: true,
+		levels: 'auto'
+	});
+	if (opened === undefined || typeof opened === 'string') {
+		const said = opened ?? 'this endpoint has no screen';
+		tell.event('no-screen', 'bad', { why: said });
+		return fails('Found 0 GPUs, cannot create backend', NO_SCREEN_MS);
+	}
+	process.onKill(() => opened.close());
+	tell.event('browser-begins', 'info');
+	if (!show) return machine.emit('player-fails', tell.said('white'));
+	const mayReadFeeds = options.includes('--allow-file-access-from-files') && address.endsWith(READS_FEEDS);
+	process.after(BROWSER_MS, () => run(machine, process, tell, show, opened, mayReadFeeds));
+}
+
+/** The page as it stands on the disk, and its parts; null: nothing comes of it. */
+function readShow(machine: Machine, tell: Tell, address: string): Show | null {
+	const path = /^file:\/\/(\/[^?#]*)/.exec(address)?.[1] ?? '';
+	const read = (at: string): { readonly text: string; readonly bytes: Uint8Array | null } | null => {
+		const file = machine.disk.get(at);
+		// The browser is somebody else than the administrator.
+		return file && (parseInt(file.mode, 8) & OTHERS_READ) !== 0 ? file : null;
+	};
+	const page = read(path);
+	if (!page) {
+		tell.event('page-missing', 'bad', { path: path || address });
+		return null;
+	}
+	const folder = path.slice(0, path.lastIndexOf('/'));
+	const script = /<script src="([\w.-]+)" defer><\/script>/.exec(page.text)?.[1];
+	const program = script === undefined ? null : read(`${folder}/${script}`);
+	if (!program) {
+		tell.event('part-missing', 'bad', { path: `${folder}/${script ?? 'player.js'}` });
+		return null;
+	}
+	const bytes = program.bytes ?? new TextEncoder().encode(program.text);
+	if (sha256Hex(bytes) !== PLAYER_SHA256) {
+		machine.unknown(`${folder}/${script} is not as it was written: what it does is left out`);
+		return null;
+	}
+	const policy = /http-equiv="Content-Security-Policy" content="([^"]*)"/.exec(page.text)?.[1];
+	if (policy === undefined) tell.event('policy-open', 'bad');
+	else if (policy !== POLICY) {
+		tell.event('script-kept-out', 'bad');
+		return null;
+	}
+	const style = /<link rel="stylesheet" href="([\w.-]+)">/.exec(page.text)?.[1];
+	if (style === undefined || !read(`${folder}/${style}`)) {
+		tell.event('part-missing', 'bad', { path: `${folder}/${style ?? 'style.css'}` });
+		return null;
+	}
+	const block = /<script type="application\/json" id="show">([\s\S]*?)<\/script>/.exec(page.text)?.[1];
+	let value: unknown;
+	try {
+		value = JSON.parse(block ?? '');
+	} catch {
+		tell.event('page-broken', 'bad', { why: 'what it is to show is no JSON' });
+		return null;
+	}
+	const show = showSchema.safeParse(value);
+	if (!show.success) {
+		const issue = show.error.issues[0]!;
+		tell.event('page-broken', 'bad', { why: `${issue.path.join('.')}: ${issue.message}` });
+		return null;
+	}
+	return show.data;
+}
+
+/** Where the page looks for an entry's file. */
+const pathOf = (address: string): string =>
+	address.startsWith('file://')
+		? decodeURIComponent(address.slice('file://'.length))
+		: decodeURIComponent(address.replace(/^\.\.\//, `${PAGE_DIR.slice(0, PAGE_DIR.lastIndexOf('/'))}/`));
+
+type Screen = Exclude<ReturnType<NonNullable<Machine['offers']['openScreen']>>, string>;
+
+/** What the page's own script does, by heart: what is on by its rules, and what each zone shows. */
+function run(machine: Machine, process: Process, tell: Tell, show: Show, screen: Screen, mayReadFeeds: boolean): void {
+	const { screen: size } = show;
+	const shape = {
+		codec: 'page',
+		widthPx: size.widthPx - size.edges.left - size.edges.right,
+		heightPx: size.heightPx - size.edges.top - size.edges.bottom,
+		framesPerSec: null,
+		bitDepth: 8
+	};
+	let fetched = new Map<string, Fetched>();
+	const begunMs = machine.clock.nowMs;
+	const neverCame = new Set<string>();
+	const look = (): void => {
+		fetched = new Map();
+		for (const { id, path, title } of show.feeds) {
+			const text = path && mayReadFeeds ? machine.disk.read(path) : null;
+			const when = Number(path ? machine.disk.read(`${path}.when`) : NaN);
+			if (text !== null && when > 0) fetched.set(id, { text, fetchedUtcMs: when * 1000 });
+			else if (path && machine.clock.nowMs - begunMs > FETCHED_BY_MS && !neverCame.has(id)) {
+				neverCame.add(id);
+				tell.event('feed-not-there', 'bad', { title, path });
+			}
+		}
+	};
+	/** What is wrong with zones, and the heading under which it was last said. */
+	const troubled = new Map<string, string>();
+	const judge = (pageId: string): void => {
+		const page = show.pages.find(({ id }) => id === pageId);
+		const world = worldOf(show, machine.believedUtcMs, fetched);
+		for (const zone of page?.zones ?? []) {
+			const { trouble } = shownIn(zone, world);
+			const key = `${pageId} ${zone.id}`;
+			const names = { page: page!.title || pageId, zone: zone.title || zone.shows };
+			const before = troubled.get(key);
+			if (!trouble && before !== undefined) {
+				troubled.delete(key);
+				tell.event('zone-again', 'good', names);
+			}
+			// How old it is grows by the hour; that it is old is said once.
+			if (trouble && before !== trouble.why) {
+				troubled.set(key, trouble.why);
+				// A day that is over is no fault where the zone has words for it.
+				const isPlanned = trouble.why === 'empty' && zone.whenOld !== 'beside';
+				tell.event('zone-lacks', isPlanned ? 'info' : 'bad', { ...names, why: trouble.said });
+			}
+			for (const entry of zone.entries) missing(entry, names.page);
+		}
+	};
+	const said = new Set<string>();
+	const missing = (entry: string, title: string): boolean => {
+		const address = show.media[entry];
+		const path = address === undefined ? entry : pathOf(address);
+		const there = address !== undefined && machine.disk.get(path) !== undefined;
+		const copied = machine.bench.media.some(({ location }) => location === path);
+		if (copied) machine.assumed.add('the files that you copy yourself are there');
+		if (there || copied) return false;
+		if (!said.has(path)) tell.event('media-missing', 'bad', { title, path });
+		said.add(path);
+		return true;
+	};
+	const kinds = Object.values(show.lists).flatMap((list) => list.map(({ kind }) => kind));
+	if (kinds.some((kind) => kind === 'film' || kind === 'sound')) machine.unknown('the sound of what a page plays');
+	else machine.emit('player-silent', tell.said('silent'));
+	let reason = '';
+	let lookedMs = -Infinity;
+	/** By list what of it has been shown since it last came on: once round, nothing new comes before it changes. */
+	let shown = new Set<string>();
+	const tick = (): void => {
+		const nowMs = machine.believedUtcMs;
+		if (machine.clock.nowMs - lookedMs >= LOOK_MS) {
+			lookedMs = machine.clock.nowMs;
+			look();
+		}
+		const on = itemAt(show.book, (list) => show.lists[list] ?? [], nowMs);
+		const { item, line } = on;
+		const why = line?.title ?? '';
+		if (`${on.show} ${line?.rule ?? ''}` !== reason) {
+			reason = `${on.show} ${line?.rule ?? ''}`;
+			shown = new Set();
+			if (item) tell.event('on-air', 'info', { title: item.title, why });
+			else tell.event('rests', 'info', { why });
+		}
+		if (!item) {
+			screen.blank();
+			machine.emit('player-rests', tell.said('rests', { why }));
+		} else if (item.kind === 'page' && !show.pages.some(({ id }) => id === item.id)) {
+			tell.event('page-gone', 'bad', { title: item.title });
+			screen.blank();
+		} else if (item.kind === 'page') screen.show(item.title, shape, false);
+		else if (!missing(item.id, item.title) && item.kind !== 'sound')
+			screen.show(item.title, { ...shape, codec: item.kind, framesPerSec: item.kind === 'film' ? 25 : null }, false);
+		if (item) shown.add(item.id);
+		const list = show.lists[on.show] ?? [];
+		const isRound = list.every(({ id }) => shown.has(id));
+		for (const { id, kind } of list) if (kind === 'page' && (isRound || id === item?.id)) judge(id);
+		const next = isRound ? Math.min(on.endsUtcMs - nowMs, FEEDS_MS) : on.untilUtcMs - nowMs;
+		// A clock that is set meanwhile is noticed within a minute of the beginning.
+		process.after(Math.max(250, Math.min(next, machine.clock.nowMs < 600_000 ? 60_000 : Infinity)), tick);
+	};
+	tick();
+}

@@ -1,0 +1,33 @@
+import { placeKind } from '../../files/mediaPlace';
+import type { Context } from '../../link';
+import type { Item } from '../../onAir/item';
+import type { ProgrammeSettings } from './settings';
+
+/** An entry of the sources, or a page of the notices, by its id; null: there is none. */
+export function itemOf(id: string, { facts, media }: Context): Item | null {
+	const page = facts.pages?.find((known) => known.id === id);
+	if (page) return { id, title: page.title || id, kind: 'page', location: '', lastsMs: page.forSec * 1000 };
+	const entry = facts.entries?.find((known) => known.id === id);
+	if (!entry) return null;
+	const known = media(entry.location);
+	const isStill = known?.picture?.framesPerSec === null;
+	return {
+		id,
+		title: entry.title || entry.location,
+		kind: placeKind(entry.location) === 'stream' ? 'stream' : isStill ? 'still' : known?.picture ? 'film' : 'sound',
+		location: entry.location,
+		lastsMs: isStill ? (facts.picture ? facts.picture.stillSec * 1000 : null) : (known?.durationMs ?? null)
+	};
+}
+
+/** Everything in order: pages, then what the sources list. */
+export const everything = ({ facts }: Context): string[] => [
+	...(facts.pages ?? []).map(({ id }) => id),
+	...(facts.entries ?? []).map(({ id }) => id)
+];
+
+/** What a playlist plays, in order; what is gone is left out. */
+export function itemsOf(show: string, { lists }: Pick<ProgrammeSettings, 'lists'>, context: Context): Item[] {
+	const ids = show === 'all' ? everything(context) : (lists.find(({ id }) => id === show)?.items ?? []);
+	return ids.flatMap((id) => itemOf(id, context) ?? []);
+}

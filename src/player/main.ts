@@ -1,0 +1,159 @@
+/**
+ * The player page: shows by its own clock what the show in index.html says. It never shows an error: what is missing is left out, and
+ * what breaks begins anew. What it has shown it says on the console, which the service's log keeps.
+ */
+import { itemAt } from '../core/onAir/item';
+import { READS_FEEDS } from '../core/links/notices/places';
+import { showSchema, type Show } from '../core/links/notices/show';
+import { worldOf, type Fetched } from '../core/links/notices/world';
+import { PageView, type Stage } from './draw';
+
+/** Feeds on the disk are looked at so often. */
+const LOOK_MS = 20_000;
+/** After a fault of its own it begins anew, but not in a whirl. */
+const AGAIN_MS = 10_000;
+/** It says at least so often that it is alive. */
+const ALIVE_MS = 60_000;
+
+const read = showSchema.parse(JSON.parse(document.getElementById('show')!.textContent));
+const view = new PageView();
+const whole = document.createElement('div');
+whole.className = 'notice-stage';
+document.body.append(whole);
+const fetched = new Map<string, Fetched>();
+let isOn = '';
+let saidMs = -Infinity;
+
+/** A clock that is set from outside, in tests: ms since 1970. */
+const nowMs = (): number => Date.now();
+
+const say = (what: string, more: string): void => {
+	saidMs = performance.now();
+	console.info(`yphos-page ${what} ${new Date(nowMs()).toISOString()} ${more}`);
+};
+
+window.addEventListener('error', () => setTimeout(() => location.reload(), AGAIN_MS));
+window.addEventListener('unhandledrejection', () => setTimeout(() => location.reload(), AGAIN_MS));
+
+function scale({ screen }: Show): void {
+	const by = Math.min(innerWidth / screen.widthPx, innerHeight / screen.heightPx);
+	whole.style.width = `${screen.widthPx}px`;
+	whole.style.height = `${screen.heightPx}px`;
+	whole.style.transform = `translate(${(innerWidth - screen.widthPx * by) / 2}px, ${(innerHeight - screen.heightPx * by) / 2}px) scale(${by})`;
+}
+
+/** Another way each minute, as the player of pictures does it. */
+const WAYS = [
+	[0, 0],
+	[1, 0],
+	[1, 1],
+	[0, 1],
+	[-1, 1],
+	[-1, 0],
+	[-1, -1],
+	[0, -1],
+	[1, -1]
+] as const;
+function shift({ screen, shifts }: Show, utcMs: number): void {
+	if (!shifts) return;
+	const [across, down] = WAYS[Math.floor(utcMs / 60_000) % WAYS.length]!;
+	view.root.style.transform = `translate(${across * screen.widthPx * 0.003}px, ${down * screen.heightPx * 0.003}px)`;
+}
+
+const stage: Stage = { ...read, mediaOf: (entry) => read.media[entry] ?? null };
+
+/** A still, a film or a sound of the list fills the screen; what cannot be opened leaves it as it was. */
+function showWhole(id: string, kind: 'still' | 'film' | 'sound', intoMs: number): void {
+	const address = read.media[id];
+	const made = document.createElement(kind === 'still' ? 'img' : kind === 'film' ? 'video' : 'audio');
+	made.className = 'notice-whole fit-whole';
+	if (address === undefined) return;
+	made.src = address;
+	// Nothing stands where the set cuts it off.
+	const { edges, widthPx, heightPx } = read.screen;
+	Object.assign(made.style, {
+		left: `${edges.left}px`,
+		top: `${edges.top}px`,
+		width: `${widthPx - edges.left - edges.right}px`,
+		height: `${heightPx - edges.top - edges.bottom}px`
+	});
+	const begin = (): void => {
+		if (kind === 'sound') whole.append(made);
+		else whole.replaceChildren(made);
+	};
+	if (made instanceof HTMLImageElement) {
+		made.alt = '';
+		made.onload = begin;
+	} else {
+		made.currentTime = intoMs / 1000;
+		made.autoplay = true;
+		begin();
+		// Without sound rather than not at all.
+		made.play().catch(() => {
+			made.muted = true;
+			made.play().catch(() => undefined);
+		});
+	}
+}
+
+/** What is on, reckoned again when that is over or the clock is put back. */
+let now: ReturnType<typeof itemAt<Show['lists'][string][number]>> | null = null;
+let reckonedMs = 0;
+function onNow(utcMs: number): NonNullable<typeof now> {
+	if (now && utcMs >= reckonedMs && utcMs < now.untilUtcMs) return now;
+	reckonedMs = utcMs;
+	return (now = itemAt(read.book, (list) => read.lists[list] ?? [], utcMs));
+}
+
+function tick(): void {
+	const utcMs = nowMs();
+	const { item, index, intoMs, show, line } = onNow(utcMs);
+	const key = `${show} ${line?.rule ?? ''} ${index} ${item?.id ?? ''}`;
+	if (key !== isOn) {
+		isOn = key;
+		document.documentElement.dataset.item = item?.id ?? '';
+		document.documentElement.dataset.rule = line?.rule ?? '';
+		say('shows', JSON.stringify([item?.id ?? '', item?.title ?? '', line?.title ?? '']));
+		whole.querySelectorAll('audio').forEach((sound) => sound.remove());
+		if (!item) whole.replaceChildren();
+		else if (item.kind === 'page')
+			whole.replaceChildren(...(read.pages.some(({ id }) => id === item.id) ? [view.root] : []));
+		else if (item.kind !== 'stream') showWhole(item.id, item.kind, intoMs);
+	}
+	const page = item?.kind === 'page' ? read.pages.find(({ id }) => id === item.id) : undefined;
+	if (page) view.show(page, stage, worldOf(read, utcMs, fetched));
+	shift(read, utcMs);
+	if (performance.now() - saidMs > ALIVE_MS) say('alive', '');
+}
+
+/** A file beside the page or on the disk; null: there is none, or none may be read. */
+const fileText = (address: string): Promise<string | null> =>
+	new Promise((resolve) => {
+		const request = new XMLHttpRequest();
+		request.open('GET', address);
+		request.onload = () => resolve(request.responseText);
+		request.onerror = () => resolve(null);
+		request.send();
+	});
+
+async function look(): Promise<void> {
+	for (const { id, path } of read.feeds) {
+		if (!path) continue;
+		const text = await fileText(`file://${path}`);
+		const when = Number(await fileText(`file://${path}.when`));
+		if (text !== null && when > 0) fetched.set(id, { text, fetchedUtcMs: when * 1000 });
+	}
+}
+
+scale(read);
+addEventListener('resize', () => scale(read));
+// Once the typefaces are there, so that nothing jumps.
+void document.fonts.ready.then(() => {
+	tick();
+	setInterval(tick, 250);
+	// On the endpoint alone: elsewhere the browser would refuse, and say so.
+	if (location.search === READS_FEEDS && read.feeds.some(({ path }) => path)) {
+		const again = (): void => void look().finally(() => setTimeout(again, LOOK_MS));
+		again();
+	}
+});
