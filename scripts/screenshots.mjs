@@ -12,7 +12,14 @@ const SHOTS = [
 	{ name: 'shelf', path: '/' },
 	{ name: 'endpoint-sound', path: '/endpoint/bunkhouse-lounge/plan/sound' },
 	{ name: 'endpoint-power', path: '/endpoint/fog-horn-room/plan/power' },
-	{ name: 'endpoint-brief', path: '/endpoint/lamp-room/plan/brief' },
+	{
+		name: 'endpoint-notices',
+		path: '/endpoint/ticket-hatch/plan/notices',
+		prepare: async (page) => {
+			await page.getByRole('button', { name: /^Ferry, column/ }).click();
+			await page.evaluate(() => document.querySelector('.strip').scrollIntoView());
+		}
+	},
 	{ name: 'endpoint-parts', path: '/endpoint/fog-horn-room/plan/parts' },
 	{ name: 'endpoint-receiving', path: '/endpoint/test-bench/plan/receiving' },
 	{ name: 'week', path: '/week', prepare: (page) => page.getByText(/is never on/).waitFor() },
