@@ -27,7 +27,7 @@ const foghorn = emptyPlan('Fog-horn room', 'foghorn');
 const bench = emptyPlan('Test bench', 'bench');
 const lamp = emptyPlan('Lamp-room film', 'lamp', 'film');
 const gallery = emptyPlan('Gallery wall', 'gallery', 'second-screen');
-const hatch = emptyPlan('Ticket hatch', 'hatch', 'photos');
+const hatch = emptyPlan('Ticket hatch', 'hatch', 'notices');
 
 /** Made for the demo; its other half was thrown away. */
 const KEEPER_KEY = 'ssh-ed25519 AAAAC3NzaC1lZDI1NTE5AAAAIAsY+gk/mSXIbKws7gQl3MdINidjazRfiNwZNyr9AOFJ keeper@skerrin';

@@ -2,7 +2,6 @@ import type { Wish } from '../../link';
 
 /** What of a kind is not made yet, in words; a kind that is not here is whole. */
 export const NOT_YET: Partial<Readonly<Record<Wish, string>>> = {
-	notices: 'Pages, feeds and their times are not made yet. What is made shows films and pictures in turn.',
 	recorder:
 		'Tuner, guide and recordings are not made yet. Power, heat, network and card can be planned; nothing records.'
 };

@@ -78,7 +78,11 @@ export const notices: Link<'notices', NoticesSettings> = {
 	title: 'Notices',
 	settings: noticesSettings,
 	version: 1,
-	empty: ({ kind }) => ({ ...CALM_NOTICES, grid: kind === 'notices' ? GRIDS.portrait : GRIDS.landscape }),
+	empty: ({ kind }) => ({
+		...CALM_NOTICES,
+		used: kind === 'notices',
+		grid: kind === 'notices' ? GRIDS.portrait : GRIDS.landscape
+	}),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	key: 'k',
 	place: { column: 'content', row: 2, wires: [{ to: 'programme', carries: 'data' }] },

@@ -17,7 +17,7 @@ export const assessProgramme = (settings: ProgrammeSettings, context: Context): 
 
 /** A player wants something to play, and somewhere for it to be heard. */
 const assessEnds = ({ facts, change }: Context): Finding[] => [
-	...(facts.listed === undefined
+	...(facts.listed === undefined && facts.pages === undefined
 		? [
 				{
 					id: 'programme.no-list',

@@ -18,7 +18,7 @@ const own = changing<SourcesSettings>('sources');
 export function assessSources(settings: SourcesSettings, context: Context): Finding[] {
 	const { items } = settings;
 	return [
-		...isEmpty(items),
+		...isEmpty(items, context),
 		...areDoubled(items),
 		...areUnknown(settings, context),
 		...unseen(items, context),
@@ -44,8 +44,9 @@ const withItems = (change: (items: readonly SourceItem[]) => SourceItem[]): Chan
 	own((settings) => ({ ...settings, items: change(settings.items) }));
 const isStreamed = ({ location }: SourceItem): boolean => placeKind(location) === 'stream';
 
-const isEmpty = (items: readonly SourceItem[]): Finding[] =>
-	items.length
+/** Where pages are shown, a list of files is something more, not the whole. */
+const isEmpty = (items: readonly SourceItem[], { facts }: Context): Finding[] =>
+	items.length || facts.pages?.length
 		? []
 		: [
 				{
