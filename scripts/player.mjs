@@ -12,6 +12,13 @@ const FONTS = [
 	['Atkinson Hyperlegible Next Variable', 'next', 'italic'],
 	['Atkinson Hyperlegible Mono Variable', 'mono', 'normal']
 ];
+/** The typefaces may go along wherever their licence goes with them. Source: SIL Open Font License 1.1, 2). */
+const LICENCE = {
+	file: 'LICENSE.txt',
+	base64: readFileSync(resolve(root, 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/LICENSE')).toString(
+		'base64'
+	)
+};
 /** Which characters are in which file. Source: the package's own style sheet. */
 const PARTS = {
 	latin:
@@ -66,7 +73,7 @@ export const playerPage = () => ({
 		return [
 			`export const PLAYER_SCRIPT = ${JSON.stringify(await script())};`,
 			`export const PLAYER_STYLE = ${JSON.stringify(style)};`,
-			`export const PLAYER_FONTS = ${JSON.stringify(fonts.map(({ file, base64 }) => ({ file, base64 })))};`
+			`export const PLAYER_FONTS = ${JSON.stringify([...fonts.map(({ file, base64 }) => ({ file, base64 })), LICENCE])};`
 		].join('\n');
 	}
 });

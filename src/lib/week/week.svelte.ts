@@ -1,7 +1,8 @@
 import { wallClockMs } from '$core/formats/systemd/zone';
 import type { Rulebook } from '$core/onAir/onAir';
 import { startOfDayMs } from '$core/onAir/slices';
-import { programmeBook, showWords } from '$core/links/programme/whatsOn';
+import { programmeBook } from '$core/onAir/book';
+import { showWords } from '$core/links/programme/whatsOn';
 import type { ProgrammeRule } from '$core/links/programme/when';
 import type { Endpoint } from '$core/plan/workshop';
 import { store } from '$lib/store/workshop.svelte';

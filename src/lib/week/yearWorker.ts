@@ -1,7 +1,7 @@
 import '$lib/plainZod';
 import { expose } from 'comlink';
 import { airtime, type Airtime } from '$core/links/programme/year';
-import { programmeBook } from '$core/links/programme/whatsOn';
+import { programmeBook } from '$core/onAir/book';
 import type { ProgrammeSettings } from '$core/links/programme/settings';
 import type { Venue } from '$core/plan/venue';
 

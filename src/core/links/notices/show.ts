@@ -4,6 +4,8 @@ import { placesIn } from '../../files/mediaPlace';
 import type { Context } from '../../link';
 import { venueSchema } from '../../plan/venue';
 import { FEED_KINDS } from './feeds/schema';
+import { programmeBook } from '../../onAir/book';
+import { itemsOf } from '../../onAir/items';
 import { FEEDS_DIR } from './places';
 import { noticeScreen } from './screen';
 import { noticesSettings, pageSchema, type NoticesSettings } from './settings';
@@ -119,14 +121,13 @@ export function showOf(settings: NoticesSettings, context: Context): Show {
 			holidays: venue.holidays
 		},
 		book: facts.programme
-			? (facts.programme.book(venue) as Show['book'])
+			? (programmeBook(facts.programme, venue) as Show['book'])
 			: { lines: [], otherwise: 'off', zone: venue.timeZone, sun: [] },
 		lists: Object.fromEntries(
 			shows.map((show) => [
 				show,
 				facts.programme
-					? facts.programme
-							.items(show, context)
+					? itemsOf(show, facts.programme, context)
 							.filter(({ kind }) => kind !== 'stream')
 							.map(({ id, title, kind, lastsMs }) => ({ id, title, kind, lastsMs }))
 					: []

@@ -3,7 +3,7 @@ import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
 import { changing } from '../../changes';
 import { formatSeconds } from '../../basics/format';
 import type { Context, Finding, Fix, SettingPath } from '../../link';
-import { everything } from './items';
+import { everything } from '../../onAir/items';
 import { listLength } from './listLength';
 import { stretchedBy } from './ruleEdits';
 import { holdsOn } from '../../onAir/line';

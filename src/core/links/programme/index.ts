@@ -14,9 +14,7 @@ import {
 	QUIET_BEGINS,
 	QUIET_ENDS
 } from './service';
-import { itemsOf } from './items';
 import { listFigures } from './listLength';
-import { programmeBook } from './whatsOn';
 import { quietInWords, quietHoursPerDay } from './quiet';
 import { PLAYER_START_MS, RETRY_MS } from './rehearse';
 import { standInClaims } from './standIn';
@@ -170,9 +168,7 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 			quietHoursPerDay: quietHoursPerDay(settings.quiet),
 			playerStartMs: PLAYER_START_MS,
 			retryMs: RETRY_MS,
-			maySound: settings.quiet.length ? MAY_SOUND_PATH : null,
-			book: (venue) => programmeBook(settings, venue),
-			items: (show, context) => itemsOf(show, settings, context)
+			maySound: settings.quiet.length ? MAY_SOUND_PATH : null
 		}
 	}),
 	changes: {

@@ -1,6 +1,6 @@
 import { formatSeconds } from '../../basics/format';
 import type { Context, Figure } from '../../link';
-import { itemOf } from './items';
+import { itemOf } from '../../onAir/items';
 import type { ProgrammeSettings } from './settings';
 import type { ProgrammeList } from './when';
 

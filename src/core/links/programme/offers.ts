@@ -1,9 +1,5 @@
 import type { Process, Said } from '../../engines/machine';
 import type { Change } from '../../changes';
-import type { Context } from '../../link';
-import type { Item } from '../../onAir/item';
-import type { Rulebook } from '../../onAir/onAir';
-import type { Venue } from '../../plan/venue';
 import type { SettingPath } from '../../link';
 import type { ProgrammeSettings } from './settings';
 
@@ -23,10 +19,6 @@ declare module '../../facts' {
 			readonly retryMs: number;
 			/** The script that says whether now is outside quiet hours; null: there are none. */
 			readonly maySound: string | null;
-			/** All that decides what is on at an hour. */
-			book(venue: Venue): Rulebook;
-			/** What a playlist plays, in order; "all": everything. */
-			items(show: string, context: Context): Item[];
 		};
 	}
 }

@@ -9,7 +9,7 @@ import { WEEKDAYS } from '../../basics/weekdays';
 import { wallClockMs } from '../../formats/systemd/zone';
 import type { Venue } from '../../plan/venue';
 import { CALM_THEME } from '../notices/theme';
-import { bookOf } from './book';
+import { bookOf } from '../../onAir/book';
 import { onAirAt, resolve, type Rulebook } from '../../onAir/onAir';
 import { listPath } from '../../files/cardFile';
 import { ON_AIR } from './onAirScript';

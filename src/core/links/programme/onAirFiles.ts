@@ -2,7 +2,7 @@ import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { wallClockMs } from '../../formats/systemd/zone';
 import { unitText } from '../../formats/systemd/unit';
 import type { CardFile, CardLine, Context } from '../../link';
-import { bookOf } from './book';
+import { bookOf } from '../../onAir/book';
 import { mayPlay, ON_AIR, RULES_PATH, SUN_PATH, takeOnAir } from './onAirScript';
 import { BIN, MAY_PLAY_PATH, MAY_SOUND_PATH, ON_AIR_UNIT, STATE_DIR } from './service';
 import type { Rulebook } from '../../onAir/onAir';

@@ -24,7 +24,8 @@ import { readRuleLine, writeRuleLine } from './ruleText';
 import { movedBy, stretchedBy } from './ruleEdits';
 import { instantOfClock, nextClockChange, slices, startOfDayMs } from '../../onAir/slices';
 import { readSunTable, sunTable, writeSunTable } from '../../onAir/sun';
-import { becauseWords, programmeBook, showWords, whatsOn } from './whatsOn';
+import { programmeBook } from '../../onAir/book';
+import { becauseWords, showWords, whatsOn } from './whatsOn';
 import { newRule, programmeList, type Moment, type ProgrammeRule } from './when';
 import { airtime } from './year';
 

@@ -1,36 +1,5 @@
-import { minuteOfTime } from '../../basics/calendar';
-import { WEEKDAYS } from '../../basics/weekdays';
-import type { Venue } from '../../plan/venue';
-import { bookOf } from './book';
 import { resolve, type OnAir, type Rulebook } from '../../onAir/onAir';
-import { ALWAYS, type RuleLine } from '../../onAir/line';
-import type { ProgrammeSettings, QuietHours } from './settings';
-
-/** Quiet hours go before every rule. */
-const quietAsLine = (hours: QuietHours, n: number): RuleLine => ({
-	rule: `quiet-${n}`,
-	title: 'Quiet hours',
-	show: 'quiet',
-	days: hours.weekdays.length ? hours.weekdays.map((day) => WEEKDAYS.indexOf(day) + 1) : null,
-	nth: 0,
-	weekParity: null,
-	seasons: [],
-	validFrom: ALWAYS.from,
-	validUntil: ALWAYS.until,
-	only: null,
-	never: [],
-	from: { by: 'clock', min: minuteOfTime(hours.from) },
-	until: { by: 'clock', min: minuteOfTime(hours.until) },
-	everyMin: 0,
-	forMin: 0
-});
-
-/** All that decides what an endpoint does at an hour: quiet hours, then its rules, then what is on otherwise; "off" while nothing starts by itself. */
-export function programmeBook(settings: ProgrammeSettings, venue: Venue): Rulebook {
-	if (!settings.used || !settings.startAtBoot) return { lines: [], otherwise: 'off', zone: venue.timeZone, sun: [] };
-	const { lines, ...book } = bookOf(settings, venue);
-	return { ...book, lines: [...settings.quiet.map(quietAsLine), ...lines] };
-}
+import type { ProgrammeSettings } from './settings';
 
 /** The week that is looked ahead for the next change. */
 const AHEAD_MS = 8 * 86_400_000;

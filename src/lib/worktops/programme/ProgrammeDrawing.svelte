@@ -3,7 +3,8 @@
 	import { WEEKDAYS } from '$core/basics/weekdays';
 	import { wallClockMs } from '$core/formats/systemd/zone';
 	import { slices } from '$core/onAir/slices';
-	import { becauseWords, programmeBook, showWords, whatsOn } from '$core/links/programme/whatsOn';
+	import { programmeBook } from '$core/onAir/book';
+	import { becauseWords, showWords, whatsOn } from '$core/links/programme/whatsOn';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { timeOfDay } from '$lib/shell/times';
 	import { mondayOf, shadeOf } from '$lib/week/axis';

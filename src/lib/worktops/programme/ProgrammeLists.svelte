@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
 	import type { ProgrammeList } from '$core/links/programme/when';
-	import { everything, itemOf } from '$core/links/programme/items';
+	import { everything, itemOf } from '$core/onAir/items';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { TextField } from '$lib/fields';
 

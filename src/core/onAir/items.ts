@@ -1,7 +1,7 @@
-import { placeKind } from '../../files/mediaPlace';
-import type { Context } from '../../link';
-import type { Item } from '../../onAir/item';
-import type { ProgrammeSettings } from './settings';
+import { placeKind } from '../files/mediaPlace';
+import type { Context } from '../link';
+import type { Item } from './item';
+import type { ProgrammeSettings } from '../links/programme/settings';
 
 /** An entry of the sources, or a page of the notices, by its id; null: there is none. */
 export function itemOf(id: string, { facts, media }: Context): Item | null {
