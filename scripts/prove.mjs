@@ -261,6 +261,17 @@ function lateShareRows() {
 	];
 }
 
+/** On a page the picture with the marks keeps its own shape in the middle of what the page has. */
+function markedBox([width, height, left, top]) {
+	if (!byBrowser) return [width, height, left, top];
+	const { location } = sources.items[0];
+	const { picture } = workshop.media.find((media) => media.location === location);
+	const isTurned = workshop.endpoints.find(({ id }) => id === endpoint).plan.picture.turn % 180 !== 0;
+	const [across, down] = isTurned ? [picture.heightPx, picture.widthPx] : [picture.widthPx, picture.heightPx];
+	const scale = Math.min(width / across, height / down);
+	return [across * scale, down * scale, left + (width - across * scale) / 2, top + (height - down * scale) / 2];
+}
+
 /** Where the picture stands, which way up, and in which mode: by marks of known colour in its corners. */
 function pictureRows() {
 	const at = verdict.screens?.at(-1);
@@ -270,12 +281,12 @@ function pictureRows() {
 			?.slice(1)
 			.map(Number) ?? [];
 	const { area, widthPx, heightPx } = seen;
-	const told = [
+	const told = markedBox([
 		(area.right - area.left) * widthPx,
 		(area.bottom - area.top) * heightPx,
 		area.left * widthPx,
 		area.top * heightPx
-	].map(Math.round);
+	]).map(Math.round);
 	// As it stands on the panel: upright for who looks at it, however that hangs.
 	const turn = (seen.turnedDeg + bench.screen.hangsDeg) % 360;
 	const corners = ['red', 'green', 'yellow', 'blue'].map((_, n, all) => all[(n - turn / 90 + 4) % 4]);
