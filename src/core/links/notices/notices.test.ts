@@ -321,6 +321,20 @@ describe('what was shown', () => {
 	});
 });
 
+it('reads what a real start wrote into its journal', () => {
+	const read = readPlayed(
+		String.raw`[  196.696] hatch cage[356]: [356:356:1124/120316.726041:ERROR:dbus/object_proxy.cc:572] Failed to call method: org.freedesktop.DBus.NameHasOwner
+[  247.519831] hatch cage[356]: [356:356:1124/120407.554030:INFO:CONSOLE:89] "yphos-page shows 2026-11-24T12:04:07.372Z ["s3","Mind the steps",""]", source: file:///opt/yphos/notices/player.js (89)
+[  256.278672] hatch cage[356]: [356:356:1124/120416.320219:INFO:CONSOLE:89] "yphos-page shows 2026-11-24T12:04:16.310Z ["page-tides","Tides and times",""]", source: file:///opt/yphos/notices/player.js (89)
+[  276.362430] hatch cage[356]: [356:356:1124/120436.385515:INFO:CONSOLE:89] "yphos-page shows 2026-11-24T12:04:36.327Z ["s1","Ferry times",""]", source: file:///opt/yphos/notices/player.js (89)`
+	);
+	expect(read.ok && read.value.map(({ title, forMs }) => [title, forMs])).toEqual([
+		['Mind the steps', 8938],
+		['Tides and times', 20_017],
+		['Ferry times', null]
+	]);
+});
+
 it('publishes the shape of weather as it is read', () => {
 	const published = readFileSync(resolve(import.meta.dirname, '../../../../docs/weather.schema.json'), 'utf8');
 	expect(JSON.parse(published), 'make it anew: npx yphos schema weather > docs/weather.schema.json').toEqual(
