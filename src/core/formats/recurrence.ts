@@ -1,6 +1,10 @@
-import { RRule, type Options } from 'rrule';
+import * as library from 'rrule';
+import type { Options } from 'rrule';
 import { fault, ok, type Result } from '../basics/result';
 import { wallClockMs } from './systemd/zone';
+
+// Bundled it has names of its own; as Node loads it they stand in its default.
+const { RRule } = 'RRule' in library ? library : (library as { default: typeof library }).default;
 
 /** A rule that comes again, by the wall clock of a zone. */
 export interface Recurrence {

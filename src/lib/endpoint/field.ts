@@ -26,6 +26,9 @@ export function fieldOf(setting: string): HTMLElement | null {
 /** Brings it into view, ready to be changed. */
 export function goToField(setting: string): void {
 	const field = fieldOf(setting);
+	// What is folded away cannot be reached.
+	const folded = field?.closest('details');
+	if (folded) folded.open = true;
 	field?.scrollIntoView({ block: 'center' });
 	field?.focus();
 }

@@ -130,7 +130,7 @@
 					/></label
 				>
 				<Button
-					kind="danger-ghost"
+					kind="ghost"
 					size="small"
 					on:click={() =>
 						view.set(

@@ -125,7 +125,7 @@
 		<Button kind="ghost" size="small" disabled={n === 0} on:click={() => move(-1)}>Earlier</Button>
 		<Button kind="ghost" size="small" disabled={n === notices.pages.length - 1} on:click={() => move(1)}>Later</Button>
 		<Button kind="ghost" size="small" on:click={copy}>Copy</Button>
-		<Button kind="danger-ghost" size="small" on:click={remove}>Take out</Button>
+		<Button kind="ghost" size="small" on:click={remove}>Take out</Button>
 	</div>
 {/if}
 <h3>All pages</h3>

@@ -307,7 +307,7 @@
 				>
 				<Button kind="ghost" size="small" on:click={() => layer(true)}>Forward</Button>
 				<Button kind="ghost" size="small" on:click={() => layer(false)}>Back</Button>
-				<Button kind="danger-ghost" size="small" on:click={remove}>Take out</Button>
+				<Button kind="ghost" size="small" on:click={remove}>Take out</Button>
 			</div>
 			{#if notices.pages.length > 1}
 				<div class="add">
