@@ -15,6 +15,10 @@ const AGAIN_MS = 10_000;
 /** It says at least so often that it is alive. */
 const ALIVE_MS = 60_000;
 
+// Before anything can break.
+window.addEventListener('error', () => setTimeout(() => location.reload(), AGAIN_MS));
+window.addEventListener('unhandledrejection', () => setTimeout(() => location.reload(), AGAIN_MS));
+
 const read = showSchema.parse(JSON.parse(document.getElementById('show')!.textContent));
 const view = new PageView();
 const whole = document.createElement('div');
@@ -24,16 +28,10 @@ const fetched = new Map<string, Fetched>();
 let isOn = '';
 let saidMs = -Infinity;
 
-/** A clock that is set from outside, in tests: ms since 1970. */
-const nowMs = (): number => Date.now();
-
 const say = (what: string, more: string): void => {
 	saidMs = performance.now();
-	console.info(`yphos-page ${what} ${new Date(nowMs()).toISOString()} ${more}`);
+	console.info(`yphos-page ${what} ${new Date().toISOString()} ${more}`);
 };
-
-window.addEventListener('error', () => setTimeout(() => location.reload(), AGAIN_MS));
-window.addEventListener('unhandledrejection', () => setTimeout(() => location.reload(), AGAIN_MS));
 
 function scale({ screen }: Show): void {
 	const by = Math.min(innerWidth / screen.widthPx, innerHeight / screen.heightPx);
@@ -65,9 +63,14 @@ const stage: Stage = { ...read, mediaOf: (entry) => read.media[entry] ?? null };
 /** A still, a film or a sound of the list fills the screen; what cannot be opened leaves it as it was. */
 function showWhole(id: string, kind: 'still' | 'film' | 'sound', intoMs: number): void {
 	const address = read.media[id];
+	const wanted = isOn;
+	const lacks = (): void => {
+		if (isOn === wanted) say('lacks', JSON.stringify([id]));
+	};
 	const made = document.createElement(kind === 'still' ? 'img' : kind === 'film' ? 'video' : 'audio');
 	made.className = 'notice-whole fit-whole';
-	if (address === undefined) return;
+	if (address === undefined) return lacks();
+	made.onerror = lacks;
 	made.src = address;
 	// Nothing stands where the set cuts it off.
 	const { edges, widthPx, heightPx } = read.screen;
@@ -78,6 +81,8 @@ function showWhole(id: string, kind: 'still' | 'film' | 'sound', intoMs: number)
 		height: `${heightPx - edges.top - edges.bottom}px`
 	});
 	const begin = (): void => {
+		// A picture that comes late does not take the place of what is on by then.
+		if (isOn !== wanted) return;
 		if (kind === 'sound') whole.append(made);
 		else whole.replaceChildren(made);
 	};
@@ -106,7 +111,7 @@ function onNow(utcMs: number): NonNullable<typeof now> {
 }
 
 function tick(): void {
-	const utcMs = nowMs();
+	const utcMs = Date.now();
 	const { item, index, intoMs, show, line } = onNow(utcMs);
 	const key = `${show} ${line?.rule ?? ''} ${index} ${item?.id ?? ''}`;
 	if (key !== isOn) {

@@ -1,4 +1,5 @@
 import type { Context, Finding, Fix, SettingPath } from '../../link';
+import { placeKind } from '../../files/mediaPlace';
 import { startOfDayMs } from '../../onAir/slices';
 import { change, changeZone, overlap, regridded, stretched, within } from './edits';
 import { shownIn, type FeedState, type NoticeWorld } from './content';
@@ -20,14 +21,14 @@ const FEED_OF: Partial<Readonly<Record<Zone['shows'], NoticesSettings['feeds'][n
 };
 
 /** What a zone is called in a sentence. */
-export const zoneName = (page: Page, zone: Zone): string =>
+const zoneName = (page: Page, zone: Zone): string =>
 	`\u201c${zone.title || SHOWS_WORDS[zone.shows]}\u201d on \u201c${page.title || page.id}\u201d`;
 
 const settingOf = (settings: NoticesSettings, page: Page): SettingPath =>
 	`notices.pages.${settings.pages.indexOf(page)}`;
 
 /** With the feeds as they were last seen here, which have just been fetched. */
-export const worldHere = (settings: NoticesSettings, { venue }: Context, nowUtcMs: number): NoticeWorld => ({
+const worldHere = (settings: NoticesSettings, { venue }: Context, nowUtcMs: number): NoticeWorld => ({
 	nowUtcMs,
 	venue,
 	units: settings.units,
@@ -47,7 +48,7 @@ export function assessNotices(settings: NoticesSettings, context: Context): Find
 				id: 'notices.no-page',
 				level: 'stop',
 				title: 'There is no page yet',
-				why: 'The browser would have nothing to show. Begin with one of the templates above, or with an empty page.',
+				why: 'The browser would have nothing to show. Begin with a template, or with an empty page.',
 				setting: 'notices.pages',
 				fixes: [{ label: 'Do without notices', apply: context.change.use('notices', false) }]
 			}
@@ -63,6 +64,9 @@ export function assessNotices(settings: NoticesSettings, context: Context): Find
 
 /** Memory that a system with a compositor and a browser of one plain page takes, MB. Typical; a real start of it takes some 400. */
 const LEAST_MEMORY_MB = 900;
+
+/** What a key or button may ask for whatever shows the screen. */
+const PAGE_ACTIONS: readonly string[] = ['restart', 'shut-down'];
 
 function assessPlace({ grid, pages }: NoticesSettings, context: Context): Finding[] {
 	const { facts, change: changes, venue } = context;
@@ -141,7 +145,7 @@ function assessPlace({ grid, pages }: NoticesSettings, context: Context): Findin
 			fixes: []
 		});
 	const wanted = facts.entries ?? [];
-	const streams = wanted.filter(({ location }) => /^[a-z]+:\/\//i.test(location));
+	const streams = wanted.filter(({ location }) => placeKind(location) === 'stream');
 	if (streams.length > 0)
 		out.push({
 			id: 'notices.streams',
@@ -154,7 +158,7 @@ function assessPlace({ grid, pages }: NoticesSettings, context: Context): Findin
 			setting: 'sources.items',
 			fixes: []
 		});
-	const player = (facts.picture?.controls ?? []).filter(({ action }) => action !== 'restart' && action !== 'shut-down');
+	const player = (facts.picture?.controls ?? []).filter(({ action }) => !PAGE_ACTIONS.includes(action));
 	if (player.length > 0)
 		out.push({
 			id: 'notices.controls',
@@ -168,13 +172,7 @@ function assessPlace({ grid, pages }: NoticesSettings, context: Context): Findin
 			fixes: [
 				{
 					label: 'Keep only those that work',
-					apply: (plan) => ({
-						...plan,
-						picture: {
-							...plan.picture,
-							controls: plan.picture.controls.filter(({ action }) => action === 'restart' || action === 'shut-down')
-						}
-					})
+					apply: changes.keepControls(PAGE_ACTIONS)
 				}
 			]
 		});
@@ -426,11 +424,7 @@ function assessSight(
 ): Finding[] {
 	if (isBare(zone)) return [];
 	const { noticeTheme: theme } = context.venue;
-	const box = zoneBox(screen, theme, settings.grid, zone);
-	const room = {
-		width: Math.max(1, box.width - 2 * paddingPx(screen)),
-		height: Math.max(1, box.height - 2 * paddingPx(screen))
-	};
+	const room = roomOf(settings, theme, screen, zone);
 	if (zone.shows === 'code') return codeSize(zone, screen, room, { name, id, setting, to });
 	const shown = everyWord(settings, context, zone);
 	const fitAt = (more: Partial<Zone>) => {

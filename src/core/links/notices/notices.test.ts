@@ -318,6 +318,11 @@ describe('what was shown', () => {
 		expect(countPlayed(read.value)).toBe("item,title,times,seconds\npage-b,page-b,2,60.0\npage-a,'=1+1,2,50.0\n");
 		expect(playedCsv(read.value).split('\n')[1]).toBe("2026-11-27T09:00:00.000Z,page-a,'=1+1,r,20.0");
 		expect(readPlayed('nothing').ok).toBe(false);
+		// What was to be shown and is not there was not shown.
+		const lacks = readPlayed(
+			`${line('2026-11-27T09:00:00.000Z', 'a')}\n${line('2026-11-27T09:00:20.000Z', 'gone')}\n"yphos-page lacks 2026-11-27T09:00:20.100Z ["gone"]"`
+		);
+		expect(lacks.ok && lacks.value.map(({ id, forMs }) => [id, forMs])).toEqual([['a', 20_000]]);
 	});
 });
 

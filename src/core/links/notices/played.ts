@@ -15,6 +15,8 @@ const MOST_LINES = 4_000_000;
 /** It says at least each minute that it is alive: after a longer silence it was not. */
 const SILENT_MS = 90_000;
 const SHOWS = /yphos-page shows (\d{4}-\d{2}-\d{2}T[\d:.]+Z) (\[[^\n]{2,2000}\])/;
+/** What it was to show and could not open. */
+const LACKS = /yphos-page lacks \d/;
 const ALIVE = /yphos-page alive (\d{4}-\d{2}-\d{2}T[\d:.]+Z)/;
 
 /**
@@ -40,6 +42,10 @@ export function readPlayed(text: string): Result<Played[]> {
 			const last = out.at(-1);
 			const ms = Date.parse(alive);
 			if (last && ms >= last.lastMs && ms - last.lastMs < SILENT_MS) last.lastMs = ms;
+			continue;
+		}
+		if (LACKS.test(line)) {
+			out.pop();
 			continue;
 		}
 		const [, at = '', said = ''] = SHOWS.exec(line) ?? [];

@@ -30,7 +30,14 @@ export const picture: Link<'picture', PictureSettings> = {
 		end: { sense: 'eye', figure: 'seen', words: 'pixels to use', without: 'choose a screen' }
 	},
 	publish: (settings) => ({ picture: { ...settings, screen: (context) => drawnScreen(settings, context) } }),
-	changes: { showPicture: () => changing<PictureSettings>('picture')({ used: true }) },
+	changes: {
+		showPicture: () => changing<PictureSettings>('picture')({ used: true }),
+		keepControls: (actions) =>
+			changing<PictureSettings>('picture')((all) => ({
+				...all,
+				controls: all.controls.filter(({ action }) => actions.includes(action))
+			}))
+	},
 	bench: { shape: pictureBenchShape, of: pictureBench },
 	faults: PICTURE_FAULTS,
 	tracks: [eyeTrack],

@@ -18,6 +18,8 @@ declare module '../../changes' {
 	interface Changes {
 		/** Adds a picture where there is none. */
 		showPicture(): Change;
+		/** Leaves only the keys and buttons that ask for these. */
+		keepControls(actions: readonly string[]): Change;
 	}
 }
 declare module '../../claims' {
