@@ -1,3 +1,4 @@
+import { csvCell } from '../basics/csv';
 import { claimsOn } from '../claims';
 import type { Link } from '../link';
 import type { Part, PartOf } from '../parts/schema';
@@ -108,13 +109,6 @@ function kitOffers(lines: readonly ShoppingLine[], drawer: readonly Part[]): Kit
 		.sort((a, b) => b.saving - a.saving);
 }
 
-const cell = (value: string | number): string => {
-	const text = String(value);
-	// A leading sign would be read as a formula by a spreadsheet.
-	const safe = /^[=+\-@\t\r]/.test(text) && typeof value === 'string' ? `'${text}` : text;
-	return /[",\n;]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
-};
-
 /** The list as comma-separated values. Source: RFC 4180; UTF-8, CRLF. */
 export function shoppingCsv(list: ShoppingList, workshop: Workshop): string {
 	const rows: (string | number)[][] = [
@@ -141,7 +135,7 @@ export function shoppingCsv(list: ShoppingList, workshop: Workshop): string {
 			: []),
 		['total', '', '', '', '', list.total.toFixed(2), '']
 	];
-	return rows.map((row) => row.map(cell).join(',')).join('\r\n') + '\r\n';
+	return rows.map((row) => row.map(csvCell).join(',')).join('\r\n') + '\r\n';
 }
 
 /** What one endpoint takes in a year, kWh and the venue’s currency. */

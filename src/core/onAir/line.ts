@@ -1,4 +1,5 @@
 import type { DayFacts } from '../basics/calendar';
+import type { Season } from '../plan/dates';
 
 /** A time of a day as an endpoint reckons it: minutes after midnight, or after sunrise or sunset. */
 export interface LineMoment {
@@ -36,6 +37,15 @@ export interface RuleLine {
 /** Of a rule without first or last day. */
 export const ALWAYS = { from: 0, until: 99_999_999 };
 
+/** A season's days as numbers. */
+export const spanOf = ({ from, until }: Season): Span => ({
+	from: Number(from.replace('-', '')),
+	until: Number(until.replace('-', ''))
+});
+/** Whether a day of the year is within. */
+export const isWithin = ({ from, until }: Span, monthDay: number): boolean =>
+	from <= until ? monthDay >= from && monthDay <= until : monthDay >= from || monthDay <= until;
+
 /** Whether a line’s conditions hold on a day. */
 export function holdsOn(line: RuleLine, day: DayFacts): boolean {
 	const { days, nth, weekParity, only } = line;
@@ -47,8 +57,6 @@ export function holdsOn(line: RuleLine, day: DayFacts): boolean {
 		day.ymd <= line.validUntil &&
 		(only === null || only.includes(day.ymd)) &&
 		!line.never.includes(day.ymd) &&
-		line.seasons.every(({ from, until }) =>
-			from <= until ? day.monthDay >= from && day.monthDay <= until : day.monthDay >= from || day.monthDay <= until
-		)
+		line.seasons.every((span) => isWithin(span, day.monthDay))
 	);
 }

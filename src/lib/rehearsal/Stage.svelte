@@ -3,7 +3,7 @@
 	import { TEST_CARDS } from '$core/links/picture/cards';
 	import { NO_EDGES } from '$core/links/picture/overscan';
 	import { windowOf, type Seen } from '$core/links/picture/seen';
-	import { toBase64 } from '$core/formats/edid';
+	import { addressOf } from '$lib/media/address';
 	import { writeSvg } from '$core/formats/drawing';
 
 	interface Props {
@@ -44,13 +44,7 @@
 			? `data:image/svg+xml,${encodeURIComponent(writeSvg(TEST_CARDS[0]!.draw({ widthPx: W, heightPx: H }, NO_EDGES)))}`
 			: ''
 	);
-	/** Larger ones are not drawn here. */
-	const MOST_BYTES = 6_000_000;
-	const image = $derived(
-		still && seen?.wantedFps === null && still.length <= MOST_BYTES
-			? `data:image/${still[0] === 0x89 ? 'png' : 'jpeg'};base64,${toBase64(still)}`
-			: ''
-	);
+	const image = $derived((seen?.wantedFps === null && addressOf(still)) || '');
 	/** A film's bar: as often as frames are really shown. */
 	const bar = $derived.by(() => {
 		const fps = seen?.shownFps ?? 25;

@@ -286,6 +286,27 @@ describe('findings of the notices', () => {
 			expect(stops(after), fix.label).toBeLessThanOrEqual(stops(found(plan)));
 		}
 	});
+	it('finds the one long entry, however late in its feed it comes', () => {
+		const rows = (last: string) =>
+			`Day,What\n${Array.from({ length: 20 }, (_, n) => `2027-01-${String(n + 1).padStart(2, '0')},Tour\n`).join('')}2027-02-01,${last}\n`;
+		const calendar = (last: string) =>
+			['Tour', last]
+				.map((title, n) => `BEGIN:VEVENT\nDTSTART:2027010${n + 1}T090000\nSUMMARY:${title}\nEND:VEVENT\n`)
+				.join('')
+				.replace(/^/, 'BEGIN:VCALENDAR\n') + 'END:VCALENDAR\n';
+		const ids = (kind: 'table' | 'calendar', text: string) =>
+			found(withZones([{ ...table, shows: kind, rows: 1, y: 0, h: 4 }], { feeds: [{ ...feed, kind, text }] })).map(
+				(one) => one.id
+			);
+		const long = 'A very long name '.repeat(12).trim();
+		for (const [kind, make] of [
+			['table', rows],
+			['calendar', calendar]
+		] as const) {
+			expect(ids(kind, make('Tour'))).not.toContain('notices.too-much-page-x-q');
+			expect(ids(kind, make(long))).toContain('notices.too-much-page-x-q');
+		}
+	});
 	it('offers the larger text with as many rows as then have room', () => {
 		const fix = found(hatch).find((one) => one.id === 'notices.small-page-tides-ferry')!.fixes[0]!;
 		expect(fix.label).toBe('Set it to 66\u2009px, 2 rows');

@@ -1,6 +1,7 @@
 import { minuteOfTime, dayFacts, dateOf } from '../../basics/calendar';
 import { WEEKDAYS } from '../../basics/weekdays';
 import { wallClockMs } from '../../formats/systemd/zone';
+import { isWithin, spanOf } from '../../onAir/line';
 import type { Venue } from '../../plan/venue';
 import { blocksOf, type Block } from './blocks';
 import { comingUp } from './feeds/agenda';
@@ -254,12 +255,6 @@ function curveOf(zone: Zone, table: Table, wallMs: number): Content {
 	return after && points.length > 2 ? { kind: 'curve', points, nowWallMs: wallMs, unit } : NOTHING;
 }
 
-const seasonHolds = (season: Venue['opening'][number]['season'], monthDay: number): boolean => {
-	if (!season) return true;
-	const [from, until] = [season.from, season.until].map((text) => Number(text.replace('-', ''))) as [number, number];
-	return from <= until ? monthDay >= from && monthDay <= until : monthDay >= from || monthDay <= until;
-};
-
 /** Today's opening hours and the days after. */
 function openingRows(zone: Zone, { venue, language }: NoticeWorld, wallMs: number): Content {
 	if (venue.opening.length === 0) return NOTHING;
@@ -271,7 +266,8 @@ function openingRows(zone: Zone, { venue, language }: NoticeWorld, wallMs: numbe
 			? []
 			: venue.opening.filter(
 					({ weekdays, season }) =>
-						(weekdays.length === 0 || weekdays.includes(WEEKDAYS[weekday - 1]!)) && seasonHolds(season, monthDay)
+						(weekdays.length === 0 || weekdays.includes(WEEKDAYS[weekday - 1]!)) &&
+						(season === null || isWithin(spanOf(season), monthDay))
 				);
 		const spans = hours
 			.map(({ from, until }) => [minuteOfTime(from), minuteOfTime(until)] as const)

@@ -5,13 +5,19 @@ import { newZone, type NoticesSettings, type Page, type Shows, type Zone } from 
 /** A change of the notices' settings. */
 export const change = changing<NoticesSettings>('notices');
 
+/** The pages with one of them made anew. */
+export const withPage = (pages: readonly Page[], pageId: string, edit: (page: Page) => Page): Page[] =>
+	pages.map((page) => (page.id === pageId ? edit(page) : page));
+/** The pages without one zone. */
+export const withoutZone = (pages: readonly Page[], pageId: string, zoneId: string): Page[] =>
+	withPage(pages, pageId, (page) => ({ ...page, zones: page.zones.filter(({ id }) => id !== zoneId) }));
 /** The pages with one zone changed. */
 export const withZone = (pages: readonly Page[], pageId: string, zoneId: string, more: Partial<Zone>): Page[] =>
-	pages.map((page) =>
-		page.id === pageId
-			? { ...page, zones: page.zones.map((zone) => (zone.id === zoneId ? { ...zone, ...more } : zone)) }
-			: page
-	);
+	withPage(pages, pageId, (page) => ({
+		...page,
+		zones: page.zones.map((zone) => (zone.id === zoneId ? { ...zone, ...more } : zone))
+	}));
+
 /** A fix that changes one zone. */
 export const changeZone = (pageId: string, zoneId: string, more: Partial<Zone>): Change =>
 	change((all) => ({ ...all, pages: withZone(all.pages, pageId, zoneId, more) }));

@@ -1,3 +1,4 @@
+import { csvCell } from '../../basics/csv';
 import { fault, ok, type Result } from '../../basics/result';
 import { linesOf } from '../../formats/lines';
 
@@ -73,13 +74,8 @@ function wordsOf(json: string): [string, string, string] | null {
 	}
 }
 
-/** A cell of CSV; one that a spreadsheet would take for a formula is given as text. Source: RFC 4180. */
-const cell = (text: string): string => {
-	const safe = /^[=+\-@\t]/.test(text) ? `'${text}` : text;
-	return /[",\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
-};
 const csv = (rows: readonly (readonly string[])[]): string =>
-	rows.map((row) => `${row.map(cell).join(',')}\n`).join('');
+	rows.map((row) => `${row.map(csvCell).join(',')}\n`).join('');
 
 /** Each showing, one a row. */
 export const playedCsv = (played: readonly Played[]): string =>

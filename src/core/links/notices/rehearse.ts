@@ -2,7 +2,6 @@ import { PLAYER_SHA256 } from 'virtual:player-digest';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { OTHERS_READ, tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
-import { PLAYER_UNIT } from '../../files/cardFile';
 import { hungEdges } from '../../standards/edges';
 import { itemAt } from '../../onAir/item';
 import { shownIn } from './content';
@@ -43,9 +42,6 @@ export function rehearseNotices(machine: Machine): void {
 	machine.programs.set('/usr/bin/curl', (process) => fetch(machine, process, tell));
 	machine.on('fault', ({ name, on }) => {
 		if (name === 'feed-refuses') tell.event(on ? 'feed-refuses' : 'feed-answers', 'fault');
-	});
-	machine.on('unit-asked', ({ verb, unit }) => {
-		if (verb === 'stop' && unit === PLAYER_UNIT) machine.world.changed();
 	});
 }
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idText, lineText, uniqueList } from '../../plan/text';
-import { feedSchema } from './feeds/schema';
+import { feedSchema, type FeedKind } from './feeds/schema';
 
 /** What a zone can show. */
 export const SHOWS = [
@@ -118,6 +118,15 @@ function isLanguage(text: string): boolean {
 /** Pictures and films without a title reach to the zone's edge. */
 export const isBare = ({ shows, title }: Pick<Zone, 'shows' | 'title'>): boolean =>
 	title === '' && (shows === 'picture' || shows === 'film' || shows === 'photographs');
+
+/** The kind of feed that a zone needs; absent: none. */
+export const FEED_OF: Partial<Readonly<Record<Shows, FeedKind>>> = {
+	table: 'table',
+	curve: 'table',
+	calendar: 'calendar',
+	news: 'news',
+	weather: 'weather'
+};
 
 /** Grids to begin with, by the screen's shape: cells that are nearly square. */
 export const GRIDS = { portrait: { columns: 12, rows: 20 }, landscape: { columns: 20, rows: 12 } } as const;

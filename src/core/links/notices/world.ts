@@ -1,6 +1,12 @@
 import type { FeedState, NoticeWorld } from './content';
 import type { Show } from './show';
 
+/** What a world is made of: a show, or the settings it comes from with their venue. */
+type Source = Pick<Show, 'units' | 'language'> & {
+	readonly venue: NoticeWorld['venue'];
+	readonly feeds: readonly Pick<Show['feeds'][number], 'id' | 'title' | 'kind' | 'text'>[];
+};
+
 /** What the endpoint has fetched of a feed: its text, and when. */
 export interface Fetched {
 	readonly text: string;
@@ -8,7 +14,7 @@ export interface Fetched {
 }
 
 /** A show's own world at an instant, with what has been fetched since. */
-export const worldOf = (show: Show, nowUtcMs: number, fetched: ReadonlyMap<string, Fetched>): NoticeWorld => ({
+export const worldOf = (show: Source, nowUtcMs: number, fetched: ReadonlyMap<string, Fetched>): NoticeWorld => ({
 	nowUtcMs,
 	venue: show.venue,
 	units: show.units,

@@ -1,13 +1,11 @@
 import { dayOf, dayFacts, minuteOfTime } from '../../basics/calendar';
 import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
-import { ALWAYS, type LineMoment, type RuleLine, type Span } from '../../onAir/line';
-import type { Season } from '../../plan/dates';
+import { ALWAYS, spanOf, type LineMoment, type RuleLine } from '../../onAir/line';
 import type { Venue } from '../../plan/venue';
 import type { Moment, ProgrammeRule } from './when';
 
 const ALL_DAY_MIN = 1440;
 const numberOf = (date: string): number => Number(date.replaceAll('-', ''));
-const spanOf = ({ from, until }: Season): Span => ({ from: numberOf(from), until: numberOf(until) });
 const daysOf = (weekdays: readonly Weekday[]): number[] | null =>
 	weekdays.length === 0 ? null : weekdays.map((day) => WEEKDAYS.indexOf(day) + 1).sort();
 

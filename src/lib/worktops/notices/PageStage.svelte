@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { overlap, within } from '$core/links/notices/edits';
+	import { overlap, within, withoutZone, withZone } from '$core/links/notices/edits';
 	import { noticeScreen, zoneBox } from '$core/links/notices/screen';
 	import type { Page, Zone } from '$core/links/notices/settings';
 	import { showOf } from '$core/links/notices/show';
@@ -12,7 +12,7 @@
 	import { PageView, type Stage } from '../../../player/draw';
 	import '../../../player/player.css';
 	import { chosen, editPages } from './chosen.svelte';
-	import { addressOf } from './media';
+	import { addressOf } from '$lib/media/address';
 
 	const { page }: { page: Page } = $props();
 	const view = useEndpoint();
@@ -95,13 +95,7 @@
 	function place(one: Zone, dx: number, dy: number, end: boolean): void {
 		const next = moved(one, dx, dy, end);
 		if (next.x === one.x && next.y === one.y && next.w === one.w && next.h === one.h) return;
-		editPages(view, end ? 'stretch a zone' : 'move a zone', (pages) =>
-			pages.map((known) =>
-				known.id === page.id
-					? { ...known, zones: known.zones.map((other) => (other.id === one.id ? { ...other, ...next } : other)) }
-					: known
-			)
-		);
+		editPages(view, end ? 'stretch a zone' : 'move a zone', (pages) => withZone(pages, page.id, one.id, next));
 	}
 	function down(event: PointerEvent, one: Zone, end: boolean): void {
 		if (event.button !== 0) return;
@@ -137,11 +131,7 @@
 			place(one, way[0], way[1], event.shiftKey);
 		} else if (event.key === 'Delete' || event.key === 'Backspace') {
 			event.preventDefault();
-			editPages(view, 'take a zone out', (pages) =>
-				pages.map((known) =>
-					known.id === page.id ? { ...known, zones: known.zones.filter(({ id }) => id !== one.id) } : known
-				)
-			);
+			editPages(view, 'take a zone out', (pages) => withoutZone(pages, page.id, one.id));
 		}
 	}
 	const boxOf = (one: Zone) => {

@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { Button, Select, SelectItem, TextArea } from 'carbon-components-svelte';
-	import { stretched, withNewZone, withZone } from '$core/links/notices/edits';
+	import { stretched, withNewZone, withoutZone, withPage, withZone } from '$core/links/notices/edits';
 	import { readFeed } from '$core/links/notices/feeds/feed';
 	import { legibleToM, noticeScreen, smallestTextPx } from '$core/links/notices/screen';
-	import { SHOWS, type Page, type Shows, type Zone } from '$core/links/notices/settings';
+	import { FEED_OF, SHOWS, type Page, type Shows, type Zone } from '$core/links/notices/settings';
 	import { SHOWS_WORDS } from '$core/links/notices/zoneWords';
 	import { freeId } from '$core/plan/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
@@ -22,14 +22,7 @@
 	let added = $state<Shows>('text');
 	let copyTo = $state('');
 
-	const FEED_KIND: Partial<Record<Shows, 'table' | 'calendar' | 'news' | 'weather'>> = {
-		table: 'table',
-		curve: 'table',
-		calendar: 'calendar',
-		news: 'news',
-		weather: 'weather'
-	};
-	const kind = $derived(zone ? FEED_KIND[zone.shows] : undefined);
+	const kind = $derived(zone ? FEED_OF[zone.shows] : undefined);
 	const feeds = $derived(kind ? notices.feeds.filter((feed) => feed.kind === kind) : []);
 	const table = $derived.by(() => {
 		const feed = notices.feeds.find(({ id }) => id === zone?.feed);
@@ -50,34 +43,24 @@
 	function addZone(): void {
 		const made = withNewZone(page, added, notices.grid, {
 			textPx: Math.min(least ?? 48, 400),
-			feed: notices.feeds.find((feed) => feed.kind === FEED_KIND[added])?.id ?? '',
+			feed: notices.feeds.find((feed) => feed.kind === FEED_OF[added])?.id ?? '',
 			...(added === 'text' ? { text: 'Text' } : {})
 		});
-		editPages(view, 'add a zone', (pages) => pages.map((one) => (one.id === page.id ? made.page : one)));
+		editPages(view, 'add a zone', (pages) => withPage(pages, page.id, () => made.page));
 		chosen.chooseZone(made.id);
 	}
-	function remove(): void {
-		editPages(view, 'take a zone out', (pages) =>
-			pages.map((one) => (one.id === page.id ? { ...one, zones: one.zones.filter(({ id }) => id !== zone!.id) } : one))
-		);
-	}
-	function copy(): void {
+	const remove = (): unknown => editPages(view, 'take a zone out', (pages) => withoutZone(pages, page.id, zone!.id));
+	const copy = (): unknown =>
 		editPages(view, 'copy a zone', (pages) =>
-			pages.map((one) =>
-				one.id === copyTo
-					? {
-							...one,
-							zones: [...one.zones, { ...zone!, id: freeId(zone!.id, new Set(one.zones.map(({ id }) => id))) }]
-						}
-					: one
-			)
+			withPage(pages, copyTo, (one) => ({
+				...one,
+				zones: [...one.zones, { ...zone!, id: freeId(zone!.id, new Set(one.zones.map(({ id }) => id))) }]
+			}))
 		);
-	}
 	/** Over the others, or under them. */
 	function layer(top: boolean): void {
 		editPages(view, top ? 'bring a zone forward' : 'send a zone back', (pages) =>
-			pages.map((one) => {
-				if (one.id !== page.id) return one;
+			withPage(pages, page.id, (one) => {
 				const others = one.zones.filter(({ id }) => id !== zone!.id);
 				return { ...one, zones: top ? [...others, zone!] : [zone!, ...others] };
 			})

@@ -23,18 +23,21 @@ const READERS: { readonly [K in FeedKind]: (text: string, zone: string) => Resul
 /** The value of a feed's text, or why it cannot be read. */
 export type FeedRead<K extends FeedKind> = { readonly value: FeedValues[K] } | { readonly wrong: string };
 
-const known = new Map<string, FeedRead<FeedKind>>();
+/** By kind and zone, then by the text itself: no long key is made anew at each look. */
+const known = new Map<string, Map<string, FeedRead<FeedKind>>>();
 const MOST_KNOWN = 60;
 
 /** Reads a feed; the same text is read once. */
 export function readFeed<K extends FeedKind>(kind: K, text: string, zone: string): FeedRead<K> {
-	const key = `${kind} ${zone} ${text}`;
-	let read = known.get(key);
+	const key = `${kind} ${zone}`;
+	let texts = known.get(key);
+	if (!texts) known.set(key, (texts = new Map()));
+	let read = texts.get(text);
 	if (!read) {
 		const found: Result<FeedValues[FeedKind]> = READERS[kind](text, zone);
 		read = found.ok ? { value: found.value } : { wrong: sentence(found.faults) };
-		if (known.size >= MOST_KNOWN) known.clear();
-		known.set(key, read);
+		if (texts.size >= MOST_KNOWN) texts.clear();
+		texts.set(text, read);
 	}
 	return read as FeedRead<K>;
 }

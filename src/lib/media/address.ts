@@ -5,7 +5,7 @@ const known = new WeakMap<Uint8Array, string>();
 const MOST_BYTES = 8_000_000;
 
 /** The address of a picture's bytes, for a page of ours; null: none are here. */
-export function addressOf(bytes: Uint8Array | undefined): string | null {
+export function addressOf(bytes: Uint8Array | null | undefined): string | null {
 	if (!bytes || bytes.length > MOST_BYTES) return null;
 	let address = known.get(bytes);
 	if (address === undefined) {
