@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { earTrack, type describeHeard } from '../links/sound/track';
-import { powerTrack, POWER_FAULTS } from '../links/power/rehearse';
+import { POWER_FAULTS } from '../links/power/faults';
+import { powerTrack } from '../links/power/track';
 import type { Said, Span } from './machine';
 import { describeFault } from './rehearsalWords';
 

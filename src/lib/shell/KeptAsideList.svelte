@@ -37,7 +37,9 @@
 					>
 					<span class="acts">
 						<button type="button" class="plain" onclick={() => save(`kept-${item.where}`, item.raw)}>Download</button>
-						<button type="button" class="plain" onclick={() => (answer = store.reopen(item))}>Open again</button>
+						<button type="button" class="plain" onclick={async () => (answer = await store.reopen(item))}
+							>Open again</button
+						>
 						{#if asking === item.id}
 							<button type="button" class="plain danger" onclick={() => forget(item.id)}>Delete it for good</button>
 							<button type="button" class="plain" onclick={() => (asking = '')}>Keep it</button>

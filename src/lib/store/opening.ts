@@ -1,5 +1,5 @@
 import { historySchema, NO_HISTORY, type History } from '$core/plan/history';
-import { nameOf, openSaved, reopen, type Damaged, type Opened } from '$core/plan/open';
+import type { Damaged, Opened } from '$core/plan/open';
 import { emptyWorkshop, WORKSHOP_VERSION, type Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/basics/result';
 import { demoWorkshop } from '$demo/workshop';
@@ -42,7 +42,7 @@ const NOTHING: Opening = {
 	savedUtc: null
 };
 
-/** Looks at what this browser holds. Writes nothing but the copy of an older version's record. */
+/** Looks at what this browser holds; what reads a saved workshop is loaded where there is one. Writes nothing but the copy of an older version's record. */
 export async function openStored(zone: string): Promise<Opening> {
 	let there: ReadEnvelope;
 	try {
@@ -58,6 +58,7 @@ export async function openStored(zone: string): Promise<Opening> {
 		return { ...NOTHING, lock: { reason: 'unreadable', why: 'What is stored has lost its frame.', raw } };
 	const { revision, tab, savedUtc } = there.envelope;
 	const known = { ...NOTHING, revision, tab, savedUtc };
+	const { openSaved } = await import('$core/plan/open');
 	const opened = openSaved(there.envelope.workshop, zone);
 	if (!opened.ok) return { ...known, lock: { reason: 'unreadable', why: sentence(opened.faults), raw } };
 	if (version < WORKSHOP_VERSION)
@@ -87,15 +88,16 @@ function historyOf(raw: unknown, version: number): Pick<Opening, 'history' | 'st
 export type Decision = 'mend' | 'sound-only' | 'demo' | 'empty';
 
 /** What the person decided to go on with, and what is kept aside for it. */
-export function decide(
+export async function decide(
 	lock: Exclude<Lock, { reason: 'newer' }>,
 	decision: Decision,
 	zone: string
-): { workshop: Workshop; aside: readonly Damaged[]; remarks: readonly string[] } {
+): Promise<{ workshop: Workshop; aside: readonly Damaged[]; remarks: readonly string[] }> {
 	const opened = lock.reason === 'damaged' || lock.reason === 'no-copy' ? lock.opened : null;
 	if (opened && decision === 'sound-only')
 		return { workshop: opened.workshop, aside: opened.damaged, remarks: opened.remarks };
 	if (opened && decision === 'mend') {
+		const { nameOf, reopen } = await import('$core/plan/open');
 		let workshop = opened.workshop;
 		const remarks = [...opened.remarks];
 		for (const damaged of opened.damaged) {

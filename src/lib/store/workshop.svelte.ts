@@ -1,6 +1,6 @@
 import { NO_HISTORY, step, withStep, type History } from '$core/plan/history';
 import { misfit } from '$core/plan/misfit';
-import { openWorkshop, reopen, type Damaged } from '$core/plan/open';
+import type { Damaged } from '$core/plan/open';
 import { diff } from '$core/plan/patch';
 import { WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/basics/result';
@@ -136,7 +136,7 @@ class WorkshopStore {
 	async decide(decision: Decision): Promise<void> {
 		const lock = this.lock;
 		if (!lock || lock.reason === 'newer' || lock.reason === 'unreachable') return;
-		const { workshop, aside, remarks } = decide(lock, decision, this.zone);
+		const { workshop, aside, remarks } = await decide(lock, decision, this.zone);
 		if (!(await this.#keepAside(aside))) return;
 		this.lock = null;
 		this.workshop = workshop;
@@ -180,7 +180,8 @@ class WorkshopStore {
 	}
 
 	/** Takes in again what was kept aside, mended as far as it can be. Gives a sentence either way. */
-	reopen(item: KeptAside): string {
+	async reopen(item: KeptAside): Promise<string> {
+		const { reopen } = await import('$core/plan/open');
 		if (!this.workshop) return 'Open a workshop first.';
 		const done = reopen(this.workshop, item, item.version || WORKSHOP_VERSION);
 		if (!done.ok) return sentence(done.faults);
@@ -262,6 +263,7 @@ class WorkshopStore {
 
 	/** Replaces the whole workshop by an exported one; a step like any other. Gives a sentence when something is to be said of it. */
 	async importText(text: string): Promise<string | null> {
+		const { openWorkshop } = await import('$core/plan/open');
 		const opened = openWorkshop(text, this.zone);
 		return opened.ok ? this.importOpened(opened.value) : sentence(opened.faults);
 	}

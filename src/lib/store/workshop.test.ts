@@ -352,8 +352,8 @@ describe('a storage that cannot be trusted', () => {
 		const store = await tab();
 		await store.decide('sound-only');
 		const [item] = store.keptAside;
-		expect(store.reopen(item!)).toContain('Changed on the way: plan.sound');
-		expect(store.reopen(item!)).toContain('open again');
+		expect(await store.reopen(item!)).toContain('Changed on the way: plan.sound');
+		expect(await store.reopen(item!)).toContain('open again');
 		expect(store.workshop!.endpoints.map(({ id }) => id).slice(-2)).toEqual(['fog-horn-room', 'fog-horn-room-2']);
 		await store.forgetKeptAside(item!.id);
 		expect(asides()).toEqual([]);

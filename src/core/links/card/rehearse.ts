@@ -1,5 +1,4 @@
-import { formatSeconds } from '../../basics/format';
-import { tellerFor, type Fault, type Machine, type TrackKind } from '../../engines/machine';
+import { tellerFor, type Machine } from '../../engines/machine';
 import { kernelLineOf } from '../../formats/boot/kernelLine';
 import { readUnit } from '../../formats/systemd/unit';
 import { LOG_DROP_IN, OVERLAY_CONF, WATCHDOG_DROP_IN } from './files';
@@ -16,41 +15,6 @@ interface Writes {
 const FIRST_MINUTE: Writes = { everyMs: 1700, lastMs: 220 };
 const KEPT_LOG: Writes = { everyMs: 5000, lastMs: 300 };
 const QUIET: Writes = { everyMs: 30_000, lastMs: 120 };
-
-/** What can befall a card while a rehearsal runs. */
-export const CARD_FAULTS = {
-	'card-full': { label: 'Fill the card', lastsMs: 60_000 }
-} as const satisfies Record<string, Fault>;
-
-/** The track of what is written and what a cut tears. */
-export const cardTrack: TrackKind = {
-	id: 'card',
-	title: 'Card',
-	rank: 40,
-	states: {
-		off: { words: 'off', tone: 'off' },
-		starting: { words: 'not mounted yet', tone: 'rest' },
-		whole: { words: 'whole', tone: 'good' },
-		full: { words: 'full', tone: 'bad' },
-		torn: { words: 'torn', tone: 'bad' }
-	},
-	off: 'off',
-	wakes: 'starting',
-	missed: 'the card cannot be used',
-	verdict({ spans, marks }, say) {
-		const bad = spans.filter(({ state }) => state === 'torn' || state === 'full');
-		const last = spans.at(-1);
-		if (last && (last.state === 'torn' || last.state === 'full'))
-			return { good: false, words: `The card: ${say(last.why)}` };
-		const kept = marks[0]?.data as string | undefined;
-		return bad.length === 0
-			? { good: true, words: `The card stays whole${kept ? `; ${kept}` : ''}` }
-			: {
-					good: true,
-					words: `The card was ${bad[0]!.state} at ${formatSeconds(bad[0]!.fromMs)}, and is whole again${kept ? `; ${kept}` : ''}`
-				};
-	}
-};
 
 /**
  * Firmware, kernel and the hand-over to services, at the pace of the bench's board. A cut that falls into a write tears the card;

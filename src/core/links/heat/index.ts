@@ -8,7 +8,7 @@ import type { Context, Figure, Link } from '../../link';
 import { FAN_UNIT, fanLine } from './files';
 import { assessHeat } from './findings';
 import { computeHeat, PLACE_AIR } from './model';
-import { HEAT_FAULTS } from './rehearse';
+import { HEAT_FAULTS } from './faults';
 import { heatSettings, type HeatSettings } from './settings';
 import { resistance, settledAfterSec } from './thermal';
 import { heatBench, heatBenchShape } from './bench';

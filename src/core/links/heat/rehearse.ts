@@ -1,13 +1,8 @@
-import { tellerFor, type Fault, type Machine, type Teller } from '../../engines/machine';
+import { tellerFor, type Machine, type Teller } from '../../engines/machine';
 import { FAN_SCRIPT } from './files';
 import { FAN } from './scripts';
 import { droppedAt, runHeat, settledAfterSec, type ThermalModel } from './thermal';
 import { HEAT_WORDS } from './words';
-
-/** What can befall the cooling while a rehearsal runs. */
-export const HEAT_FAULTS = {
-	'fan-stops': { label: 'Fan stops', lastsMs: 3_600_000 }
-} as const satisfies Record<string, Fault>;
 
 /** What the kernel of a board with a header shows; a PWM chip only where its start file asks for one, which is not rehearsed. */
 const SHOWN: Readonly<Record<string, readonly string[]>> = {

@@ -12,7 +12,7 @@ import { readPublicKey } from '../../formats/ssh/publicKey';
 import { assessNetwork } from './findings';
 import { listenClaims } from './listen';
 import { computeNeed, latencyMs, pathOf } from './need';
-import { NETWORK_FAULTS } from './rehearse';
+import { NETWORK_FAULTS } from './faults';
 import { calmNetwork, networkSettings, type NetworkSettings } from './settings';
 import { updateClaims } from './updates';
 import { JOIN_MS, networkBench, networkBenchShape } from './bench';

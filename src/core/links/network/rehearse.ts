@@ -1,23 +1,10 @@
 import { readNetworkConfig } from '../../formats/seed/networkConfig';
 import { readKeyfile } from '../../formats/keyfile/keyfile';
-import {
-	HOST_NAME_PATH,
-	tellerFor,
-	type DiskFile,
-	type Fault,
-	type Machine,
-	type Said,
-	type Teller
-} from '../../engines/machine';
+import { HOST_NAME_PATH, tellerFor, type DiskFile, type Machine, type Said, type Teller } from '../../engines/machine';
 import { CABLE_PROFILE, RADIO_PROFILE } from './files';
 import { knock, logInAtScreen, rulesOf } from './knock';
 import { VISIT, type Visited } from './track';
 import { NETWORK_WORDS } from './words';
-
-/** What can befall the network while a rehearsal runs. */
-export const NETWORK_FAULTS = {
-	'network-late': { label: 'Network comes late', lastsMs: 40_000 }
-} as const satisfies Record<string, Fault>;
 
 type Tell = Teller<typeof NETWORK_WORDS>;
 /** How it joins: by which way, with which address of its own ("" for whatever it is given); or why it cannot. */

@@ -6,7 +6,7 @@ import { wiredPart } from '../../parts/chosen';
 import { decodes } from '../../parts/playLoad';
 import { modelineOf } from '../../standards/videoTiming';
 import { controlPackages, keysOf, KEYS_UNIT, PLAYER_SOCKET } from './controls';
-import { SHIFT_PATH, WAIT_PATH } from './files';
+import { SHIFT_PATH, WAIT_PATH } from './places';
 import { PHONE_PORT, PHONE_UNITS } from './phone';
 import { switchPackages, switchUnits } from './switching';
 import { SIDES } from './overscan';

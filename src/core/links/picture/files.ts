@@ -3,6 +3,7 @@ import type { CardFile, CardLine, Context } from '../../link';
 import { compareSheet } from './compare';
 import { controlFiles } from './controls';
 import { testCards } from './cards';
+import { CARDS_DIR, SHIFT_PATH, SHOW_CARD_PATH, WAIT_PATH } from './places';
 import { ladderOverlay } from './overlay';
 import { phoneFiles } from './phone';
 import { RAMDISK_HOOK, SHIFT_STILLS, SHOW_CARD, WAIT_FOR_SCREEN } from './scripts';
@@ -12,14 +13,6 @@ import { matrixForContent } from './touch';
 import { EDID_PATH, ownEdid } from './written';
 import { pictureWay } from './way';
 
-/** Waits for a screen before the player starts. */
-export const WAIT_PATH = '/opt/yphos/bin/wait-for-screen.sh';
-/** Shows a test card. */
-export const SHOW_CARD_PATH = '/opt/yphos/bin/show-card.sh';
-/** Moves what stands still. */
-export const SHIFT_PATH = '/opt/yphos/player/shift.lua';
-/** Where test cards lie on the endpoint. */
-export const CARDS_DIR = '/opt/yphos/cards';
 const RULES = '/etc/udev/rules.d/';
 
 const script = (path: string, why: string, content: readonly string[], setting: CardLine['setting']): CardFile =>

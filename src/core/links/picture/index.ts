@@ -8,7 +8,7 @@ import { pictureBench, pictureBenchShape } from './bench';
 import { pictureClaims } from './claims';
 import { pictureFigures } from './figures';
 import { assessPicture } from './findings';
-import { PICTURE_FAULTS } from './rehearse';
+import { PICTURE_FAULTS } from './faults';
 import { calmPicture, pictureSettings, type PictureSettings } from './settings';
 import { eyeTrack } from './track';
 import { drawnScreen } from './way';

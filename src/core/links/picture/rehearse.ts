@@ -2,7 +2,7 @@ import { kernelLineOf } from '../../formats/boot/kernelLine';
 import { readEdid, type Edid } from '../../formats/edid';
 import { linesOf } from '../../formats/lines';
 import { formatSeconds } from '../../basics/format';
-import { tellerFor, type Fault, type Machine, type Teller } from '../../engines/machine';
+import { tellerFor, type Machine, type Teller } from '../../engines/machine';
 import type { PlayedPicture } from '../../parts/media';
 import { playLoad } from '../../parts/playLoad';
 import { videoShapeSchema } from '../../parts/schema';
@@ -15,17 +15,8 @@ import { modeInWords } from './written';
 import { edidOf } from './way';
 import { rehearsePhone } from './rehearsePhone';
 import { SetPower } from './setPower';
+import { PICTURE_FAULTS } from './faults';
 import { PICTURE_WORDS } from './words';
-
-/** What can befall a screen while a rehearsal runs. */
-export const PICTURE_FAULTS = {
-	'screen-late': { label: 'Screen off at the start', lastsMs: 60_000 },
-	'screen-lead-out': { label: 'Screen cable out', lastsMs: 15_000 },
-	'screen-wrong-input': { label: 'Set on another input', lastsMs: 15_000 },
-	'edid-late': { label: 'EDID unreadable at the start', lastsMs: 60_000 },
-	'other-screen': { label: 'Another screen plugged in', lastsMs: 30_000 },
-	'phone-shut-down': { label: 'Shut down by phone, then plugged in again', lastsMs: 60_000 }
-} as const satisfies Record<string, Fault>;
 
 /** From the kernel's hand-over to the driver of the display, ms. Typical. */
 const DRIVER_MS = 400;

@@ -1,6 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context, Step } from '../../link';
-import { SHOW_CARD_PATH } from './files';
+import { SHOW_CARD_PATH } from './places';
 import { PHONE_PORT } from './phone';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';

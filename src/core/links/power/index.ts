@@ -5,7 +5,8 @@
 import type { Link } from '../../link';
 import { powerFigures } from './figures';
 import { assessPower } from './findings';
-import { POWER_FAULTS, powerTrack } from './rehearse';
+import { POWER_FAULTS } from './faults';
+import { powerTrack } from './track';
 import { powerSettings, type PowerSettings } from './settings';
 import { powerBench, powerBenchShape } from './bench';
 import './offers';

@@ -1,5 +1,4 @@
-import { formatSeconds } from '../../basics/format';
-import { tellerFor, type Fault, type Machine, type TrackKind } from '../../engines/machine';
+import { tellerFor, type Machine } from '../../engines/machine';
 import { dropAtPower } from './lead';
 import { POWER_WORDS } from './words';
 
@@ -9,44 +8,6 @@ const RESTART_MS = 1500;
 const PATIENCE = 5;
 /** What a telephone charger on a lead of 2 m and 0.08 mm² gives, for the fault of that name. */
 const WEAK = { supplyVolts: 5, ratedW: 5, loopOhm: 0.95 };
-
-/** What can befall the feed while a rehearsal runs. */
-export const POWER_FAULTS = {
-	'power-cut': { label: 'Cut the power', lastsMs: 5_000 },
-	'supply-weak': { label: 'Weak supply', lastsMs: 30_000 }
-} as const satisfies Record<string, Fault>;
-
-/** The track of volts and cuts. */
-export const powerTrack: TrackKind = {
-	id: 'power',
-	title: 'Power',
-	rank: 30,
-	states: {
-		off: { words: 'no power', tone: 'off' },
-		'brown-out': { words: 'too little voltage', tone: 'bad' },
-		low: { words: 'low voltage', tone: 'rest' },
-		on: { words: 'on', tone: 'good' }
-	},
-	off: 'off',
-	wakes: 'on',
-	missed: 'it is without power',
-	verdict({ spans }, say) {
-		const dips = spans.filter(({ state }) => state === 'brown-out');
-		const last = spans.at(-1);
-		if (last?.state === 'brown-out') return { good: false, words: `Power fails: ${say(last.why)}` };
-		const isLow = spans.some(({ state }) => state === 'low');
-		if (dips.length === 0)
-			return {
-				good: true,
-				words: isLow ? 'Power suffices, but the board complains of low voltage' : 'Enough power throughout'
-			};
-		const lostMs = dips.reduce((sum, { fromMs, toMs }) => sum + toMs - fromMs, 0);
-		return {
-			good: false,
-			words: `Too little voltage ${dips.length === 1 ? 'once' : `${dips.length} times`}, ${formatSeconds(lostMs)} in all`
-		};
-	}
-};
 
 /**
  * Mains, and what reaches the board as its load rises: little while the firmware runs, all at once when the services begin.

@@ -16,7 +16,7 @@ import {
 } from './service';
 import { listFigures } from './listLength';
 import { quietInWords, quietHoursPerDay } from './quiet';
-import { PLAYER_START_MS, RETRY_MS } from './rehearse';
+import { PLAYER_START_MS, RETRY_MS } from './timing';
 import { standInClaims } from './standIn';
 import { programmeSettings, type ProgrammeSettings } from './settings';
 import './offers';

@@ -8,13 +8,11 @@ import { PLAYER_UNIT } from '../../files/cardFile';
 import { rehearseOnAir } from './rehearseOnAir';
 import { NOW_PATH } from './service';
 import { STAND_IN } from './standInFiles';
+import { PLAYER_START_MS } from './timing';
 import { PROGRAMME_WORDS } from './words';
 
-/** From its start to its first question for a file; to end after its device is lost; to notice that a stream has dried up. Typical. */
-export const PLAYER_START_MS = 700;
+/** To end after its device is lost; to notice that a stream has dried up. Typical. */
 const DEVICE_LOST_MS = 300;
-/** A try that comes to nothing, the pause before the next (RestartSec=2), and its start. */
-export const RETRY_MS = 500 + 2000 + PLAYER_START_MS;
 const STREAM_DRY_MS = 10_000;
 
 /** As the script has it where no option says otherwise. */

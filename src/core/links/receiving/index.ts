@@ -10,7 +10,7 @@ import { receivingBench, receivingBenchShape } from './bench';
 import { delaysOf, keptMs, minutesToGap } from './delay';
 import { assessReceiving } from './findings';
 import { FADING_DB, reachM } from './reach';
-import { RECEIVING_FAULTS } from './rehearse';
+import { RECEIVING_FAULTS } from './faults';
 import { serviceClaims } from './services';
 import { receivingSettings, type ReceivingSettings } from './settings';
 import { adapterDbm, announced, SERVER_PORT, WAY_WORDS, waysOf } from './ways';

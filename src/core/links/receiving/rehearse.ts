@@ -1,17 +1,11 @@
 import { readNftables } from '../../formats/nftables/nftables';
 import { contains, readAddress, readCidr } from '../../formats/ip/cidr';
-import { tellerFor, type Fault, type Machine, type Process, type Program, type Teller } from '../../engines/machine';
+import { tellerFor, type Machine, type Process, type Program, type Teller } from '../../engines/machine';
 import type { PlayedMedia } from '../../parts/media';
 import { GIVE_WAY_PATH, NAME_PATH } from './files';
 import { GIVE_WAY } from './scripts';
 import { PLAYS_UNIT, SINK_UNIT } from './ways';
 import { RECEIVING_WORDS } from './words';
-
-/** What others may do while a rehearsal runs. */
-export const RECEIVING_FAULTS = {
-	'phone-sends': { label: 'A phone sends', lastsMs: 60_000 },
-	'computer-sends': { label: 'A computer sends', lastsMs: 60_000 }
-} as const satisfies Record<string, Fault>;
 
 /** It hides again after so long unless told otherwise. Source: bluez 5.66, main.conf, DiscoverableTimeout. */
 const USUALLY_SEEN_MS = 180_000;

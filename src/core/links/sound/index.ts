@@ -10,7 +10,7 @@ import { soundClaims } from './claims';
 import { assessSound } from './findings';
 import { minutesADay, shareInWords } from './dose';
 import { computeLevels, rangeDb } from './levels';
-import { SOUND_FAULTS } from './rehearse';
+import { SOUND_FAULTS } from './faults';
 import { playbackOf } from './route';
 import { calmSound, soundSettings, type SoundSettings } from './settings';
 import { earTrack } from './track';

@@ -2,18 +2,12 @@ import { readControlWord } from '../../formats/alsa/controlName';
 import { readAlsaConf, type AlsaBlock } from '../../formats/alsa/conf';
 import { overlaysIn } from '../../formats/boot/overlays';
 import { readDeviceName } from '../../formats/alsa/deviceName';
-import { tellerFor, type Fault, type Machine, type Program, type Teller } from '../../engines/machine';
+import { tellerFor, type Machine, type Program, type Teller } from '../../engines/machine';
 import type { BenchSoundCard } from './bench';
 import { computeGainChain } from './gainChain';
 import type { Heard } from './heard';
 import { treat, type Route } from './treatment';
 import { SOUND_WORDS } from './words';
-
-/** What can befall converter and amplifier while a rehearsal runs. */
-export const SOUND_FAULTS = {
-	'converter-unplugged': { label: 'Unplug converter', lastsMs: 15_000 },
-	'amplifier-muted': { label: 'Mute amplifier', lastsMs: 15_000 }
-} as const satisfies Record<string, Fault>;
 
 /** The player spreads one channel over two with equal power, so that each gets 3 dB less. Measured on a real start. */
 const SPREAD_DB = -3.01;

@@ -3,26 +3,13 @@ import { measureWav, readWav } from '../../formats/wav/wav';
 import { pictureFacts } from './pictureFacts';
 import { isStream } from '../../formats/playlist/playlist';
 import type { Media, PlayedMedia } from '../../parts/media';
-import { OTHERS_READ, tellerFor, type Fault, type Machine, type Process } from '../../engines/machine';
+import { OTHERS_READ, tellerFor, type Machine, type Process } from '../../engines/machine';
 import { rehearseStores, type Mounts } from './rehearseStores';
+import { FILE_MS, STREAM_MS } from './timing';
 import { SOURCES_WORDS } from './words';
 
-/** To open a file; to connect to a stream and fill the first buffer; to give up on one that refuses. Typical. */
-export const FILE_MS = 60;
-export const STREAM_MS = 900;
+/** To give up on a stream that refuses. Typical. */
 const REFUSED_MS = 400;
-
-/** What can befall a stream while a rehearsal runs. */
-export const SOURCES_FAULTS = {
-	'stream-refuses': { label: 'Stream refuses', lastsMs: 60_000 },
-	'stream-pauses': { label: 'Stream stands still', lastsMs: 3_000 },
-	'server-asleep': { label: 'File server asleep', lastsMs: 90_000 },
-	'server-unnamed': { label: 'File server\u2019s name not found', lastsMs: 60_000 },
-	'share-password': { label: 'Share refuses the password', lastsMs: 60_000 },
-	'share-read-only': { label: 'Share may only be read', lastsMs: 600_000 },
-	'share-full': { label: 'Share full', lastsMs: 600_000 },
-	'stick-out': { label: 'Stick pulled out', lastsMs: 30_000 }
-} as const satisfies Record<string, Fault>;
 
 /** Finds what a playlist entry leads to: a file of the card set, one on the bench's disks, or the stand-in stream server. */
 export function rehearseSources(machine: Machine): void {
