@@ -59,6 +59,8 @@ export class Disk {
 	/** Who may log in, by name. */
 	readonly accounts = new Map<string, SeedUser>();
 	readonly mounts: Mount[] = [];
+	/** Symbolic links to folders: where each leads, a path from the root on. */
+	readonly links = new Map<string, string>();
 	/** Modes of folders, where somebody has set one. */
 	readonly folderModes = new Map<string, string>();
 	/** What may still be written, bytes. */
@@ -75,18 +77,39 @@ export class Disk {
 		for (const folder of this.folders) copy.folders.add(folder);
 		for (const [folder, owner] of this.folderOwners) copy.folderOwners.set(folder, owner);
 		for (const [folder, mode] of this.folderModes) copy.folderModes.set(folder, mode);
+		for (const [path, to] of this.links) copy.links.set(path, to);
 		for (const [name, state] of this.packages) copy.packages.set(name, state);
 		for (const [name, account] of this.accounts) copy.accounts.set(name, account);
 		copy.freeBytes = this.freeBytes;
 		return copy;
 	}
 
+	/** Where a path really leads: through links to folders. Source: path_resolution(7); a chain of more than 40 leads nowhere. */
+	#at(path: string): string {
+		let at = merged(path);
+		if (this.links.size === 0) return at;
+		for (let hops = 0; hops < 40; hops++) {
+			const link = [...this.links.keys()].find((known) => at === known || at.startsWith(`${known}/`));
+			if (link === undefined) return at;
+			at = this.links.get(link)! + at.slice(link.length);
+		}
+		return '';
+	}
+
+	/** A symbolic link to a folder, in the place of whatever link was there. */
+	link(path: string, to: string): void {
+		const at = merged(path);
+		this.links.set(at, to.startsWith('/') ? to : `${at.slice(0, at.lastIndexOf('/'))}/${to}`);
+		this.makeFolder(at.slice(0, at.lastIndexOf('/')) || '/');
+		this.onChange();
+	}
+
 	get(path: string): DiskFile | undefined {
-		return this.files.get(merged(path));
+		return this.files.get(this.#at(path));
 	}
 
 	put(path: string, file: Omit<DiskFile, 'mode' | 'owner'> & Partial<DiskFile>): void {
-		const at = merged(path);
+		const at = this.#at(path);
 		this.files.set(at, { mode: '0644', owner: 'root:root', ...file });
 		this.makeFolder(at.slice(0, at.lastIndexOf('/')) || '/');
 		this.onChange();
@@ -94,7 +117,7 @@ export class Disk {
 
 	/** As a program writes: against the room that is left. Gives why it could not, as the program says it; null: done. */
 	tryPut(path: string, file: Omit<DiskFile, 'mode' | 'owner'> & Partial<DiskFile>): string | null {
-		const at = merged(path);
+		const at = this.#at(path);
 		const more = sizeOf(file) - sizeOf(this.files.get(at));
 		if (more > this.freeBytes) return NO_SPACE;
 		this.freeBytes -= more;
@@ -105,11 +128,17 @@ export class Disk {
 
 	/** A file takes the place of another at once, and its contents are written out first. Source: ext4(5), auto_da_alloc. */
 	rename(from: string, to: string): boolean {
+		const leads = this.links.get(merged(from));
+		if (leads !== undefined) {
+			this.links.delete(merged(from));
+			this.link(to, leads);
+			return true;
+		}
 		const file = this.get(from);
 		if (!file) return false;
 		this.remove(from);
 		this.put(to, file);
-		this.#unsettled.delete(merged(to));
+		this.#unsettled.delete(this.#at(to));
 		return true;
 	}
 
@@ -128,7 +157,7 @@ export class Disk {
 	}
 
 	makeFolder(path: string): void {
-		let at = path;
+		let at = this.#at(path);
 		while (at !== '' && !this.folders.has(at)) {
 			this.folders.add(at);
 			at = at.slice(0, at.lastIndexOf('/'));
@@ -138,12 +167,22 @@ export class Disk {
 	remove(path: string): boolean {
 		const mount = this.#mount(path);
 		if (mount) return mount.remove?.(path) ?? false;
-		const file = this.files.get(merged(path));
-		if (!file) return false;
+		const at = this.links.has(merged(path)) ? merged(path) : this.#at(path);
+		const file = this.files.get(at);
+		if (!file && !this.links.has(at)) return false;
 		this.freeBytes += sizeOf(file);
-		this.files.delete(merged(path));
+		this.files.delete(at);
+		this.links.delete(at);
 		this.onChange();
 		return true;
+	}
+
+	/** A folder with all that is in it; what links lead to stays. */
+	removeFolder(path: string): void {
+		const within = `${this.#at(path)}/`;
+		for (const known of [...this.files.keys(), ...this.links.keys()]) if (known.startsWith(within)) this.remove(known);
+		for (const known of [...this.folders])
+			if (known.startsWith(within) || `${known}/` === within) this.folders.delete(known);
 	}
 
 	#mount(path: string): Mount | undefined {
@@ -159,7 +198,7 @@ export class Disk {
 		const mount = this.#mount(path);
 		if (mount) return mount.write ? mount.write(path, text) : 'Permission denied';
 		const known = this.get(path);
-		if (!known && !this.folders.has(merged(path).replace(/\/[^/]+$/, '') || '/')) return 'No such file or directory';
+		if (!known && !this.folders.has(this.#at(path).replace(/\/[^/]+$/, '') || '/')) return 'No such file or directory';
 		return this.tryPut(path, {
 			mode: known?.mode ?? '0644',
 			owner: known?.owner ?? 'root:root',
@@ -170,7 +209,7 @@ export class Disk {
 
 	kind(path: string): 'file' | 'folder' | null {
 		const mount = this.#mount(path);
-		if (!mount) return this.get(path) ? 'file' : this.folders.has(merged(path)) ? 'folder' : null;
+		if (!mount) return this.get(path) ? 'file' : this.folders.has(this.#at(path)) ? 'folder' : null;
 		if (mount.read(path) !== null) return 'file';
 		const slash = path.lastIndexOf('/');
 		const isListed = path === mount.prefix || mount.list(path.slice(0, slash)).includes(path.slice(slash + 1));
@@ -181,9 +220,9 @@ export class Disk {
 	list(path: string): readonly string[] {
 		const mount = this.#mount(path);
 		if (mount) return mount.list(path);
-		const from = path === '/' ? '/' : `${merged(path)}/`;
+		const from = path === '/' ? '/' : `${this.#at(path)}/`;
 		const names = new Set<string>();
-		for (const known of [...this.files.keys(), ...this.folders])
+		for (const known of [...this.files.keys(), ...this.folders, ...this.links.keys()])
 			if (known.startsWith(from) && known.length > from.length) names.add(known.slice(from.length).split('/', 1)[0]!);
 		return [...names].sort();
 	}

@@ -7,6 +7,7 @@ import type { Foreseen } from './foresee';
 import type { Program } from './processes';
 import { addFilePrograms } from './programs/files';
 import { addSystemPrograms } from './programs/system';
+import { addWebPrograms, type WebAnswer } from './programs/web';
 import type { Offers, Signals } from './signals';
 import { startSystemd, type Systemd } from './systemd';
 import type { EventKind, Said, TimelineEvent, TrackKind, Words } from './timeline';
@@ -17,6 +18,8 @@ import { wallClockMs } from '../../formats/systemd/zone';
 
 /** From joining a network to the right time. Typical. */
 const TIME_TAKEN_MS = 1500;
+/** Nobody looks further back. */
+const KEPT_LINES = 200;
 
 /** What a machine is made of. */
 interface MachineOptions {
@@ -40,6 +43,10 @@ export class Machine {
 	readonly programs = new Map<string, Program>();
 	/** Scripts that loop for ever, known by heart: what they do, as long as their text on the disk is this. */
 	readonly byHeart = new Map<string, { readonly text: string; readonly program: Program }>();
+	/** What can be fetched: each is asked in turn, and gives null for an address that is not its own. */
+	readonly web: ((address: string) => WebAnswer | null)[] = [];
+	/** What units have written to the log since power came, the latest last. */
+	readonly journal: { readonly utcMs: number; readonly unit: string | null; readonly text: string }[] = [];
 	/** Counts what changes of all that a script could look at. */
 	readonly world = new World();
 	/** Scripts that only look and wait, with what came of them while the world was as it was. */
@@ -89,6 +96,7 @@ export class Machine {
 		this.disk.now = () => this.clock.nowMs;
 		addFilePrograms(this);
 		addSystemPrograms(this);
+		addWebPrograms(this);
 		this.systemd = startSystemd(this);
 	}
 
@@ -110,6 +118,12 @@ export class Machine {
 
 	tell(said: Said, kind: EventKind): void {
 		this.events.push({ atMs: this.clock.nowMs, kind, ...said });
+	}
+
+	/** A unit writes a line to the log, which keeps the last of them. */
+	log(unit: string | null, text: string): void {
+		this.journal.push({ utcMs: this.believedUtcMs, unit, text });
+		if (this.journal.length > KEPT_LINES) this.journal.shift();
 	}
 
 	/** What goes wrong at every attempt is said at the first. */
@@ -205,6 +219,7 @@ export class Machine {
 		this.online = false;
 		this.#said.clear();
 		this.modules.clear();
+		this.journal.length = 0;
 		this.#onTimeSet = [];
 		// Without a clock of its own it goes on from the moment at which it stopped. Source: systemd-timesyncd.service(8).
 		if (!on) this.#offSinceMs = this.clock.nowMs;

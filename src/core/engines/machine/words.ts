@@ -21,5 +21,6 @@ export const SYSTEM_WORDS = {
 	'dependency-failed': ({ unit, on }: { unit: string; on: string }) => `${unit} is not started: ${on} failed`,
 	'program-missing': ({ path }: { path: string }) => [`${path} is not on the endpoint`, 'exit 203'],
 	'program-forbidden': ({ path }: { path: string }) => [`${path} may not be run: its mode forbids it`, 'exit 203'],
+	'not-fetched': ({ address, why }: { address: string; why: string }) => `Not fetched: ${address}: ${why}`,
 	'program-says': ({ path, last }: { path: string; last: string }) => `${path}: ${last}`
 } as const satisfies Words;

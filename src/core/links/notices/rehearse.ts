@@ -7,7 +7,7 @@ import { itemAt } from '../../onAir/item';
 import { shownIn } from './content';
 import { BROWSER } from './kiosk';
 import { POLICY } from './policy';
-import { PAGE_DIR, READS_FEEDS } from './places';
+import { READS_FEEDS } from './places';
 import { showSchema, type Show } from './show';
 import { worldOf, type Fetched } from './world';
 import { NOTICES_WORDS } from './words';
@@ -17,8 +17,6 @@ const COMPOSITOR_MS = 1500;
 const BROWSER_MS = 9000;
 /** Without a screen the compositor gives up. Measured on a real start. */
 const NO_SCREEN_MS = 10_000;
-const FETCH_MS = 600;
-const REFUSED_MS = 400;
 /** As often as the page itself looks at its feeds. */
 const LOOK_MS = 20_000;
 /** By then whatever is fetched has come once. */
@@ -39,42 +37,14 @@ type Tell = Teller<typeof NOTICES_WORDS>;
 export function rehearseNotices(machine: Machine): void {
 	const tell = tellerFor(machine, 'notices', NOTICES_WORDS);
 	machine.programs.set('/usr/bin/cage', (process) => compose(machine, process, tell));
-	machine.programs.set('/usr/bin/curl', (process) => fetch(machine, process, tell));
+	machine.web.push((address) => {
+		const feed = machine.bench.feeds.find((known) => known.address === address);
+		if (!feed) return null;
+		if (machine.activeFaults.has('feed-refuses')) return { code: 22, why: 'The requested URL returned error: 503' };
+		return { text: machine.activeFaults.has('feed-wrong') ? '<p>Sorry, back soon.</p>\n' : feed.text, bytes: null };
+	});
 	machine.on('fault', ({ name, on }) => {
 		if (name === 'feed-refuses') tell.event(on ? 'feed-refuses' : 'feed-answers', 'fault');
-	});
-}
-
-/** Options of curl that fetch-feeds.sh uses; others are said to be left out. Source: curl(1). */
-const CURL_OPTIONS = new Set(['--silent', '--show-error', '--fail', '--location']);
-const CURL_VALUES = new Set(['--max-redirs', '--proto', '--max-time', '--output']);
-
-function fetch(machine: Machine, process: Process, tell: Tell): void {
-	let output = '';
-	let address = '';
-	const args = process.argv.slice(1);
-	for (let n = 0; n < args.length; n++) {
-		const arg = args[n]!;
-		if (CURL_VALUES.has(arg)) {
-			if (arg === '--output') output = args[n + 1] ?? '';
-			n++;
-		} else if (!arg.startsWith('-')) address = arg;
-		else if (!CURL_OPTIONS.has(arg)) machine.unknown(`curl ${arg}`);
-	}
-	const fails = (code: number, why: string): void => {
-		process.err(`curl: (${code}) ${why}\n`);
-		tell.event('not-fetched', 'bad', { address, why });
-		process.after(REFUSED_MS, () => process.exit(code));
-	};
-	if (!machine.online) return fails(6, 'Could not resolve host');
-	const feed = machine.bench.feeds.find((known) => known.address === address);
-	if (machine.activeFaults.has('feed-refuses')) return fails(22, 'The requested URL returned error: 503');
-	if (!feed) return fails(6, 'Could not resolve host');
-	const text = machine.activeFaults.has('feed-wrong') ? '<p>Sorry, back soon.</p>\n' : feed.text;
-	process.after(FETCH_MS, () => {
-		const why = machine.systemd.mayWrite(process.unit, output) ?? machine.disk.write(output, text, false);
-		if (why !== null) return fails(23, `Failure writing output to destination: ${why}`);
-		process.exit(0);
 	});
 }
 
@@ -142,7 +112,8 @@ function browse(
 	if (kept === '' || machine.systemd.mayWrite(process.unit, kept) !== null)
 		return fails(`the browser may not write its profile to ${kept || 'its home'}`);
 	const address = options.find((option) => !option.startsWith('--')) ?? '';
-	const show = readShow(machine, tell, address);
+	const page = readShow(machine, tell, address);
+	const show = page?.show;
 	const edges = show ? hungEdges(show.screen.edges, ((360 - turn) % 360) as typeof turn) : null;
 	const across = turn % 180 === 0;
 	const width = show ? (across ? show.screen.widthPx : show.screen.heightPx) : 1;
@@ -165,13 +136,18 @@ function browse(
 	}
 	process.onKill(() => opened.close());
 	tell.event('browser-begins', 'info');
-	if (!show) return machine.emit('player-fails', tell.said('white'));
+	if (!page) return machine.emit('player-fails', tell.said('white'));
 	const mayReadFeeds = options.includes('--allow-file-access-from-files') && address.endsWith(READS_FEEDS);
-	process.after(BROWSER_MS, () => run(machine, process, tell, show, opened, mayReadFeeds));
+	process.after(BROWSER_MS, () => run(machine, process, tell, page, opened, mayReadFeeds));
 }
 
+/** What a page shows, and the folder that it lies in. */
+interface Opened {
+	readonly show: Show;
+	readonly folder: string;
+}
 /** The page as it stands on the disk, and its parts; null: nothing comes of it. */
-function readShow(machine: Machine, tell: Tell, address: string): Show | null {
+function readShow(machine: Machine, tell: Tell, address: string): Opened | null {
 	const path = /^file:\/\/(\/[^?#]*)/.exec(address)?.[1] ?? '';
 	const read = (at: string): { readonly text: string; readonly bytes: Uint8Array | null } | null => {
 		const file = machine.disk.get(at);
@@ -220,19 +196,28 @@ function readShow(machine: Machine, tell: Tell, address: string): Show | null {
 		tell.event('page-broken', 'bad', { why: `${issue.path.join('.')}: ${issue.message}` });
 		return null;
 	}
-	return show.data;
+	return { show: show.data, folder };
 }
 
-/** Where the page looks for an entry's file. */
-const pathOf = (address: string): string =>
-	address.startsWith('file://')
-		? decodeURIComponent(address.slice('file://'.length))
-		: decodeURIComponent(address.replace(/^\.\.\//, `${PAGE_DIR.slice(0, PAGE_DIR.lastIndexOf('/'))}/`));
+/** Where the page looks for an entry's file, from the folder that it lies in. */
+const pathOf = (address: string, folder: string): string =>
+	decodeURIComponent(
+		address.startsWith('file://')
+			? address.slice('file://'.length)
+			: address.replace(/^\.\.\//, `${folder.slice(0, folder.lastIndexOf('/'))}/`)
+	);
 
 type Screen = Exclude<ReturnType<NonNullable<Machine['offers']['openScreen']>>, string>;
 
 /** What the page's own script does, by heart: what is on by its rules, and what each zone shows. */
-function run(machine: Machine, process: Process, tell: Tell, show: Show, screen: Screen, mayReadFeeds: boolean): void {
+function run(
+	machine: Machine,
+	process: Process,
+	tell: Tell,
+	{ show, folder }: Opened,
+	screen: Screen,
+	mayReadFeeds: boolean
+): void {
 	const { screen: size } = show;
 	const shape = {
 		codec: 'page',
@@ -283,7 +268,7 @@ function run(machine: Machine, process: Process, tell: Tell, show: Show, screen:
 	const said = new Set<string>();
 	const missing = (entry: string, title: string): boolean => {
 		const address = show.media[entry];
-		const path = address === undefined ? entry : pathOf(address);
+		const path = address === undefined ? entry : pathOf(address, folder);
 		const there = address !== undefined && machine.disk.get(path) !== undefined;
 		const copied = machine.bench.media.some(({ location }) => location === path);
 		if (copied) machine.assumed.add('the files that you copy yourself are there');
@@ -324,6 +309,7 @@ function run(machine: Machine, process: Process, tell: Tell, show: Show, screen:
 		else if (!missing(item.id, item.title) && item.kind !== 'sound')
 			screen.show(item.title, { ...shape, codec: item.kind, framesPerSec: item.kind === 'film' ? 25 : null }, false);
 		if (item) shown.add(item.id);
+		machine.log(process.unit, `yphos-page alive ${new Date(nowMs).toISOString()}`);
 		const list = show.lists[on.show] ?? [];
 		const isRound = list.every(({ id }) => shown.has(id));
 		for (const { id, kind } of list) if (kind === 'page' && (isRound || id === item?.id)) judge(id);

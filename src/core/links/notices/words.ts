@@ -28,7 +28,6 @@ export const NOTICES_WORDS = {
 	'page-gone': ({ title }: { title: string }) => `${title} is to be shown, and the page does not have it`,
 	'media-missing': ({ title, path }: { title: string; path: string }) => `${title} is not shown: ${path} is not there`,
 	'as-root': () => 'The browser runs as the administrator',
-	'not-fetched': ({ address, why }: { address: string; why: string }) => `Not fetched: ${address}: ${why}`,
 	'feed-refuses': () => 'Feeds refuse',
 	'feed-answers': () => 'Feeds answer again'
 } as const satisfies Words;

@@ -171,22 +171,50 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 	rm(process, machine, args) {
 		const { flags, rest } = operands(args);
 		let code = 0;
-		for (const path of rest) if (!machine.disk.remove(path) && !flags.has('f')) code = missing(process, path);
+		for (const path of rest) {
+			const why = machine.disk.kind(path) === null ? null : mayNot(process, machine, path);
+			if (why !== null) code = refused(process, path, why);
+			else if (machine.disk.remove(path)) continue;
+			else if (flags.has('r') && machine.disk.kind(path) === 'folder') machine.disk.removeFolder(path);
+			else if (!flags.has('f')) code = missing(process, path);
+		}
 		return code;
 	},
-	mkdir(_, machine, args) {
-		for (const path of operands(args, 'm').rest) machine.disk.makeFolder(path);
+	mkdir(process, machine, args) {
+		for (const path of operands(args, 'm').rest) {
+			const why = machine.disk.kind(path) === 'folder' ? null : mayNot(process, machine, path);
+			if (why !== null) return refused(process, path, why);
+			machine.disk.makeFolder(path);
+		}
 		return 0;
 	},
-	/** A link is a file that holds where it leads. */
+	/** A symbolic link to a folder (-n) is followed; one to a file is a file that holds where it leads. A hard link is the file once more. */
 	ln(process, machine, args) {
+		const { flags, rest } = operands(args);
+		const [from = '', to = ''] = rest;
+		const why = mayNot(process, machine, to);
+		if (why !== null) return refused(process, to, why);
+		if (flags.has('s') && flags.has('n')) {
+			machine.disk.link(to, from);
+			return 0;
+		}
+		const file = flags.has('s') ? { text: from, bytes: null } : machine.disk.get(from);
+		if (!file) return missing(process, from);
+		machine.disk.put(to, file);
+		return 0;
+	},
+	cp(process, machine, args) {
 		const [from = '', to = ''] = operands(args).rest;
-		return refused(process, to, mayNot(process, machine, to) ?? machine.disk.tryPut(to, { text: from, bytes: null }));
+		const file = machine.disk.get(from);
+		if (!file) return missing(process, from);
+		const { text, bytes } = file;
+		return refused(process, to, mayNot(process, machine, to) ?? machine.disk.tryPut(to, { text, bytes }));
 	},
 	readlink(process, machine, args) {
-		const file = machine.disk.get(operands(args).rest[0] ?? '');
-		if (!file) return 1;
-		process.out(`${file.text}\n`);
+		const [path = ''] = operands(args).rest;
+		const to = machine.disk.links.get(path) ?? machine.disk.get(path)?.text;
+		if (to === undefined) return 1;
+		process.out(`${to}\n`);
 		return 0;
 	},
 	chmod(process, machine, args) {

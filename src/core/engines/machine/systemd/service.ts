@@ -31,6 +31,7 @@ export interface Manager {
 	failed(unit: string): void;
 }
 
+type Exec = NonNullable<ReturnType<typeof readExec>>;
 type Role = 'condition' | 'before' | 'main' | 'afterwards' | 'stop';
 interface Command {
 	readonly value: string;
@@ -68,7 +69,7 @@ export function beginService(manager: Manager, name: string, it: Service): void 
 			machine.say('unit-unreadable', 'bad', { unit: name });
 			return endService(manager, name, it, 1);
 		}
-		execute(manager, name, exec.words, it, (code, why) => {
+		execute(manager, name, exec, it, (code, why) => {
 			if (it.run !== run) return;
 			if (command.role === 'condition' && code > 0 && code < 255) {
 				it.state = 'inactive';
@@ -103,7 +104,7 @@ function isTooOften({ files, machine, failed }: Manager, name: string, it: Servi
 function execute(
 	{ files, machine }: Manager,
 	name: string,
-	argv: readonly string[],
+	{ words: argv, flags }: Exec,
 	it: Service,
 	onExit: (code: number, why: string) => void
 ): void {
@@ -120,8 +121,11 @@ function execute(
 		return machine.after(20, () => onExit(1, env));
 	}
 	let alive = true;
-	const kill = spawn(machine, { argv, env, stdin: '', unit: name }, ({ code, err }) => {
+	// With a plus it has all rights, whoever the unit runs as. Source: systemd.service(5), "Command lines", table 1.
+	const unit = flags.includes('+') ? null : name;
+	const kill = spawn(machine, { argv, env, stdin: '', unit }, ({ code, out, err }) => {
 		if (!alive) return;
+		for (const line of `${out}${err}`.split('\n')) if (line !== '') machine.log(name, line);
 		const last = err.trim().split('\n').at(-1)!;
 		// A complaint is worth knowing even where the program went on.
 		if (last !== '') machine.once('program-says', { path, last });
@@ -193,6 +197,6 @@ export function stopService(manager: Manager, name: string, it: Service): void {
 	if (!wasActive) return;
 	for (const value of [...manager.files.values(name, 'ExecStop'), ...manager.files.values(name, 'ExecStopPost')]) {
 		const exec = readExec(value);
-		if (exec) execute(manager, name, exec.words, { ...it, kill: null }, () => {});
+		if (exec) execute(manager, name, exec, { ...it, kill: null }, () => {});
 	}
 }
