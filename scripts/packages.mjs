@@ -89,7 +89,8 @@ const ASKED = [
 	'chromium',
 	'seatd',
 	'xwayland',
-	'curl'
+	'curl',
+	'openssl'
 ];
 
 const work = mkdtempSync(join(tmpdir(), 'yphos-packages-'));

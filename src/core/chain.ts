@@ -1,6 +1,7 @@
 /** The links in signal order, from what is wanted to what is heard. A new link: its folder, and its line here. */
 import { brief } from './links/brief';
 import { card } from './links/card';
+import { delivery } from './links/delivery';
 import { header } from './links/header';
 import { heat } from './links/heat';
 import { network } from './links/network';
@@ -27,5 +28,6 @@ export const chain = [
 	picture,
 	notices,
 	programme,
-	receiving
+	receiving,
+	delivery
 ] as const;

@@ -7,6 +7,7 @@ import type { Machine } from './engines/machine';
 import type { Speaking } from './engines/say';
 import type { Link } from './link';
 import { rehearseCard } from './links/card/rehearse';
+import { rehearseDelivery } from './links/delivery/rehearse';
 import { rehearseHeader } from './links/header/rehearse';
 import { rehearseHeat } from './links/heat/rehearse';
 import { rehearseNetwork } from './links/network/rehearse';
@@ -37,7 +38,8 @@ const REHEARSALS: Partial<Readonly<Record<LinkId, (machine: Machine) => void>>> 
 	picture: rehearsePicture,
 	notices: rehearseNotices,
 	programme: rehearseProgramme,
-	receiving: rehearseReceiving
+	receiving: rehearseReceiving,
+	delivery: rehearseDelivery
 };
 
 /** A link with its part in a rehearsal; one without has none. */

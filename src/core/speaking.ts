@@ -4,6 +4,7 @@
  */
 import type { Words } from './engines/machine';
 import { CARD_WORDS } from './links/card/words';
+import { DELIVERY_WORDS } from './links/delivery/words';
 import { HEADER_WORDS } from './links/header/words';
 import { HEAT_WORDS } from './links/heat/words';
 import { NETWORK_WORDS } from './links/network/words';
@@ -27,7 +28,8 @@ const WORDS: Partial<Readonly<Record<LinkId, Words>>> = {
 	picture: PICTURE_WORDS,
 	notices: NOTICES_WORDS,
 	programme: PROGRAMME_WORDS,
-	receiving: RECEIVING_WORDS
+	receiving: RECEIVING_WORDS,
+	delivery: DELIVERY_WORDS
 };
 
 /** A link by its id, and the words for what it tells. */

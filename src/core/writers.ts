@@ -8,6 +8,8 @@ import { briefSteps } from './links/brief/steps';
 import { cardFiles, sealCard } from './links/card/files';
 import { settingsSheet } from './links/card/sheet';
 import { cardSteps } from './links/card/steps';
+import { deliveryFiles } from './links/delivery/files';
+import { deliverySteps } from './links/delivery/steps';
 import { headerSteps } from './links/header/steps';
 import { heatFiles } from './links/heat/files';
 import { heatSteps } from './links/heat/steps';
@@ -59,7 +61,8 @@ const WRITERS: { readonly [K in LinkId]: Writer<K> } = {
 		],
 		steps: programmeSteps
 	},
-	receiving: { files: receivingFiles, steps: receivingSteps }
+	receiving: { files: receivingFiles, steps: receivingSteps },
+	delivery: { files: deliveryFiles, steps: deliverySteps }
 };
 
 // Whoever has these has room for what judges pages.

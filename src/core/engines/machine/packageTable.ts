@@ -1247,5 +1247,11 @@ export const ASKED_PACKAGES: Readonly<Record<string, PackageContents>> = {
 		users: []
 	},
 	xwayland: { programs: ['/usr/bin/Xwayland'], units: [], conffiles: [], users: [] },
-	curl: { programs: ['/usr/bin/curl'], units: [], conffiles: [], users: [] }
+	curl: { programs: ['/usr/bin/curl'], units: [], conffiles: [], users: [] },
+	openssl: {
+		programs: ['/usr/bin/c_rehash', '/usr/bin/openssl'],
+		units: [],
+		conffiles: ['/etc/ssl/openssl.cnf'],
+		users: []
+	}
 };

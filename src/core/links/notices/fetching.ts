@@ -1,5 +1,6 @@
 import { lines, rootPath, textFile } from '../../files/cardFile';
-import type { CardFile } from '../../link';
+import { contentAt } from '../../files/content';
+import type { CardFile, Context } from '../../link';
 import { LONGEST_FEED, type Feed, type FeedKind } from './feeds/schema';
 import { readTable } from './feeds/table';
 import type { NoticesSettings } from './settings';
@@ -44,7 +45,7 @@ done <"$list"
 [ -z "$failed" ]`.split('\n');
 
 /** The list of feeds, the script that fetches them, and what starts it. */
-export function fetchFiles(settings: NoticesSettings): CardFile[] {
+export function fetchFiles(settings: NoticesSettings, { facts }: Context): CardFile[] {
 	if (fetchedFeeds(settings).length === 0) return [];
 	const of = (...texts: string[]) => lines('notices.feeds', ...texts);
 	const every = (...texts: string[]) => lines('notices.fetchEveryMin', ...texts);
@@ -60,6 +61,7 @@ export function fetchFiles(settings: NoticesSettings): CardFile[] {
 		textFile(rootPath(`/etc/systemd/system/${FEEDS_UNIT}.service`), 'Fetches the feeds.', [
 			...of('[Unit]', 'Description=Fetches the feeds', 'After=network-online.target', 'Wants=network-online.target'),
 			...of('', '[Service]', 'Type=oneshot', `ExecStart=${FETCH_PATH}`, 'User=daemon'),
+			...(facts.fetchesContent ? of(`Environment=YPHOS_LIST=${contentAt(facts, FEEDS_LIST)}`) : []),
 			...of(`StateDirectory=${FEEDS_DIR.slice('/var/lib/'.length)}`),
 			...of('NoNewPrivileges=yes', 'ProtectSystem=strict', 'ProtectHome=yes', 'PrivateDevices=yes'),
 			...of('', '[Install]', 'WantedBy=multi-user.target')

@@ -66,7 +66,7 @@ export function noticesFiles(settings: NoticesSettings, context: Context): CardF
 			bytes: fontBytes(file, base64),
 			setting: 'notices'
 		})),
-		...fetchFiles(settings)
+		...fetchFiles(settings, context)
 	];
 }
 

@@ -1,5 +1,7 @@
 import type { Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../files/cardFile';
+import { contentAt } from '../../files/content';
+import type { Facts } from '../../facts';
 import type { Context } from '../../link';
 import { PAGE_PATH, READS_FEEDS } from './places';
 
@@ -42,14 +44,14 @@ export const BROWSER_OPTIONS = [
 export const cageTurns = (turn: number): number => ((360 - turn) % 360) / 90;
 
 /** Compositor, browser and page in one command. */
-export const kioskWords = (turn: number): string[] => [
+export const kioskWords = (turn: number, facts: Facts): string[] => [
 	CAGE,
 	'-d',
 	...Array.from({ length: cageTurns(turn) }, () => '-r'),
 	'--',
 	BROWSER,
 	...BROWSER_OPTIONS,
-	`file://${PAGE_PATH}${READS_FEEDS}`
+	`file://${contentAt(facts, PAGE_PATH)}${READS_FEEDS}`
 ];
 
 /** The browser as the player's service: begun with the board, begun again when it ends. */
@@ -63,7 +65,10 @@ export function kioskClaims({ facts }: Context): Claim[] {
 			unit: PLAYER_UNIT,
 			why: 'Shows the pages, and begins them again whenever the browser ends.',
 			described: { text: `Shows the pages of ${facts.endpointName}`, setting: 'brief.name' },
-			exec: { words: kioskWords(facts.picture?.turn ?? 0), setting: facts.picture?.turn ? 'picture.turn' : 'notices' },
+			exec: {
+				words: kioskWords(facts.picture?.turn ?? 0, facts),
+				setting: facts.picture?.turn ? 'picture.turn' : 'notices'
+			},
 			home: 'yphos-player',
 			restart: { when: 'always', setting: 'notices' },
 			...(facts.programme?.startAtBoot ? { boots: 'programme.startAtBoot' } : {}),

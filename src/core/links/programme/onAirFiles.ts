@@ -1,6 +1,8 @@
 import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { wallClockMs } from '../../formats/systemd/zone';
 import { unitText } from '../../formats/systemd/unit';
+import { contentAt, contentHome } from '../../files/content';
+import type { Facts } from '../../facts';
 import type { CardFile, CardLine, Context } from '../../link';
 import { bookOf } from '../../onAir/book';
 import { mayPlay, ON_AIR, RULES_PATH, SUN_PATH, takeOnAir } from './onAirScript';
@@ -71,6 +73,14 @@ export function changeTimes({ lines: known, sun, zone }: Rulebook): string[] {
 	];
 }
 
+/** The script takes rules and lists where the latest are. */
+const contentEnvironment = (facts: Facts): string =>
+	[
+		`YPHOS_RULES=${contentAt(facts, RULES_PATH)}`,
+		`YPHOS_SUN=${contentAt(facts, SUN_PATH)}`,
+		`YPHOS_LISTS=${contentHome(facts)}`
+	].join(' ');
+
 /** Rules, the script that follows them, and what starts it: with the board, at each time, and when the clock is set. */
 export function onAirFiles(settings: ProgrammeSettings, context: Context): CardFile[] {
 	const { rules, quiet, startAtBoot } = settings;
@@ -109,6 +119,7 @@ export function onAirFiles(settings: ProgrammeSettings, context: Context): CardF
 		textFile(rootPath(`${UNITS}${ON_AIR_UNIT}.service`), 'Finds what is on now.', [
 			...of('[Unit]', `Description=${unitText('Finds what is on now')}`, `Before=${PLAYER_UNIT}`),
 			...of('', '[Service]', 'Type=oneshot', `ExecStart=${BIN}on-air.sh`, `ExecStartPost=+${BIN}take-on-air.sh`),
+			...(context.facts.fetchesContent ? of(`Environment=${contentEnvironment(context.facts)}`) : []),
 			...of('User=daemon', `StateDirectory=${STATE_DIR.slice('/var/lib/'.length)}`),
 			...of('NoNewPrivileges=yes', 'ProtectSystem=strict', 'ProtectHome=yes', 'PrivateDevices=yes'),
 			...of('', '[Install]', 'WantedBy=multi-user.target')

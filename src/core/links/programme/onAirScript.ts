@@ -10,6 +10,7 @@ export const ON_AIR = `#!/bin/sh
 # on-air.sh: finds by the rules what is on now, and puts its list in place.
 rules=\${YPHOS_RULES:-${RULES_PATH}}
 sun=\${YPHOS_SUN:-${SUN_PATH}}
+lists=\${YPHOS_LISTS:-/opt/yphos}
 state=\${YPHOS_STATE:-${STATE_DIR}}
 set -- \${YPHOS_NOW:-$(date '+%s %z')}
 zone=\${2#?}
@@ -121,8 +122,8 @@ done <"$rules"
 new=''
 case $show in
 rest | '') ;;
-all) new=/opt/yphos/playlist.m3u8 ;;
-*) new=/opt/yphos/list-$show.m3u8 ;;
+all) new=$lists/playlist.m3u8 ;;
+*) new=$lists/list-$show.m3u8 ;;
 esac
 printf '%s\\n' "$why" >"$state/why"
 old=none

@@ -58,17 +58,22 @@ function look(machine: Machine, process: Process, tell: Teller<typeof PROGRAMME_
 		process.err(`cannot open ${path}: ${file ? 'Permission denied' : 'No such file'}\n`);
 		return null;
 	};
-	const rules = openAs(RULES_PATH);
+	const rulesPath = process.env.get('YPHOS_RULES') ?? RULES_PATH;
+	const sunPath = process.env.get('YPHOS_SUN') ?? SUN_PATH;
+	const rules = openAs(rulesPath);
 	// A plan that does not go by the sun has no such file.
-	const sun = disk.get(SUN_PATH) ? openAs(SUN_PATH) : '';
+	const sun = disk.get(sunPath) ? openAs(sunPath) : '';
 	if (rules === null || sun === null) return 2;
 	const { broken, ...book } = read(rules, sun);
 	if (broken) {
-		process.err(`${RULES_PATH}: a line without its times\n`);
+		process.err(`${rulesPath}: a line without its times\n`);
 		return 2;
 	}
 	const { show, line } = onAirAt({ ...book, zone: machine.timeZone }, machine.believedUtcMs);
-	const now = show === 'rest' || show === '' ? '' : listPath(show);
+	const now =
+		show === 'rest' || show === ''
+			? ''
+			: listPath(show).replace('/opt/yphos', process.env.get('YPHOS_LISTS') ?? '/opt/yphos');
 	const put = (path: string, text: string): boolean => {
 		const why = machine.systemd.mayWrite(process.unit, path) ?? disk.write(path, text, false);
 		if (why !== null) process.err(`cannot create ${path}: ${why}\n`);

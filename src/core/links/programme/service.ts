@@ -1,5 +1,6 @@
 import type { Claim } from '../../claims';
 import { PLAYER_UNIT, PLAYLIST_PATH } from '../../files/cardFile';
+import { contentAt } from '../../files/content';
 import type { Context } from '../../link';
 import type { ProgrammeSettings } from './settings';
 
@@ -33,7 +34,7 @@ export const playerService = (programme: ProgrammeSettings, { facts }: Context):
 	described: { text: `Plays for ${facts.endpointName}`, setting: 'brief.name' },
 	exec: programme.rules.length
 		? { words: ['/usr/bin/mpv', `--playlist=${NOW_PATH}`], setting: 'programme.rules' }
-		: { words: ['/usr/bin/mpv', `--playlist=${PLAYLIST_PATH}`], setting: 'sources' },
+		: { words: ['/usr/bin/mpv', `--playlist=${contentAt(facts, PLAYLIST_PATH)}`], setting: 'sources' },
 	home: 'yphos',
 	restart: { when: programme.loop === 'once' ? 'on-failure' : 'always', setting: 'programme.loop' },
 	...(programme.rules.length

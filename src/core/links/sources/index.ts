@@ -17,7 +17,7 @@ import { isFetched, RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt } from './receive'
 import type { Media } from '../../parts/media';
 import { ruleClaims, ruleFigures, ruleOf } from './rules';
 import { sourcesSettings, type SourcesSettings } from './settings';
-import { isShare, storeOf } from './stores';
+import { isShare, mountPoint, storeOf, storeWords } from './stores';
 import { storeClaims } from './storeFiles';
 import './offers';
 import { PLAYER_UNIT } from '../../files/cardFile';
@@ -174,13 +174,14 @@ export const sources: Link<'sources', SourcesSettings> = {
 		carry: 'set'
 	}),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
-	publish: ({ items, waitForNetwork, bufferSec }) => {
+	publish: ({ items, stores, waitForNetwork, bufferSec }) => {
 		const isStream = ({ location }: { location: string }): boolean => placeKind(location) === 'stream';
 		const stream = items[0] !== undefined && isStream(items[0]);
 		// A list within the list is no file that could stand in for a stream.
 		const file = items.find((item) => !isStream(item) && !/\.m3u8?$/i.test(item.location));
 		return {
 			listed: items.length,
+			stores: stores.map((store) => ({ at: mountPoint(store), words: storeWords(store) })),
 			entries: items,
 			streams: items.filter(isFetched).length,
 			firstFile: file ? placesIn(items)(file.location).inPlaylist : null,

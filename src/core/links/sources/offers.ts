@@ -12,6 +12,8 @@ declare module '../../facts' {
 		readonly streams?: number;
 		/** Where the first file of the list lies on the endpoint; null: it has none. */
 		readonly firstFile?: string | null;
+		/** Shares and sticks that are mounted: where, and what they are called. */
+		readonly stores?: readonly { readonly at: string; readonly words: string }[];
 		/** Something is waited for that others send. */
 		readonly receives?: boolean;
 		/** What is played first, how long it takes to open, and whether the player waits for the network before it. */

@@ -60,6 +60,11 @@ const systemctl: Program = (process, machine) => {
 				machine.systemd.stop(unit);
 				machine.emit('unit-asked', { verb: 'stop', unit });
 				return 0;
+			case 'show':
+				if (!args.includes('--property=NRestarts') || !args.includes('--value'))
+					machine.unknown(`systemctl ${args.join(' ')}`);
+				process.out(`${machine.systemd.restartsOf(unit)}\n`);
+				return 0;
 			case 'poweroff':
 				machine.say('powers-off', 'info');
 				machine.after(POWER_OFF_MS, () => machine.mains(false));

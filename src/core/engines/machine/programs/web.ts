@@ -73,7 +73,8 @@ function answerOf(machine: Machine, process: Process, scheme: string, address: s
 const openssl: Program = (process, machine) => {
 	const args = process.argv.slice(1);
 	const value = (name: string): string => args[args.indexOf(name) + 1] ?? '';
-	const known = args[0] === 'dgst' && args.includes('-sha256') && args.includes('-verify') && args.includes('-signature');
+	const known =
+		args[0] === 'dgst' && args.includes('-sha256') && args.includes('-verify') && args.includes('-signature');
 	if (!known) machine.unknown(`openssl ${args.join(' ')}`);
 	const key = machine.disk.read(value('-verify'));
 	const signature = machine.disk.read(value('-signature'));

@@ -18,6 +18,8 @@ export interface Systemd extends Access {
 	/** A target or unit that something else brings about. */
 	reach(unit: string): void;
 	isActive(unit: string): boolean;
+	/** How often it was begun again by itself. */
+	restartsOf(unit: string): number;
 	/** Reads units anew when they are next asked for. */
 	reload(): void;
 }
@@ -32,6 +34,7 @@ export function startSystemd(machine: Machine): Systemd {
 		stop: units.stop,
 		reach: units.reach,
 		isActive: (name) => units.isActive(name),
+		restartsOf: (name) => units.restartsOf(name),
 		reload: () => files.forget(),
 		...accessOf(files, (unit, module) => units.knewDriver(unit, module))
 	};

@@ -17,6 +17,8 @@ export interface Service {
 	run: number;
 	/** When it was started lately, for the limit. */
 	startsMs: number[];
+	/** How often it was begun again by itself. */
+	restarts: number;
 	/** How it has ended lately, and how often so, while nothing else changed. */
 	same: { readonly code: number; readonly version: number; readonly times: number } | null;
 }
@@ -159,6 +161,7 @@ function endService(manager: Manager, name: string, it: Service, code: number): 
 	const again = (): void => {
 		if (it.state !== 'stopped' || it.run !== run || machine.boot !== boot) return;
 		it.state = 'inactive';
+		it.restarts++;
 		manager.start(name);
 	};
 	if (!isTheSameAgain(machine, it, code)) return machine.after(delayMs, again);

@@ -43,6 +43,10 @@ export class Units implements Manager {
 		return it ? it.state === 'active' : this.#reached.has(name);
 	}
 
+	restartsOf(name: string): number {
+		return this.#service(name).restarts;
+	}
+
 	readonly start = (name: string): void => {
 		const it = this.#service(name);
 		if (it.state === 'active' || it.state === 'waiting') return;
@@ -73,7 +77,11 @@ export class Units implements Manager {
 
 	#service(name: string): Service {
 		let found = this.#services.get(name);
-		if (!found) this.#services.set(name, (found = { state: 'inactive', kill: null, run: 0, startsMs: [], same: null }));
+		if (!found)
+			this.#services.set(
+				name,
+				(found = { state: 'inactive', kill: null, run: 0, startsMs: [], restarts: 0, same: null })
+			);
 		return found;
 	}
 

@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import type { Bench } from '../../engines/machine';
+import { fetchedFrom, keyLines, type DeliverySettings } from './settings';
+
+const delivery = z
+	.object({
+		/** The folder where sets are put. */
+		address: z.string(),
+		/** The key of whoever puts them there, as openssl writes it; "": they are not signed. */
+		signedBy: z.string()
+	})
+	.nullable();
+
+declare module '../../engines/machine/bench' {
+	interface Bench {
+		delivery: z.infer<typeof delivery>;
+	}
+}
+/** What a rehearsal knows of sets of content. */
+export const deliveryBenchShape = { delivery: delivery.default(null) };
+
+/** Somebody puts sets where the endpoint looks for them, signed as it asks. */
+export const deliveryBench = (settings: DeliverySettings): Partial<Bench> => ({
+	delivery: settings.from
+		? {
+				address: fetchedFrom(settings),
+				signedBy: settings.publicKey
+					? keyLines(settings.publicKey)
+							.map((line) => `${line}\n`)
+							.join('')
+					: ''
+			}
+		: null
+});

@@ -1,0 +1,58 @@
+import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
+import { CONTENT_DIR } from '../../files/content';
+import type { CardFile, CardLine, Context } from '../../link';
+import { CONTENT_UNIT, OWN_DIR, RENEW_PATH, RENEW_UNIT, SWITCH_PATH } from './places';
+import { RENEW, switchSet } from './scripts';
+import { fetchedFrom, isWeb, keyLines, type DeliverySettings } from './settings';
+
+const UNITS = '/etc/systemd/system/';
+/** The unit that looks for what is on by the rules. */
+const ON_AIR = 'yphos-on-air.service';
+
+/** What fetches a set of content and shows it, and when. */
+export function deliveryFiles(settings: DeliverySettings, { facts }: Context): CardFile[] {
+	const of = (...texts: string[]): CardLine[] => lines('delivery', ...texts);
+	const rules = facts.programme?.rules.length && facts.pages === undefined ? ON_AIR : null;
+	return [
+		textFile(rootPath(`${OWN_DIR}/from`), 'Where new content is fetched from.', [
+			...lines('delivery.from', fetchedFrom(settings))
+		]),
+		textFile(rootPath(`${OWN_DIR}/for`), 'Whose content it takes.', lines('network.hostName', facts.hostName)),
+		...(settings.publicKey
+			? [
+					textFile(
+						rootPath(`${OWN_DIR}/key.pem`),
+						'Whose signature it asks for.',
+						lines('delivery.publicKey', ...keyLines(settings.publicKey))
+					)
+				]
+			: []),
+		textFile(rootPath(RENEW_PATH), 'Fetches new content.', of(...RENEW), '0755'),
+		textFile(
+			rootPath(SWITCH_PATH),
+			'Shows new content, and takes back what does not come to life.',
+			of(...switchSet(facts.pages === undefined ? 'list' : 'pages', rules)),
+			'0755'
+		),
+		textFile(rootPath(UNITS + CONTENT_UNIT), 'Looks whether what is to be shown is whole.', [
+			...of('[Unit]', 'Description=Looks whether what is to be shown is whole'),
+			...of(`Before=${PLAYER_UNIT}${rules ? ` ${rules}` : ''}`),
+			...of('', '[Service]', 'Type=oneshot', 'RemainAfterExit=yes', `ExecStart=${SWITCH_PATH} check`),
+			...of('', '[Install]', 'WantedBy=multi-user.target')
+		]),
+		textFile(rootPath(`${UNITS}${RENEW_UNIT}.service`), 'Fetches new content, and shows it.', [
+			...of('[Unit]', 'Description=Fetches new content'),
+			...of(...(isWeb(settings) ? ['After=network-online.target', 'Wants=network-online.target'] : [])),
+			...of('', '[Service]', 'Type=oneshot'),
+			...of('# What was on trial when the power went.', `ExecStartPre=-+${SWITCH_PATH}`),
+			...of(`ExecStart=${RENEW_PATH}`, `ExecStartPost=+${SWITCH_PATH}`),
+			...of('User=daemon', `StateDirectory=${CONTENT_DIR.slice('/var/lib/'.length)}`),
+			...of('NoNewPrivileges=yes', 'ProtectSystem=strict', 'ProtectHome=yes', 'PrivateDevices=yes', 'PrivateTmp=yes')
+		]),
+		textFile(rootPath(`${UNITS}${RENEW_UNIT}.timer`), 'Says when new content is looked for.', [
+			...of('[Unit]', 'Description=Looks for new content', '', '[Timer]', 'OnBootSec=2min'),
+			...settings.times.flatMap((time, n) => lines(`delivery.times.${n}`, `OnCalendar=*-*-* ${time}:00`)),
+			...of('', '[Install]', 'WantedBy=timers.target')
+		])
+	];
+}

@@ -1,0 +1,30 @@
+/**
+ * The delivery: pages, lists and media come to the endpoint as a set that it fetches by itself. Start at `pack.ts` (what a set is)
+ * and `scripts.ts` (what the endpoint does with it).
+ */
+import type { Link } from '../../link';
+import { deliveryBench, deliveryBenchShape } from './bench';
+import { deliveryClaims } from './claims';
+import { DELIVERY_FAULTS } from './faults';
+import { deliveryFigures } from './figures';
+import { assessDelivery } from './findings';
+import { CALM_DELIVERY, deliverySettings, type DeliverySettings } from './settings';
+import './offers';
+
+/** The link by which content changes without the card. */
+export const delivery: Link<'delivery', DeliverySettings> = {
+	id: 'delivery',
+	title: 'Delivery',
+	settings: deliverySettings,
+	version: 1,
+	empty: () => CALM_DELIVERY,
+	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
+	key: 'l',
+	place: { column: 'world', row: 2, wires: [{ to: 'programme', carries: 'data' }] },
+	publish: () => ({ fetchesContent: true }),
+	bench: { shape: deliveryBenchShape, of: deliveryBench },
+	faults: DELIVERY_FAULTS,
+	claims: deliveryClaims,
+	figures: deliveryFigures,
+	assess: assessDelivery
+};

@@ -1,0 +1,79 @@
+import { signatureBy, tellerFor, type Machine, type WebAnswer } from '../../engines/machine';
+import { cardBytes } from '../../files/cardBytes';
+import { lines, rootPath, textFile } from '../../files/cardFile';
+import { CONTENT_NOW } from '../../files/content';
+import type { CardFile } from '../../link';
+import { DELIVERY_FAULTS } from './faults';
+import { packContent, type Pack } from './pack';
+import { OWN_DIR } from './places';
+import { DELIVERY_WORDS } from './words';
+
+type FaultName = keyof typeof DELIVERY_FAULTS;
+const isOurs = (name: string): name is FaultName => Object.hasOwn(DELIVERY_FAULTS, name);
+const SAYS = { 'set-spoilt': 'spoilt', 'set-forged': 'forged', 'set-dead': 'dead' } as const;
+const GONE: WebAnswer = { code: 22, why: 'The requested URL returned error: 404' };
+const BROKEN: WebAnswer = { code: 18, why: 'transfer closed with outstanding read data remaining', afterMs: 60_000 };
+
+/** What stands at the address: the content of the card itself, packed once more, and what may befall it. */
+export function rehearseDelivery(machine: Machine): void {
+	const { delivery } = machine.bench;
+	const tell = tellerFor(machine, 'delivery', DELIVERY_WORDS);
+	let pack: Pack | null = null;
+	let served = 0;
+	machine.on('fault', ({ name, on }) => {
+		if (!isOurs(name)) return;
+		if (on && delivery) {
+			pack = packContent(
+				newContent(machine, name === 'set-dead'),
+				machine.card.get(rootPath(`${OWN_DIR}/for`))?.text.trim() ?? '',
+				Math.floor(machine.nowUtcMs / 1000)
+			);
+			served = 0;
+			tell.event('set-there', 'fault', { address: delivery.address });
+		}
+		if (name === 'set-breaks-off' && !on) tell.event('comes-back', 'fault');
+		else if (on && name in SAYS) tell.event(SAYS[name as keyof typeof SAYS], 'fault');
+	});
+	machine.web.push((address) => {
+		if (!delivery || !address.startsWith(`${delivery.address}/`)) return null;
+		if (!pack) return GONE;
+		const name = address.slice(delivery.address.length + 1);
+		if (name === 'manifest.txt') return { text: pack.manifest, bytes: null };
+		if (name === 'manifest.txt.sig') {
+			const signer = machine.activeFaults.has('set-forged') ? 'somebody else' : delivery.signedBy;
+			return signer === '' ? GONE : { text: signatureBy(signer, pack.manifest), bytes: null };
+		}
+		const found = pack.files.find(({ digest }) => name === `files/${digest}`);
+		if (!found) return GONE;
+		served++;
+		if (machine.activeFaults.has('set-breaks-off') && served > 1) {
+			if (served === 2) tell.event('breaks-off', 'bad');
+			return BROKEN;
+		}
+		if (machine.activeFaults.has('set-spoilt')) return { text: 'spoilt\n', bytes: null };
+		return 'lines' in found.file
+			? { text: found.file.lines.map(({ text }) => `${text}\n`).join(''), bytes: null }
+			: { text: '', bytes: cardBytes(found.file) };
+	});
+	let shown: string | undefined;
+	machine.world.onChange(() => {
+		const now = machine.disk.links.get(CONTENT_NOW);
+		if (now === shown || now === undefined) return;
+		const set = /\/sets\/(\d+)$/.exec(now)?.[1];
+		if (set !== undefined) tell.event('shows-set', 'info', { set });
+		else if (shown !== undefined) tell.event('shows-card', 'info');
+		shown = now;
+	});
+}
+
+/** The same pages and lists with a word more, so that there is something new; `dead`: without what makes them play. */
+function newContent({ card }: Machine, dead: boolean): CardFile[] {
+	return [...card].map(([path, { text, bytes }]): CardFile => {
+		if (bytes) return { path, mode: '0644', why: '', bytes, setting: 'delivery' };
+		let its = text;
+		if (path.endsWith('/notices/index.html'))
+			its = dead ? text.replace(/<script src=.*\n/, '') : text.replace('<title>', '<title>New: ');
+		else if (path.endsWith('.m3u8')) its = dead ? '#EXTM3U\n' : `${text}# new\n`;
+		return textFile(path, '', lines('delivery', ...its.replace(/\n$/, '').split('\n')));
+	});
+}
