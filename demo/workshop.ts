@@ -338,6 +338,13 @@ export const demoWorkshop: Workshop = {
 			},
 			sound: { ...hatch.sound, used: false },
 			notices: HATCH_NOTICES,
+			// Nobody has made a key yet, and the way is an open one.
+			delivery: {
+				...hatch.delivery,
+				used: true,
+				from: 'http://files.skerrin.example/hatch',
+				times: ['06:45', '12:30']
+			},
 			// One of its rules never holds: the museum is closed on Tuesdays while the tours run.
 			programme: {
 				...hatch.programme,

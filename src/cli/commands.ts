@@ -33,6 +33,8 @@ import { itemAt } from '$core/onAir/item';
 import { resolve, type OnAir } from '$core/onAir/onAir';
 import { itemsOf } from '$core/onAir/items';
 import { weatherJsonSchema } from '$core/links/notices/feeds/weather';
+import { packContent, packEntries } from '$core/links/delivery/pack';
+import { makeKeys, signText } from '$core/links/delivery/sign';
 import { countPlayed, playedCsv, readPlayed } from '$core/links/notices/played';
 import { programmeBook } from '$core/onAir/book';
 import { becauseWords, showWords, whatsOn } from '$core/links/programme/whatsOn';
@@ -50,6 +52,7 @@ import {
 	readPlanFile,
 	Refusal,
 	writeCardFiles,
+	writePacked,
 	absentFrom,
 	type PlanFile
 } from './files';
@@ -187,6 +190,54 @@ export const writeCommand: Command = (args, flags) => {
 		else say(`${endpoint.id}: ${files.length} files in ${dir}`);
 	}
 	return refused ? 1 : 0;
+};
+
+/** Packs what an endpoint fetches: its pages, lists and media, under the names of their digests, with a manifest. */
+export const pack: Command = async (args, flags) => {
+	const { workshop, media } = readPlanFile(need(args, 'PLAN'));
+	const out = text(flags, 'out');
+	if (!out) throw new Refusal('--out DIR is missing: the folder in which the set is to stand.');
+	const [endpoint, ...others] = chosen(workshop, flags);
+	if (!endpoint || others.length > 0) throw new Refusal('Say with --endpoint ID whose content is to be packed.');
+	const { id, plan } = endpoint;
+	if (!plan.delivery.used)
+		throw new Refusal(`${id} fetches no content. Add Delivery to it, and write its card set once more.`);
+	const context = seenFrom(workshop, endpoint, flags, media);
+	const { findings, worst } = assess(chain, plan, context);
+	if (worst === 'stop' && !flags['even-so']) {
+		const stops = findings.filter(({ level }) => level === 'stop').map(({ title }) => title);
+		throw new Refusal(`${id} is not packed: ${stops.join('; ')}. Mend that first, or add --even-so.`);
+	}
+	const files = write(writers, plan, context, { mediaBytes: readMedia(plan, text(flags, 'media'), media) });
+	const packed = packContent(files, plan.network.hostName, Math.floor(Date.now() / 1000));
+	let signature: Uint8Array | null = null;
+	if (plan.delivery.publicKey) {
+		const file = text(flags, 'sign-key');
+		if (!file) throw new Refusal(`${id} takes signed sets alone. Add --sign-key FILE, your private key.`);
+		const signed = await signText(crypto.subtle, packed.manifest, readFileSync(file, 'utf8'), plan.delivery.publicKey);
+		if (!signed.ok) throw new Refusal(`${file}: ${sentence(signed.faults)}`);
+		signature = signed.value;
+	}
+	writePacked(out, packEntries(packed, signature));
+	const named = packed.files.map(({ path }) => path);
+	if (flags.json) sayJson({ endpoint: id, dir: out, bytes: packed.bytes, signed: signature !== null, files: named });
+	else
+		say(`${id}: ${named.length} files, ${(packed.bytes / 1e6).toFixed(1)} MB, in ${out}${signature ? ', signed' : ''}`);
+	return 0;
+};
+
+/** Makes a signing key: the private half as a file that only its owner reads, the public one to be put into the plan. */
+export const key: Command = async (args, flags) => {
+	const file = need(args, 'FILE');
+	const { publicKey, privatePem } = await makeKeys(crypto.subtle);
+	// One that is there may be what endpoints already believe: it is never written over.
+	writeFileSync(file, privatePem, { mode: 0o600, flag: 'wx' });
+	if (flags.json) sayJson({ file, publicKey });
+	else
+		say(
+			`${publicKey}\n\nThat is the public half, for Delivery. The private one stands in ${file}: keep it, and a copy elsewhere.`
+		);
+	return 0;
 };
 
 /** The pass phrase comes from a file, so that it stands in no history and no list of processes. */

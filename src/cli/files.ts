@@ -1,4 +1,4 @@
-import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync, chmodSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, renameSync, statSync, writeFileSync, chmodSync } from 'node:fs';
 import { basename, dirname, isAbsolute, join, relative, resolve, sep } from 'node:path';
 import { cardBytes } from '$core/files/cardBytes';
 import type { CardTree } from '$core/engines/machine';
@@ -78,6 +78,22 @@ export function writeCardFiles(out: string, files: readonly CardFile[]): void {
 		mkdirSync(dirname(path), { recursive: true });
 		writeFileSync(path, cardBytes(file));
 		chmodSync(path, parseInt(file.mode, 8));
+	}
+}
+
+/** A set of content: what lies there already under the name of its digest is left alone. */
+export function writePacked(
+	out: string,
+	entries: readonly { readonly path: string; readonly bytes: Uint8Array | Blob }[]
+): void {
+	mkdirSync(join(out, 'files'), { recursive: true });
+	for (const { path, bytes } of entries) {
+		if (bytes instanceof Blob) throw new RangeError(`${path} is not at hand`);
+		const at = join(out, path);
+		if (path.startsWith('files/') && statSync(at, { throwIfNoEntry: false })?.size === bytes.length) continue;
+		// A manifest takes the place of the last one at once, for an endpoint may be reading it.
+		writeFileSync(`${at}.new`, bytes);
+		renameSync(`${at}.new`, at);
 	}
 }
 

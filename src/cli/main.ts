@@ -3,8 +3,10 @@ import {
 	check,
 	demo,
 	disks,
+	key,
 	look,
 	onAir,
+	pack,
 	played,
 	probe,
 	rehearseCommand,
@@ -20,6 +22,8 @@ const HELP = `yphos: plan, prove and write playback endpoints
   yphos check PLAN [--endpoint ID]                     findings; exit 1 on a stop   [--media DIR]
   yphos check PLAN --endpoint ID --fix FINDING[:N] --out FILE   the workshop with that fix pressed
   yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--share-passwords F] [--even-so]
+  yphos pack PLAN [--endpoint ID] --out DIR [--sign-key FILE]   pages, lists and media as a set that the endpoint fetches   [--media DIR]
+  yphos key FILE                                       makes a signing key for such sets, and says its public half
   yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
   yphos on-air PLAN [--endpoint ID] [--at ISO] [--for 7d]   what is on then, and which rule says so
   yphos played FILE [--each]                           what a page has shown, from its log, as CSV (- reads standard input)
@@ -38,6 +42,8 @@ const COMMANDS = {
 	write: writeCommand,
 	rehearse: rehearseCommand,
 	'on-air': onAir,
+	pack,
+	key,
 	played,
 	probe,
 	disks,
@@ -60,6 +66,7 @@ const VALUES = [
 	'for',
 	'fault',
 	'card-gb',
+	'sign-key',
 	'fix'
 ];
 

@@ -8,7 +8,7 @@ const more = (id: string, place: Place): Pick<Link, 'id' | 'place'> => ({ id, pl
 /** Those that are still to come, where the sketch has them. */
 const ALL = [
 	...links,
-	more('tuner', { column: 'world', row: 2, wires: [{ to: 'sources', carries: 'data' }] }),
+	more('tuner', { column: 'world', row: 2, half: 'right', wires: [{ to: 'sources', carries: 'data' }] }),
 	more('notices', { column: 'content', row: 2, wires: [{ to: 'programme', carries: 'data' }] }),
 	more('picture', { column: 'out', row: 0, wires: [], end: { sense: 'eye', figure: 'x', words: '', without: '' } }),
 	more('recordings', { column: 'out', row: 2, wires: [], end: { sense: 'store', figure: 'x', words: '', without: '' } })

@@ -67,7 +67,7 @@ export const wiresOf = (links: readonly Pick<Link, 'id' | 'place'>[]): Joined[] 
 
 /** The whole chain as a drawing, from what each link says of its place. */
 export function layoutChain(links: readonly Pick<Link, 'id' | 'place'>[]): ChainLayout {
-	const boxes = links.map(({ id, place }) => boxOf(id, place));
+	const boxes = links.map(({ id, place }) => boxOf(id, place, links));
 	const byId = new Map(boxes.map((box) => [box.id, box]));
 	const wanted = wiresOf(links).map(({ from, to, carries }) => ({ from: byId.get(from)!, to: byId.get(to)!, carries }));
 	const across = wanted.filter(({ from, to }) => from.x !== to.x && !overlaps(from, to));
@@ -100,8 +100,12 @@ export function layoutChain(links: readonly Pick<Link, 'id' | 'place'>[]): Chain
 	return { width: WIDTH, height: TALL, boxes, wires, ends };
 }
 
-function boxOf(id: string, { column, row, half, centre }: Place): Box {
+/** Whoever shares a row with nobody has all of it. */
+function boxOf(id: string, place: Place, links: readonly Pick<Link, 'id' | 'place'>[]): Box {
+	const { column, row, centre } = place;
 	const { x, width, rows } = COLUMNS[column];
+	const isShared = links.some((other) => other.id !== id && other.place.column === column && other.place.row === row);
+	const half = isShared ? place.half : undefined;
 	const halfWidth = (width - GAP) / 2;
 	return {
 		id,

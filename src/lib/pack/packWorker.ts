@@ -7,7 +7,10 @@ import { contextFor } from '$core/engines/context';
 import { write } from '$core/engines/write';
 import { cardBytes } from '$core/files/cardBytes';
 import type { Secrets } from '$core/link';
-import { ok, type Result } from '$core/basics/result';
+import { packContent, packEntries } from '$core/links/delivery/pack';
+import { signText } from '$core/links/delivery/sign';
+import { ok, sentence, type Result } from '$core/basics/result';
+import type { Plan } from '$core/plan/plan';
 import type { Opened } from '$core/plan/open';
 import type { Workshop } from '$core/plan/workshop';
 import { rememberWritten } from '$lib/endpoint/written';
@@ -30,15 +33,21 @@ function seldom(onPart: OnPart): OnPart {
 const asBlob = (zip: ReadableStream<Uint8Array>): Promise<Blob> =>
 	new Response(zip as BodyInit, { headers: { 'content-type': 'application/zip' } }).blob();
 
+/** The bytes of what a plan lists, as far as this browser keeps them. */
+async function mediaOf(workshop: Workshop, plan: Plan): Promise<Map<string, Uint8Array | Blob>> {
+	const media = await loadMedia(plan.sources.items.map(({ location }) => location));
+	const digest = new Map(workshop.media.map(({ location, sha256 }) => [location, sha256]));
+	// Without a digest the set could not say what it holds: such a one is read.
+	for (const [location, one] of media)
+		if (one instanceof Blob && !digest.get(location)) media.set(location, new Uint8Array(await one.arrayBuffer()));
+	return media;
+}
+
 const worker = {
 	async cardSet(workshop: Workshop, endpointId: string, secrets: Secrets, onPart: OnPart) {
 		const { plan } = workshop.endpoints.find(({ id }) => id === endpointId)!;
-		const media = await loadMedia(plan.sources.items.map(({ location }) => location));
-		const digest = new Map(workshop.media.map(({ location, sha256 }) => [location, sha256]));
-		// Without a digest the set could not say what it holds: such a one is read.
-		for (const [location, one] of media)
-			if (one instanceof Blob && !digest.get(location)) media.set(location, new Uint8Array(await one.arrayBuffer()));
-		const files = write(writers, plan, contextFor(chain, workshop, endpointId), { ...secrets, mediaBytes: media });
+		const mediaBytes = await mediaOf(workshop, plan);
+		const files = write(writers, plan, contextFor(chain, workshop, endpointId), { ...secrets, mediaBytes });
 		const entries = files.map((file) => ({
 			path: file.path,
 			mode: file.mode,
@@ -48,6 +57,23 @@ const worker = {
 			zip: await asBlob(zipFiles(entries, seldom(onPart))),
 			written: rememberWritten(files, new Date().toISOString())
 		};
+	},
+	/** What an endpoint fetches, signed where it asks for that. */
+	async content(
+		workshop: Workshop,
+		endpointId: string,
+		privatePem: string,
+		onPart: OnPart
+	): Promise<{ readonly zip: Blob | null; readonly problem: string }> {
+		const { plan } = workshop.endpoints.find(({ id }) => id === endpointId)!;
+		const files = write(writers, plan, contextFor(chain, workshop, endpointId), {
+			mediaBytes: await mediaOf(workshop, plan)
+		});
+		const packed = packContent(files, plan.network.hostName, Math.floor(Date.now() / 1000));
+		const { publicKey } = plan.delivery;
+		const signed = publicKey ? await signText(crypto.subtle, packed.manifest, privatePem, publicKey) : ok(null);
+		if (!signed.ok) return { zip: null, problem: sentence(signed.faults) };
+		return { zip: await asBlob(zipFiles(packEntries(packed, signed.value), seldom(onPart))), problem: '' };
 	},
 	async workshop(workshop: Workshop, onPart: OnPart) {
 		const kept = workshop.media.filter((media) => media.kept === 'browser').map(({ location }) => location);

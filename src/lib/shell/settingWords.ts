@@ -129,5 +129,8 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['programme.rules', 'Rules: what is on when', 'schedule weekday opening hours sunrise holiday calendar'],
 	['programme.otherwise', 'While no rule holds', 'default fallback'],
 	['programme.lists', 'Playlists', 'playlist selection'],
-	['programme.quiet', 'Quiet hours', 'schedule silence night timer times']
+	['programme.quiet', 'Quiet hours', 'schedule silence night timer times'],
+	['delivery.from', 'New content from', 'fetch update pages remote web folder share stick'],
+	['delivery.times', 'Looked for at', 'update interval nightly timer'],
+	['delivery.publicKey', 'Signing key', 'signature signed believe']
 ];

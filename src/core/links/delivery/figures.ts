@@ -10,8 +10,7 @@ export function deliveryFigures(settings: DeliverySettings, _: Context): Figure[
 			id: 'when',
 			setting: 'delivery.times',
 			label: 'Looks for new content',
-			text:
-				times.length === 1 ? `daily at ${times[0]}` : times.length ? `${times.length} times a day` : 'at each start',
+			text: times.length === 1 ? `${times[0]} daily` : times.length ? `${times.length}\u00d7 daily` : 'each start',
 			value: times.length,
 			sure: 'exact',
 			from: `You set it: ${whenInWords(times)}, two minutes later, when the network is there.`,
@@ -21,7 +20,7 @@ export function deliveryFigures(settings: DeliverySettings, _: Context): Figure[
 			id: 'where',
 			setting: 'delivery.from',
 			label: 'From',
-			text: from === '' ? 'nowhere yet' : isWeb(settings) ? new URL(from).host : from,
+			text: from === '' ? 'nowhere yet' : isWeb(settings) ? from.split('/')[2]! : from,
 			value: null,
 			sure: 'exact',
 			from: 'You set it.'

@@ -1,8 +1,22 @@
-import { cardDigest, cardSize } from '../../files/cardBytes';
+import { cardBytes, cardDigest, cardSize } from '../../files/cardBytes';
 import { rootPath, textFile } from '../../files/cardFile';
 import { CONTENT_NOW, contentPath } from '../../files/content';
 import type { CardFile } from '../../link';
 import { OWN_DIR, RENEW_PATH, RENEW_UNIT, SWITCH_PATH, CONTENT_UNIT } from './places';
+
+/** How a set is laid out where it waits: files first, so that no manifest ever names one that is not there yet. */
+export const packEntries = (
+	{ manifest, files }: Pack,
+	signature: Uint8Array | null
+): { readonly path: string; readonly mode: '0644'; readonly bytes: Uint8Array | Blob }[] => [
+	...[...new Map(files.map((one) => [one.digest, one])).values()].map(({ digest, file }) => ({
+		path: `files/${digest}`,
+		mode: '0644' as const,
+		bytes: 'blob' in file ? file.blob : cardBytes(file)
+	})),
+	...(signature ? [{ path: 'manifest.txt.sig', mode: '0644' as const, bytes: signature }] : []),
+	{ path: 'manifest.txt', mode: '0644', bytes: new TextEncoder().encode(manifest) }
+];
 
 /** A set of content as it stands at an address: its manifest, and each file under the name of its digest. */
 export interface Pack {
@@ -58,7 +72,7 @@ export function packContent(cardSet: readonly CardFile[], hostName: string, numb
 		`for ${hostName}`,
 		`number ${number}`,
 		...placed
-			.filter(({ onEndpoint, file }) => isNeeded(onEndpoint) && file.mode !== '0600')
+			.filter(({ onEndpoint }) => isNeeded(onEndpoint))
 			.map(({ onEndpoint, file }) => `needs ${cardDigest(file)} 0 ${onEndpoint}`),
 		...files.map(({ path, digest, file }) => `file ${digest} ${cardSize(file)} ${path}`),
 		'end'

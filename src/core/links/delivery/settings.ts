@@ -30,7 +30,7 @@ export const CALM_DELIVERY: DeliverySettings = { used: false, from: '', times: [
 export const isWeb = ({ from }: Pick<DeliverySettings, 'from'>): boolean => /^https?:/.test(from);
 /** As curl takes it, without a slash at the end. Source: curl(1), RFC 8089. */
 export const fetchedFrom = ({ from }: Pick<DeliverySettings, 'from'>): string =>
-	`${from.startsWith('/') ? 'file://' : ''}${from.replace(/\/+$/, '')}`;
+	`${from.startsWith('/') ? 'file://' : ''}${from.replace(/\/$/, '')}`;
 /** The key as openssl reads it: a line for each 64 characters. Source: RFC 7468, 2. */
 export const keyLines = (publicKey: string): string[] => [
 	'-----BEGIN PUBLIC KEY-----',
