@@ -1,8 +1,9 @@
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, openAsBlob, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, openAsBlob, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { calculations } from '$core/engines/calc';
-import type { Finding, Fix, Surroundings } from '$core/link';
+import type { CardFile, Finding, Fix, Surroundings } from '$core/link';
 import { chain } from '$core/chain';
 import { writers } from '$core/writers';
 import { rehearsed } from '$core/rehearsals';
@@ -56,6 +57,7 @@ import {
 	absentFrom,
 	type PlanFile
 } from './files';
+import { sendSet } from './send';
 
 export interface Flags {
 	readonly json: boolean;
@@ -178,12 +180,7 @@ export const writeCommand: Command = (args, flags) => {
 			continue;
 		}
 		const dir = endpoints.length > 1 ? join(out, endpoint.id) : out;
-		const files = write(writers, endpoint.plan, context, {
-			mediaBytes: readMedia(endpoint.plan, text(flags, 'media'), media),
-			radioPskHex: radioKey(endpoint, flags),
-			userPasswordCrypt: userPassword(endpoint, flags),
-			sharePasswords: sharePasswords(endpoint, flags)
-		});
+		const files = cardSet(endpoint, context, flags, media);
 		writeCardFiles(dir, files);
 		if (flags.json)
 			sayJson({ endpoint: endpoint.id, dir, files: files.map(({ path, mode, why }) => ({ path, mode, why })) });
@@ -192,22 +189,57 @@ export const writeCommand: Command = (args, flags) => {
 	return refused ? 1 : 0;
 };
 
+/** A card set with its secrets, from the files in which they are given. */
+const cardSet = (endpoint: Endpoint, context: Surroundings, flags: Flags, media: PlanFile['media']): CardFile[] =>
+	write(writers, endpoint.plan, context, {
+		mediaBytes: readMedia(endpoint.plan, text(flags, 'media'), media),
+		radioPskHex: radioKey(endpoint, flags),
+		userPasswordCrypt: userPassword(endpoint, flags),
+		sharePasswords: sharePasswords(endpoint, flags)
+	});
+
+/** One endpoint without a stop, or with one that the person knows of. */
+function oneWithoutStop(workshop: Workshop, flags: Flags, media: PlanFile['media']): [Endpoint, Surroundings] {
+	const [endpoint, ...others] = chosen(workshop, flags);
+	if (!endpoint || others.length > 0) throw new Refusal('Say with --endpoint ID which of the endpoints is meant.');
+	const context = seenFrom(workshop, endpoint, flags, media);
+	const { findings, worst } = assess(chain, endpoint.plan, context);
+	if (worst === 'stop' && !flags['even-so']) {
+		const stops = findings.filter(({ level }) => level === 'stop').map(({ title }) => title);
+		throw new Refusal(`${endpoint.id} has a stop: ${stops.join('; ')}. Mend that first, or add --even-so.`);
+	}
+	return [endpoint, context];
+}
+
+/** Sends the card set to a running endpoint, after showing what changes there. */
+export const send: Command = async (args, flags) => {
+	const { workshop, media } = readPlanFile(need(args, 'PLAN'));
+	const [endpoint, context] = oneWithoutStop(workshop, flags, media);
+	const { network, card } = endpoint.plan;
+	const dir = mkdtempSync(join(tmpdir(), 'yphos-set-'));
+	try {
+		writeCardFiles(dir, cardSet(endpoint, context, flags, media));
+		return await sendSet({
+			dir,
+			to: text(flags, 'to') ?? `${network.user}@${network.hostName}.local`,
+			firstPartition: card.firstPartition,
+			ssh: text(flags, 'ssh') ?? 'ssh',
+			sure: flags.yes === true,
+			say
+		});
+	} finally {
+		rmSync(dir, { recursive: true });
+	}
+};
+
 /** Packs what an endpoint fetches: its pages, lists and media, under the names of their digests, with a manifest. */
 export const pack: Command = async (args, flags) => {
 	const { workshop, media } = readPlanFile(need(args, 'PLAN'));
 	const out = text(flags, 'out');
 	if (!out) throw new Refusal('--out DIR is missing: the folder in which the set is to stand.');
-	const [endpoint, ...others] = chosen(workshop, flags);
-	if (!endpoint || others.length > 0) throw new Refusal('Say with --endpoint ID whose content is to be packed.');
-	const { id, plan } = endpoint;
+	const [{ id, plan }, context] = oneWithoutStop(workshop, flags, media);
 	if (!plan.delivery.used)
 		throw new Refusal(`${id} fetches no content. Add Delivery to it, and write its card set once more.`);
-	const context = seenFrom(workshop, endpoint, flags, media);
-	const { findings, worst } = assess(chain, plan, context);
-	if (worst === 'stop' && !flags['even-so']) {
-		const stops = findings.filter(({ level }) => level === 'stop').map(({ title }) => title);
-		throw new Refusal(`${id} is not packed: ${stops.join('; ')}. Mend that first, or add --even-so.`);
-	}
 	const files = write(writers, plan, context, { mediaBytes: readMedia(plan, text(flags, 'media'), media) });
 	const packed = packContent(files, plan.network.hostName, Math.floor(Date.now() / 1000));
 	let signature: Uint8Array | null = null;

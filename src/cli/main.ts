@@ -11,6 +11,7 @@ import {
 	probe,
 	rehearseCommand,
 	schema,
+	send,
 	shop,
 	writeCommand,
 	type Flags
@@ -22,6 +23,7 @@ const HELP = `yphos: plan, prove and write playback endpoints
   yphos check PLAN [--endpoint ID]                     findings; exit 1 on a stop   [--media DIR]
   yphos check PLAN --endpoint ID --fix FINDING[:N] --out FILE   the workshop with that fix pressed
   yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--share-passwords F] [--even-so]
+  yphos send PLAN --endpoint ID [--to USER@HOST] [--yes] over SSH to a running endpoint, after showing what changes   [what write takes] [--ssh PROGRAM]
   yphos pack PLAN [--endpoint ID] --out DIR [--sign-key FILE]   pages, lists and media as a set that the endpoint fetches   [--media DIR]
   yphos key FILE                                       makes a signing key for such sets, and says its public half
   yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
@@ -42,6 +44,7 @@ const COMMANDS = {
 	write: writeCommand,
 	rehearse: rehearseCommand,
 	'on-air': onAir,
+	send,
 	pack,
 	key,
 	played,
@@ -53,7 +56,7 @@ const COMMANDS = {
 	calc,
 	demo
 };
-const SWITCHES = ['json', 'even-so', 'help'];
+const SWITCHES = ['json', 'even-so', 'help', 'yes'];
 const VALUES = [
 	'endpoint',
 	'out',
@@ -67,6 +70,8 @@ const VALUES = [
 	'fault',
 	'card-gb',
 	'sign-key',
+	'to',
+	'ssh',
 	'fix'
 ];
 

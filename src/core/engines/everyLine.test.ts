@@ -24,6 +24,9 @@ const HOUR_MS = 3_600_000;
 const HARD_DAY = [
 	{ name: 'stream-refuses', atMs: 2 * HOUR_MS, lastsMs: 60_000 },
 	{ name: 'power-cut', atMs: 5 * HOUR_MS, lastsMs: 5_000 },
+	// New content before the next start; later some that does not play.
+	{ name: 'new-set', atMs: HOUR_MS, lastsMs: 60_000 },
+	{ name: 'set-dead', atMs: 15 * HOUR_MS, lastsMs: 60_000 },
 	// In the small hours, over the time of updates.
 	{ name: 'power-cut', atMs: 8 * HOUR_MS, lastsMs: 70 * 60_000 },
 	{ name: 'converter-unplugged', atMs: 20 * HOUR_MS, lastsMs: 60_000 },
@@ -316,6 +319,18 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 	[
 		/yphos-player\.service: (?:without|misspelt) "(?:Conflicts=getty|After=getty|RuntimeDirectoryMode|SuccessExitStatus|Wants=seatd|After=seatd)/,
 		'seatd is begun with the board; nobody stops the browser on that day'
+	],
+	[
+		/renew\.sh: (?:swapped|.*(?:YPHOS_|stays|openssl|manifest\.sig|number=''|whole|mkdir|sync|rm -|media|\[ ! -e|\[ -e|\*\.\.|get\(\)))/,
+		'refusals: no set of that day gives cause for them, and nobody has made a key; each is tried in a real shell by the delivery\u2019s test'
+	],
+	[
+		/switch-set\.sh: (?:swapped|.*(?:sync|since=|return 1|rm -|for (?:set|file) in|files?\b|mkdir|before|trying|is_whole|not whole|exit [01]|back\)|readlink|tidy|taken on trust|is shown'|"\t(?:begin|;;)"|\t\tpoint))/,
+		'what is torn, taken back by hand or tidied, which that day does not have; tried in a real shell by the delivery\u2019s test'
+	],
+	[
+		/yphos-content\.service|yphos-renew\.service: without "(?:After=|Wants=|ExecStartPre|User=|PrivateTmp)|renew\.timer: without "OnCalendar|yphos-player\.service: without "(?:After|Wants)=yphos-content|feeds\.service: without "Environment/,
+		'either unit has the other started; hardening; each start looks for new content anyway, and feeds stay the same ones'
 	],
 	[/mpv\.conf: without "audio-samplerate/, 'the mixing device has that rate in any case'],
 	[/mpv\.conf: (?:without|misspelt) "(?:profile|cache|input-ipc-server)/, 'it helps by parts of a second, or by a key']

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Snippet } from 'svelte';
 	import type { BenchScreen } from '$core/links/picture/bench';
 	import { TEST_CARDS } from '$core/links/picture/cards';
 	import { NO_EDGES } from '$core/links/picture/overscan';
@@ -16,8 +17,10 @@
 		/** A still picture's own bytes, where the app has them. */
 		still: Uint8Array | null;
 		nowMs: number;
+		/** Draws a page on the whole screen, upright; null: none is shown. */
+		page: Snippet | null;
 	}
-	let { screen, now, why, seen, still, nowMs }: Props = $props();
+	let { screen, now, why, seen, still, nowMs, page }: Props = $props();
 	/** To practise: the card with the numbered edges, on this very set. */
 	let practises = $state(false);
 
@@ -39,6 +42,7 @@
 	});
 	/** The picture before it is turned into its place. */
 	const flat = $derived(turn % 180 === 0 ? { w: inner.width, h: inner.height } : { w: inner.height, h: inner.width });
+	const upright = $derived(turn % 180 === 0 ? { w: W, h: H } : { w: H, h: W });
 	const cards = $derived(
 		practises
 			? `data:image/svg+xml,${encodeURIComponent(writeSvg(TEST_CARDS[0]!.draw({ widthPx: W, heightPx: H }, NO_EDGES)))}`
@@ -76,6 +80,10 @@
 				<rect width={W} height={H} fill="#05080a" />
 				{#if practises}
 					<image href={cards} width={W} height={H} preserveAspectRatio="none" />
+				{:else if lit && seen && page}
+					<g transform={`translate(${W / 2} ${H / 2}) rotate(${turn}) translate(${-upright.w / 2} ${-upright.h / 2})`}>
+						<foreignObject width={upright.w} height={upright.h}>{@render page()}</foreignObject>
+					</g>
 				{:else if lit && seen}
 					<g
 						transform={`translate(${inner.x + inner.width / 2} ${inner.y + inner.height / 2}) rotate(${turn}) translate(${-flat.w / 2} ${-flat.h / 2})`}

@@ -1,11 +1,14 @@
 import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
+import type { Context } from '../../link';
 import { fetchedFrom, keyLines, type DeliverySettings } from './settings';
 
 const delivery = z
 	.object({
 		/** The folder where sets are put. */
 		address: z.string(),
+		/** Whose content they are packed for. */
+		packedFor: z.string(),
 		/** The key of whoever puts them there, as openssl writes it; "": they are not signed. */
 		signedBy: z.string()
 	})
@@ -20,10 +23,11 @@ declare module '../../engines/machine/bench' {
 export const deliveryBenchShape = { delivery: delivery.default(null) };
 
 /** Somebody puts sets where the endpoint looks for them, signed as it asks. */
-export const deliveryBench = (settings: DeliverySettings): Partial<Bench> => ({
+export const deliveryBench = (settings: DeliverySettings, { facts }: Context): Partial<Bench> => ({
 	delivery: settings.from
 		? {
 				address: fetchedFrom(settings),
+				packedFor: facts.hostName,
 				signedBy: settings.publicKey
 					? keyLines(settings.publicKey)
 							.map((line) => `${line}\n`)

@@ -1,11 +1,10 @@
 import { signatureBy, tellerFor, type Machine, type WebAnswer } from '../../engines/machine';
 import { cardBytes } from '../../files/cardBytes';
-import { lines, rootPath, textFile } from '../../files/cardFile';
+import { lines, textFile } from '../../files/cardFile';
 import { CONTENT_NOW } from '../../files/content';
 import type { CardFile } from '../../link';
 import { DELIVERY_FAULTS } from './faults';
 import { packContent, type Pack } from './pack';
-import { OWN_DIR } from './places';
 import { DELIVERY_WORDS } from './words';
 
 type FaultName = keyof typeof DELIVERY_FAULTS;
@@ -25,7 +24,7 @@ export function rehearseDelivery(machine: Machine): void {
 		if (on && delivery) {
 			pack = packContent(
 				newContent(machine, name === 'set-dead'),
-				machine.card.get(rootPath(`${OWN_DIR}/for`))?.text.trim() ?? '',
+				delivery.packedFor,
 				Math.floor(machine.nowUtcMs / 1000)
 			);
 			served = 0;

@@ -50,6 +50,11 @@ const missing = (process: Process, path: string): number => {
 /** Why a unit's own settings keep its programs from writing there; null: they do not. */
 const mayNot = (process: Process, machine: Machine, path: string): string | null =>
 	machine.systemd.mayWrite(process.unit, path);
+/** Whether it is kept from a file by its mode, whoever it runs as. */
+const mayNotRead = (process: Process, machine: Machine, path: string): boolean => {
+	const file = machine.disk.get(path);
+	return file !== undefined && !machine.systemd.mayRead(process.unit, file.mode);
+};
 const refused = (process: Process, path: string, why: string | null): number => {
 	if (why === null) return 0;
 	process.err(`${process.argv[0]}: ${path}: ${why}\n`);
@@ -59,7 +64,7 @@ function input(process: Process, machine: Machine, rest: readonly string[]): str
 	if (rest.length === 0) return process.stdin;
 	let text = '';
 	for (const path of rest) {
-		const read = machine.disk.read(path);
+		const read = mayNotRead(process, machine, path) ? null : machine.disk.read(path);
 		if (read === null) return null;
 		text += read;
 	}
@@ -205,7 +210,7 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 	},
 	cp(process, machine, args) {
 		const [from = '', to = ''] = operands(args).rest;
-		const file = machine.disk.get(from);
+		const file = mayNotRead(process, machine, from) ? undefined : machine.disk.get(from);
 		if (!file) return missing(process, from);
 		const { text, bytes } = file;
 		return refused(process, to, mayNot(process, machine, to) ?? machine.disk.tryPut(to, { text, bytes }));

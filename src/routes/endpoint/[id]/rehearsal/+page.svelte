@@ -30,12 +30,14 @@
 		{ text: 'a season', ms: 91 * DAY_MS }
 	];
 	const SPEEDS = [1, 10, 100, 1000, 10_000];
-	const FAULTS = faultsOf(chain);
-	/** What can be broken at any moment, and what is broken from the first start on. */
-	const groups = [
+	/** What can befall the links that this endpoint has: at any moment, or from the first start on. */
+	const FAULTS = $derived(
+		faultsOf(links.filter(({ id, use }) => !use || use.is((view.plan as Record<string, unknown>)[id])))
+	);
+	const groups = $derived([
 		{ title: 'Break something', names: Object.keys(FAULTS).filter((name) => !FAULTS[name]!.fromStart) },
 		{ title: 'At the first start', names: Object.keys(FAULTS).filter((name) => FAULTS[name]!.fromStart) }
-	];
+	]);
 	const runner = new RehearsalRunner();
 	let lengthMs = $state(120_000);
 	let speed = $state(10);
@@ -74,6 +76,12 @@
 		const item = view.plan.sources.items.find(({ title, location }) => (title || location) === seen?.title);
 		return item ? (view.mediaBytes.get(item.location) ?? null) : null;
 	});
+	/** The page that stands, by its title. */
+	const page = $derived(
+		seen && view.plan.notices.used
+			? (view.plan.notices.pages.find(({ id, title }) => (title || id) === seen.title) ?? null)
+			: null
+	);
 	/** Whether anything is to be heard of it at all. */
 	const hears = $derived(
 		ear?.spans.some(({ state }) => state !== 'off' && state !== 'unused' && state !== 'silence') ?? true
@@ -134,6 +142,12 @@
 			? (ms / 1000).toFixed(1)
 			: new Date(wallClockMs(zone, startUtcMs + ms)).toISOString().slice(5, 19).replace('T', ' ');
 </script>
+
+{#snippet drawnPage()}
+	{#await import('$lib/rehearsal/PageOnStage.svelte') then { default: PageOnStage }}
+		{#if page}<PageOnStage {page} utcMs={startUtcMs + nowMs} />{/if}
+	{/await}
+{/snippet}
 
 <svelte:head><title>Rehearsal · {view.plan.brief.name}</title></svelte:head>
 
@@ -213,6 +227,7 @@
 				{seen}
 				{still}
 				{nowMs}
+				page={page ? drawnPage : null}
 			/>
 		{/if}
 		{#if hears || !view.bench.screen}<div class="meter">

@@ -1,0 +1,38 @@
+<script lang="ts">
+	import { showOf } from '$core/links/notices/show';
+	import type { Page } from '$core/links/notices/settings';
+	import { worldOf } from '$core/links/notices/world';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { addressOf } from '$lib/media/address';
+	import { PageView, type Stage } from '../../player/draw';
+	import '../../player/player.css';
+
+	/** The page that is on, drawn as the endpoint's own browser draws it, at that instant. */
+	let { page, utcMs }: { page: Page; utcMs: number } = $props();
+	const view = useEndpoint();
+	$effect(() => void view.loadMedia());
+	const show = $derived(showOf(view.plan.notices, view.context));
+	const stage = $derived<Stage>({
+		...show,
+		mediaOf(id) {
+			const entry = view.plan.sources.items.find((one) => one.id === id);
+			return entry ? addressOf(view.mediaBytes.get(entry.location)) : null;
+		}
+	});
+	/** Faster than a person sees, it is not drawn again. */
+	const second = $derived(Math.floor(utcMs / 1000));
+	const drawing = new PageView();
+	$effect(() => {
+		drawing.show(page, stage, worldOf(show, second * 1000, new Map()));
+	});
+</script>
+
+<div {@attach (node) => node.append(drawing.root)} class="page"></div>
+
+<style>
+	.page {
+		position: relative;
+		width: 100%;
+		height: 100%;
+	}
+</style>
