@@ -349,8 +349,14 @@ export const demoWorkshop: Workshop = {
 			programme: {
 				...hatch.programme,
 				lists: [
-					{ id: 'ferry', title: 'Ferry and steps', items: ['page-tides', 's3'] },
-					{ id: 'hours', title: 'Tickets and tours', items: ['page-tickets', 'page-tour', 's2'] }
+					{
+						id: 'ferry',
+						title: 'Ferry and steps',
+						items: ['page-tides', 's3'],
+						// Who waits for the ferry wants its times above all.
+						wishes: [{ item: 'page-tides', perHour: null, percent: 75, apartFrom: [] }]
+					},
+					{ id: 'hours', title: 'Tickets and tours', items: ['page-tickets', 'page-tour', 's2'], wishes: [] }
 				],
 				rules: [
 					{

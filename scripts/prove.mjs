@@ -38,6 +38,8 @@ const yphos = (...args) => capture(process.execPath, [cli, ...args]);
 const CONTROL = 'Audio Output Volume Control';
 /** What the rig serves. Source: its README, "What stands around the endpoint". */
 const RIG_SHARE = { kind: 'smb', server: 'stand-in.test', share: 'media', user: 'yphos', version: 'auto' };
+const keyFile = resolve(work, 'signing-key.pem');
+const publicKey = yphos('key', keyFile).out.split('\n')[0];
 if (plan === 'demo') yphos('demo', work);
 const workshop = JSON.parse(readFileSync(plan === 'demo' ? resolve(work, 'skerrin-light.yphos.json') : plan, 'utf8'));
 // Nobody copies files there by hand: what the set does not bring is left out of the list.
@@ -73,6 +75,8 @@ for (const { plan: known } of workshop.endpoints) {
 		Object.assign(known.programme, { lists: [], rules: [] });
 		Object.assign(workshop.venue.noticeTheme, { ground: '#000000', marginPercent: 0, gapPercent: 0 });
 	}
+	// The rig's web server stands in for any; a key of this run's own signs what is put there.
+	if (known.delivery.used) Object.assign(known.delivery, { from: 'http://stand-in.test/content', publicKey });
 	if (known.sound.volumeAt === 'converter') known.sound.mixerName = CONTROL;
 	// The rig has no Bluetooth adapter, and its archive none of the programs that receive.
 	known.receiving.used = false;
@@ -121,6 +125,23 @@ const written = yphos(
 process.stdout.write(written.out + written.err);
 if (written.code !== 0) process.exit(written.code);
 
+// New content waits on the web: the same pages under another title, packed and signed as a person would.
+const site = resolve(work, 'site');
+const { delivery } = workshop.endpoints.find(({ id }) => id === endpoint).plan;
+const NEW_TITLE = 'Fetched anew';
+if (delivery.used) {
+	const changed = JSON.parse(readFileSync(planFile, 'utf8'));
+	changed.endpoints.find(({ id }) => id === endpoint).plan.notices.pages[0].title = NEW_TITLE;
+	const newPlan = resolve(work, 'new.yphos.json');
+	writeFileSync(newPlan, JSON.stringify(changed));
+	const packed = yphos(
+		...['pack', newPlan, '--endpoint', endpoint, '--even-so'],
+		...['--out', resolve(site, 'content'), '--sign-key', keyFile]
+	);
+	process.stdout.write(packed.out + packed.err);
+	if (packed.code !== 0) process.exit(packed.code);
+}
+
 // The emulated converter, as its own probe report describes it, takes the place of the planned one and keeps its name.
 const bench = JSON.parse(readFileSync(resolve(set, 'docs', 'bench.json'), 'utf8'));
 const planned = bench.soundCards[0];
@@ -146,12 +167,18 @@ const START_SEC = 60;
 /** A browser needs a minute and more on the emulated machine before its first page. */
 const byBrowser = workshop.endpoints.some(({ id, plan: known }) => id === endpoint && known.notices.used);
 const watchedSec = (seenOnScreen) =>
-	Math.max(seenOnScreen ? (byBrowser ? 240 : 75) : 40, shareLateSec > 0 ? shareLateSec + 150 : 0);
+	Math.max(
+		seenOnScreen ? (byBrowser ? 240 : 75) : 40,
+		shareLateSec > 0 ? shareLateSec + 150 : 0,
+		// Looked for two minutes after the start; then the player begins once more.
+		delivery.used ? (byBrowser ? 480 : 240) : 0
+	);
 const foretold = JSON.parse(
 	yphos(
 		'rehearse',
 		set,
 		...['--bench', benchFile, '--json', '--at', '2026-11-24T12:00:00Z'],
+		...(delivery.used ? ['--fault', 'new-set@0s', '--for', `${START_SEC + watchedSec(true)}s`] : []),
 		...(shareLateSec > 0
 			? ['--fault', `server-asleep@0s+${START_SEC + shareLateSec}s`, '--for', `${START_SEC + watchedSec(true)}s`]
 			: [])
@@ -183,6 +210,7 @@ const started = run('bash', [
 	...['--bare', ...image],
 	...['--clock-behind', '30', '--clock-after', '20'],
 	...(planned ? ['--card-id', planned.cardId] : ['--no-audio']),
+	...(delivery.used ? ['--stream', '--web', site] : []),
 	...(sources.stores.length > 0 ? ['--share', share] : []),
 	...(shareLateSec > 0 ? ['--share-late', String(shareLateSec)] : []),
 	...(seen ? ['--connector', bench.screen.connector, '--screen', `${seen.widthPx}x${seen.heightPx}`] : []),
@@ -261,6 +289,19 @@ function lateShareRows() {
 	];
 }
 
+/** Fetched, believed, shown, and not taken back. */
+function deliveryRows() {
+	const journal = readFileSync(resolve(out, 'journal.txt'), 'utf8');
+	const yes = (is) => (is ? 'yes' : 'no');
+	const told = foretold.events.filter(({ text }) => /^Shown is /.test(text)).length === 1;
+	const isShown = journal.includes('the new set is shown');
+	const last = [...journal.matchAll(/yphos-page shows \S+ (\[.*\])/g)].at(-1)?.[1] ?? '';
+	return [
+		['new content fetched and shown', yes(told), yes(isShown), told === isShown],
+		...(byBrowser ? [['what stands in the end', NEW_TITLE, last, last.includes(NEW_TITLE)]] : [])
+	];
+}
+
 /** On a page the picture with the marks keeps its own shape in the middle of what the page has. */
 function markedBox([width, height, left, top]) {
 	if (!byBrowser) return [width, height, left, top];
@@ -319,6 +360,7 @@ const rows = [
 	],
 	...(planned ? soundRows() : []),
 	...(shareLateSec > 0 ? lateShareRows() : []),
+	...(delivery.used ? deliveryRows() : []),
 	...(seen ? pictureRows() : [])
 ];
 console.log(`\n${'what'.padEnd(44)}${'foretold'.padEnd(22)}${'found'.padEnd(22)}`);

@@ -249,17 +249,48 @@ const CASES: readonly Case[] = [
 			[
 				'programme.list-unused-l',
 				'note',
-				{ lists: [{ id: 'l', title: 'Spare', items: ['s1'] }], rules: [newRule('r', 'all', 'Day')] }
+				{ lists: [{ id: 'l', title: 'Spare', items: ['s1'], wishes: [] }], rules: [newRule('r', 'all', 'Day')] }
 			],
 			[
 				'programme.list-empty-l',
 				'stop',
-				{ lists: [{ id: 'l', title: 'Empty', items: [] }], rules: [newRule('r', 'l', 'Day')] }
+				{ lists: [{ id: 'l', title: 'Empty', items: [], wishes: [] }], rules: [newRule('r', 'l', 'Day')] }
 			],
 			[
 				'programme.list-lost-l',
 				'caution',
-				{ lists: [{ id: 'l', title: 'Old', items: ['s1', 'gone'] }], rules: [newRule('r', 'l', 'Day')] }
+				{ lists: [{ id: 'l', title: 'Old', items: ['s1', 'gone'], wishes: [] }], rules: [newRule('r', 'l', 'Day')] }
+			],
+			[
+				'programme.wish-l-s1-apart',
+				'caution',
+				{
+					lists: [
+						{
+							id: 'l',
+							title: 'Wished',
+							items: ['s1', 's1'],
+							wishes: [{ item: 's1', perHour: null, percent: null, apartFrom: ['s1'] }]
+						}
+					],
+					rules: [newRule('r', 'l', 'Day')]
+				}
+			],
+			[
+				'programme.wishes-shuffled',
+				'caution',
+				{
+					lists: [
+						{
+							id: 'l',
+							title: 'Wished',
+							items: ['s1', 's2'],
+							wishes: [{ item: 's1', perHour: 1, percent: null, apartFrom: [] }]
+						}
+					],
+					rules: [newRule('r', 'l', 'Day')],
+					shuffle: true
+				}
 			]
 		] as [string, Level, Parts['programme'], Partial<Surroundings['venue']>?][]
 	).map(([id, level, programme, venue = {}]): Case => ({

@@ -26,7 +26,7 @@ export interface OnNow<I> extends OnAir {
 }
 
 /** Of unknown length: as long as a still of a careful plan. */
-const ASSUMED_MS = 12_000;
+export const ASSUMED_MS = 12_000;
 const DAY_MS = 86_400_000;
 
 /** A list begins when its line does, or at midnight; what has come between does not count, so that it goes on where it was. */

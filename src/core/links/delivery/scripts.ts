@@ -100,9 +100,12 @@ echo "$number" >"$state/ready"`.split('\n');
 
 /** What there is to see of a player that has come to life: the page says so itself; the other one runs, and is not begun again. */
 const LIVES = {
-	pages: `	for try in 1 2 3 4 5 6 7 8 9 10 11 12 13 14 15 16 17 18 19 20 21 22 23 24 25 26 27 28 29 30; do
+	pages: `	# A small board with a slow card may need minutes for a browser.
+	tries=0
+	while [ $tries -lt 48 ]; do
 		sleep 5
 		journalctl --quiet --unit ${PLAYER_UNIT} --since "@$since" --output cat | grep -qF 'yphos-page alive' && return 0
+		tries=$((tries + 1))
 	done
 	return 1`,
 	list: `	begun=$(systemctl show --property=NRestarts --value ${PLAYER_UNIT})

@@ -2,6 +2,7 @@ import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
 import { clockOf } from '../../parts/chosen';
 import { assessRules } from './assessRules';
+import { assessWishes } from './assessWishes';
 import type { ProgrammeSettings } from './settings';
 
 const own = changing<ProgrammeSettings>('programme');
@@ -12,6 +13,7 @@ export const assessProgramme = (settings: ProgrammeSettings, context: Context): 
 	...assessGone(settings, context),
 	...assessQuiet(settings.quiet),
 	...assessRules(settings, context),
+	...assessWishes(settings, context),
 	...assessClock(settings, context)
 ];
 

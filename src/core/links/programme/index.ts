@@ -4,6 +4,7 @@ import { entryClaims } from '../../basics/entries';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
+import { isSaved } from '../../plan/saved';
 import { assessProgramme } from './findings';
 import {
 	MAY_PLAY_PATH,
@@ -141,11 +142,17 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 	id: 'programme',
 	title: 'Programme',
 	settings: programmeSettings,
-	version: 4,
+	version: 5,
 	migrations: {
 		1: (saved) => ({ used: true, ...saved }),
 		2: (saved) => ({ whenGone: 'list', lookSec: LOOK_SEC, ...saved }),
-		3: (saved) => ({ lists: [], rules: [], otherwise: 'all', ...saved })
+		3: (saved) => ({ lists: [], rules: [], otherwise: 'all', ...saved }),
+		4: (saved) => ({
+			...saved,
+			lists: Array.isArray(saved.lists)
+				? saved.lists.map((list: unknown) => (isSaved(list) ? { wishes: [], ...list } : list))
+				: saved.lists
+		})
 	},
 	empty: ({ kind }) => ({
 		used: playsList(kind),

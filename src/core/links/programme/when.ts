@@ -50,10 +50,25 @@ export const programmeList = z.object({
 	id: idText.refine((id) => !TAKEN.includes(id), 'This word stands for something else here.'),
 	title: lineText(80),
 	/** Ids of entries of the sources, in order; the same one may come again. */
-	items: z.array(idText).max(1000)
+	items: z.array(idText).max(1000),
+	/** How often an entry is to come, and beside which others never. */
+	wishes: uniqueList(
+		z.object({
+			item: idText,
+			perHour: z.number().int().min(1).max(360).nullable(),
+			percent: z.number().int().min(1).max(100).nullable(),
+			apartFrom: z.array(idText).max(20)
+		}),
+		50,
+		({ item }) => item,
+		'That entry has its wishes already.'
+	)
 });
 /** A playlist of its own. */
 export type ProgrammeList = z.infer<typeof programmeList>;
+
+/** What a new playlist begins with. */
+export const newList = (id: string, title: string): ProgrammeList => ({ id, title, items: [], wishes: [] });
 
 /** Rules and playlists as the plan keeps them. */
 export const rulesShape = {

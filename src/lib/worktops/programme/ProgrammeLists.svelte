@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
-	import type { ProgrammeList } from '$core/links/programme/when';
+	import ListWishes from './ListWishes.svelte';
+	import { newList, type ProgrammeList } from '$core/links/programme/when';
 	import { everything, itemOf } from '$core/onAir/items';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { TextField } from '$lib/fields';
@@ -82,6 +83,7 @@
 					on:click={() => change(list, { items: [...list.items, picked[list.id] ?? entries[0]!.id] })}>Add</Button
 				>
 			</div>
+			<ListWishes {list} put={(wishes) => change(list, { wishes })} />
 			<Button kind="ghost" size="small" on:click={() => remove(list)}>Take the playlist and its rules out</Button>
 		</section>
 	{:else}
@@ -95,7 +97,7 @@
 	on:click={() =>
 		view.set('programme.lists', [
 			...lists,
-			{ id: `list-${crypto.randomUUID().slice(0, 8)}`, title: `Playlist ${lists.length + 1}`, items: [] }
+			newList(`list-${crypto.randomUUID().slice(0, 8)}`, `Playlist ${lists.length + 1}`)
 		])}>Add a playlist</Button
 >
 

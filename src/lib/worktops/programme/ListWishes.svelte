@@ -1,0 +1,159 @@
+<script lang="ts">
+	import { Checkbox, NumberInput, Select, SelectItem } from 'carbon-components-svelte';
+	import { formatSeconds } from '$core/basics/format';
+	import { lengthsIn } from '$core/links/programme/assessWishes';
+	import { leastPerHour, percentOf, type ListWish } from '$core/links/programme/wishes';
+	import type { ProgrammeList } from '$core/links/programme/when';
+	import { itemOf } from '$core/onAir/items';
+	import { useEndpoint } from '$lib/endpoint/view.svelte';
+
+	interface Props {
+		list: ProgrammeList;
+		put: (wishes: ProgrammeList['wishes']) => string | null;
+	}
+	let { list, put }: Props = $props();
+	const view = useEndpoint();
+	const lengthOf = $derived(lengthsIn(view.context));
+	const titleOf = (id: string): string => itemOf(id, view.context)?.title ?? id;
+	const items = $derived(list.items.filter((id) => itemOf(id, view.context)));
+	const entries = $derived([...new Set(items)]);
+	const totalMs = $derived(items.reduce((sum, id) => sum + lengthOf(id), 0));
+	let chosen = $state('');
+	const one = $derived(entries.includes(chosen) ? chosen : (entries[0] ?? ''));
+	const NONE = { perHour: null, percent: null, apartFrom: [] };
+	const wish = $derived<ListWish>(list.wishes.find(({ item }) => item === one) ?? { item: one, ...NONE });
+	let problem = $state('');
+
+	function change(part: Partial<ListWish>): void {
+		const next = { ...wish, ...part, apartFrom: [...(part.apartFrom ?? wish.apartFrom)] };
+		const asks = next.perHour !== null || next.percent !== null || next.apartFrom.length > 0;
+		const others = list.wishes.filter(({ item }) => item !== one);
+		problem = put(asks ? [...others, next] : others) ?? '';
+	}
+	const number = (value: unknown): number | null =>
+		value === null || value === '' || !Number.isFinite(Number(value)) ? null : Math.round(Number(value));
+	/** Where each turn stands in the round, parts of it. */
+	const turns = $derived.by(() => {
+		let at = 0;
+		return items.map((id) => {
+			const from = at;
+			at += lengthOf(id) / totalMs;
+			return { id, from, part: lengthOf(id) / totalMs };
+		});
+	});
+	const LETTERS_FROM = 0.035;
+</script>
+
+{#if entries.length > 1}
+	<details open={list.wishes.length > 0}>
+		<summary>How often each comes</summary>
+		<svg
+			viewBox="0 0 600 34"
+			preserveAspectRatio="none"
+			role="img"
+			aria-label={`One round, ${formatSeconds(totalMs)}: ${items.map(titleOf).join(', ')}`}
+		>
+			{#each turns as { id, from, part }, n (n)}
+				<rect class:one={id === one} x={from * 600} y="0" width={Math.max(1, part * 600 - 1)} height="24"
+					><title>{titleOf(id)}, {formatSeconds(lengthOf(id))}</title></rect
+				>
+				{#if part > LETTERS_FROM}<text class:one={id === one} x={(from + part / 2) * 600} y="16"
+						>{entries.indexOf(id) + 1}</text
+					>{/if}
+			{/each}
+		</svg>
+		<p class="soft small">One round: {formatSeconds(totalMs)}, {items.length} turns.</p>
+		<Select size="sm" labelText="Entry" selected={one} on:update={(event) => (chosen = String(event.detail))}>
+			{#each entries as id, n (id)}<SelectItem value={id} text={`${n + 1}  ${titleOf(id)}`} />{/each}
+		</Select>
+		<p class="small">
+			Comes at least {leastPerHour(items, one, lengthOf)} times in an hour, and has
+			{percentOf(items, one, lengthOf).toFixed(0)}&#8201;% of the time.
+		</p>
+		<div class="two">
+			<NumberInput
+				size="sm"
+				labelText="At least, times an hour"
+				allowEmpty
+				min={1}
+				max={360}
+				value={wish.perHour}
+				hideSteppers
+				on:change={(event) => change({ perHour: number(event.detail) })}
+			/>
+			<NumberInput
+				size="sm"
+				labelText="At least, % of the time"
+				allowEmpty
+				min={1}
+				max={100}
+				value={wish.percent}
+				hideSteppers
+				on:change={(event) => change({ percent: number(event.detail) })}
+			/>
+		</div>
+		<fieldset>
+			<legend class="small">Never right beside</legend>
+			{#each entries as id (id)}
+				<Checkbox
+					labelText={id === one ? 'itself' : titleOf(id)}
+					checked={wish.apartFrom.includes(id)}
+					on:check={(event) =>
+						event.detail !== wish.apartFrom.includes(id) &&
+						change({
+							apartFrom: event.detail ? [...wish.apartFrom, id] : wish.apartFrom.filter((known) => known !== id)
+						})}
+				/>
+			{/each}
+		</fieldset>
+		{#if problem}<p class="bad small" role="alert">{problem}</p>{/if}
+	</details>
+{/if}
+
+<style>
+	details {
+		display: grid;
+		gap: 6px;
+	}
+	summary {
+		cursor: pointer;
+		font-weight: 600;
+		padding: 4px 0;
+	}
+	svg {
+		width: 100%;
+		height: 34px;
+		margin-top: 6px;
+	}
+	rect {
+		fill: var(--rule-strong);
+		opacity: 0.55;
+	}
+	rect.one {
+		fill: var(--trace);
+		opacity: 1;
+	}
+	text {
+		text-anchor: middle;
+		font-size: 12px;
+		fill: var(--ink);
+	}
+	text.one {
+		fill: var(--sheet);
+		font-weight: 700;
+	}
+	.two {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+		margin: 6px 0;
+	}
+	fieldset {
+		border: 0;
+		padding: 0;
+		margin: 0;
+	}
+	.bad {
+		color: var(--signal);
+	}
+</style>
