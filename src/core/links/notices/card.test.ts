@@ -19,6 +19,7 @@ import type { Plan } from '../../plan/plan';
 import { rehearsed } from '../../rehearsals';
 import { speaking } from '../../speaking';
 import { writers } from '../../writers';
+import { ALIVE } from './alive';
 import { FETCH } from './fetching';
 import { HOSTILE } from '../../../lib/server/standInFeeds';
 import { pageLines } from './files';
@@ -80,6 +81,23 @@ describe('pages on the card, rehearsed', () => {
 		expect(on.at(-1)).toEqual([4800, expect.stringMatching('Shown:'), 'no rule holds']);
 		expect(eye.verdict).toMatchObject({ good: true, words: expect.stringMatching('whole and upright') as string });
 		expect(texts).not.toMatch(/Not rehearsed: (?!\/usr\/sbin\/thd)/);
+	});
+	it('that crash are begun anew within eight minutes, by the timer alone', () => {
+		const crash = [{ name: 'page-crashes', atMs: 0.5 * HOUR }];
+		const { texts, eye } = run(card, '2026-11-27T12:00:00Z', HOUR, crash);
+		const dark = eye.spans.filter(({ fromMs, state }) => fromMs >= 0.5 * HOUR && state !== 'picture');
+		expect(dark.length).toBeGreaterThan(0);
+		expect(dark.reduce((sum, { fromMs, toMs }) => sum + toMs - fromMs, 0)).toBeLessThan(8 * 60_000);
+		expect(eye.spans.at(-1)!.state).toBe('picture');
+		expect(texts).toContain('the page has been silent for minutes');
+		const timer = 'boot/yphos/root/etc/systemd/system/yphos-page-alive.timer';
+		const without = run(
+			damaged(timer, () => ''),
+			'2026-11-27T12:00:00Z',
+			HOUR,
+			crash
+		).eye;
+		expect(without.spans.at(-1)!.state).not.toBe('picture');
 	});
 	it('are black in quiet hours, and the browser stays', () => {
 		const plan: Plan = {
@@ -359,5 +377,28 @@ describe.skipIf(spawnSync('curl', ['--version']).status !== 0)('fetch-feeds.sh i
 			// The others are fetched all the same.
 			expect(readFileSync(join(dir, 'news'), 'utf8')).toContain('b</title>');
 		}
+	});
+});
+
+describe('page-alive.sh in a real shell', () => {
+	const dir = mkdtempSync(join(tmpdir(), 'yphos-alive-'));
+	afterAll(() => rmSync(dir, { recursive: true }));
+	const look = (active: boolean, said: string): string => {
+		for (const [name, script] of [
+			['systemctl', `[ "$1" = is-active ] && exit ${active ? 0 : 3}; echo "$*"`],
+			['journalctl', `echo '${said}'`]
+		] as const)
+			writeFileSync(join(dir, name), `#!/bin/sh\n${script}\n`, { mode: 0o755 });
+		const env = { ...process.env, PATH: `${dir}:${process.env.PATH}`, YPHOS_MISSED: join(dir, 'missed') };
+		return spawnSync('sh', ['-c', ALIVE.join('\n')], { encoding: 'utf8', env }).stdout;
+	};
+	const AGAIN = 'restart yphos-player.service\n';
+
+	it('begins it anew at the third silence in a row, and not before', () => {
+		expect([look(true, ''), look(true, ''), look(true, ''), look(true, '')]).toEqual(['', '', AGAIN, '']);
+		expect([look(true, 'yphos-page alive'), look(true, ''), look(true, '')]).toEqual(['', '', '']);
+		expect([look(true, 'yphos-page shows'), look(true, 'a word of another'), look(true, '')]).toEqual(['', '', '']);
+		expect([look(false, ''), look(true, ''), look(true, '')]).toEqual(['', '', '']);
+		expect(look(true, '')).toBe(AGAIN);
 	});
 });

@@ -1,6 +1,7 @@
 import { PLAYER_FONTS, PLAYER_SCRIPT, PLAYER_STYLE } from 'virtual:player';
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import type { CardFile, Context } from '../../link';
+import { aliveFiles } from './alive';
 import { fetchFiles } from './fetching';
 import { POLICY } from './policy';
 import type { NoticesSettings } from './settings';
@@ -66,6 +67,7 @@ export function noticesFiles(settings: NoticesSettings, context: Context): CardF
 			bytes: fontBytes(file, base64),
 			setting: 'notices'
 		})),
+		...aliveFiles(),
 		...fetchFiles(settings, context)
 	];
 }

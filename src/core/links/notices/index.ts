@@ -5,6 +5,7 @@
 import { entryClaims } from '../../basics/entries';
 import type { Claim } from '../../claims';
 import type { Context, Figure, Link } from '../../link';
+import { aliveClaims } from './aliveClaims';
 import { noticesBench, noticesBenchShape } from './bench';
 import { NOTICES_FAULTS } from './faults';
 import { fetchClaims, fetchedFeeds } from './fetchClaims';
@@ -15,6 +16,7 @@ import './offers';
 
 const claims = (settings: NoticesSettings, context: Context): Claim[] => [
 	...kioskClaims(context),
+	...aliveClaims(),
 	...fetchClaims(settings),
 	// How large it is, the picture link says itself; a still that is drawn takes nothing of a decoder.
 	{

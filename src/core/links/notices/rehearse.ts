@@ -2,9 +2,11 @@ import { PLAYER_SHA256 } from 'virtual:player-digest';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { OTHERS_READ, tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
+import { PLAYER_UNIT } from '../../files/cardFile';
 import { hungEdges } from '../../standards/edges';
 import { itemAt } from '../../onAir/item';
 import { shownIn } from './content';
+import { ALIVE, ALIVE_PATH, MISSED_PATH, MOST_MISSED } from './alive';
 import { BROWSER } from './kiosk';
 import { POLICY } from './policy';
 import { READS_FEEDS } from './places';
@@ -43,8 +45,40 @@ export function rehearseNotices(machine: Machine): void {
 		if (machine.activeFaults.has('feed-refuses')) return { code: 22, why: 'The requested URL returned error: 503' };
 		return { text: machine.activeFaults.has('feed-wrong') ? '<p>Sorry, back soon.</p>\n' : feed.text, bytes: null };
 	});
+	rehearseAlive(machine);
 	machine.on('fault', ({ name, on }) => {
+		if (name === 'page-crashes' && on) {
+			for (const crash of crashes.get(machine) ?? []) crash();
+		}
 		if (name === 'feed-refuses') tell.event(on ? 'feed-refuses' : 'feed-answers', 'fault');
+	});
+}
+
+/** Pages that run, and what makes each crash. */
+const crashes = new WeakMap<Machine, Set<() => void>>();
+
+/** What page-alive.sh does, by heart: it is run hundreds of times a day. That the script does the same is shown in a real shell. */
+function rehearseAlive(machine: Machine): void {
+	const { disk } = machine;
+	// What lies below /run is gone with the power.
+	machine.on('mains-off', () => void disk.remove(MISSED_PATH));
+	machine.byHeart.set(ALIVE_PATH, {
+		text: `${ALIVE.join('\n')}\n`,
+		program: (process) => {
+			const isAlive = (crashes.get(machine)?.size ?? 0) > 0;
+			if (!machine.systemd.isActive(PLAYER_UNIT) || isAlive) disk.remove(MISSED_PATH);
+			else {
+				const times = Number(disk.read(MISSED_PATH) ?? 0) + 1;
+				if (times < MOST_MISSED) disk.put(MISSED_PATH, { text: `${times}\n`, bytes: null });
+				else {
+					disk.remove(MISSED_PATH);
+					process.err('the page has been silent for minutes: the browser is begun anew\n');
+					machine.systemd.stop(PLAYER_UNIT);
+					machine.systemd.start(PLAYER_UNIT);
+				}
+			}
+			process.exit(0);
+		}
 	});
 }
 
@@ -280,11 +314,24 @@ function run(
 	const kinds = Object.values(show.lists).flatMap((list) => list.map(({ kind }) => kind));
 	if (kinds.some((kind) => kind === 'film' || kind === 'sound')) machine.unknown('the sound of what a page plays');
 	else machine.emit('player-silent', tell.said('silent'));
+	let crashed = false;
+	const running = crashes.get(machine) ?? new Set();
+	crashes.set(machine, running);
+	const crash = (): void => {
+		crashed = true;
+		running.delete(crash);
+		tell.event('page-crashes', 'bad');
+		screen.blank();
+		machine.emit('player-fails', tell.said('crashed'));
+	};
+	running.add(crash);
+	process.onKill(() => void running.delete(crash));
 	let reason = '';
 	let lookedMs = -Infinity;
 	/** By list what of it has been shown since it last came on: once round, nothing new comes before it changes. */
 	let shown = new Set<string>();
 	const tick = (): void => {
+		if (crashed) return;
 		const nowMs = machine.believedUtcMs;
 		if (machine.clock.nowMs - lookedMs >= LOOK_MS) {
 			lookedMs = machine.clock.nowMs;

@@ -32,36 +32,23 @@
 	}
 	const number = (value: unknown): number | null =>
 		value === null || value === '' || !Number.isFinite(Number(value)) ? null : Math.round(Number(value));
-	/** Where each turn stands in the round, parts of it. */
-	const turns = $derived.by(() => {
-		let at = 0;
-		return items.map((id) => {
-			const from = at;
-			at += lengthOf(id) / totalMs;
-			return { id, from, part: lengthOf(id) / totalMs };
-		});
-	});
+	/** A turn with less than this part of the round has no room for its number. */
 	const LETTERS_FROM = 0.035;
 </script>
 
 {#if entries.length > 1}
 	<details open={list.wishes.length > 0}>
 		<summary>How often each comes</summary>
-		<svg
-			viewBox="0 0 600 34"
-			preserveAspectRatio="none"
-			role="img"
-			aria-label={`One round, ${formatSeconds(totalMs)}: ${items.map(titleOf).join(', ')}`}
-		>
-			{#each turns as { id, from, part }, n (n)}
-				<rect class:one={id === one} x={from * 600} y="0" width={Math.max(1, part * 600 - 1)} height="24"
-					><title>{titleOf(id)}, {formatSeconds(lengthOf(id))}</title></rect
+		<div class="round" role="img" aria-label={`One round, ${formatSeconds(totalMs)}: ${items.map(titleOf).join(', ')}`}>
+			{#each items as id, n (n)}
+				<span
+					class:one={id === one}
+					style:flex-grow={lengthOf(id) / totalMs}
+					title={`${titleOf(id)}, ${formatSeconds(lengthOf(id))}`}
+					>{lengthOf(id) / totalMs > LETTERS_FROM ? entries.indexOf(id) + 1 : ''}</span
 				>
-				{#if part > LETTERS_FROM}<text class:one={id === one} x={(from + part / 2) * 600} y="16"
-						>{entries.indexOf(id) + 1}</text
-					>{/if}
 			{/each}
-		</svg>
+		</div>
 		<p class="soft small">One round: {formatSeconds(totalMs)}, {items.length} turns.</p>
 		<Select size="sm" labelText="Entry" selected={one} on:update={(event) => (chosen = String(event.detail))}>
 			{#each entries as id, n (id)}<SelectItem value={id} text={`${n + 1}  ${titleOf(id)}`} />{/each}
@@ -120,27 +107,28 @@
 		font-weight: 600;
 		padding: 4px 0;
 	}
-	svg {
-		width: 100%;
-		height: 34px;
-		margin-top: 6px;
+	.round {
+		display: flex;
+		gap: 1px;
+		height: 24px;
+		margin: 6px 0;
 	}
-	rect {
-		fill: var(--rule-strong);
-		opacity: 0.55;
+	.round span {
+		flex-basis: 0;
+		overflow: hidden;
+		background: var(--rule);
+		color: var(--ink);
+		font-size: var(--size-small);
+		line-height: 24px;
+		text-align: center;
 	}
-	rect.one {
-		fill: var(--trace);
-		opacity: 1;
-	}
-	text {
-		text-anchor: middle;
-		font-size: 12px;
-		fill: var(--ink);
-	}
-	text.one {
-		fill: var(--sheet);
+	.round .one {
+		background: var(--trace);
+		color: var(--sheet);
 		font-weight: 700;
+	}
+	.small {
+		margin: 6px 0;
 	}
 	.two {
 		display: grid;
