@@ -97,5 +97,6 @@ export const HATCH_NOTICES: NoticesSettings = {
 	],
 	fetchEveryMin: 15,
 	units: 'metric',
+	showByPhone: true,
 	language: 'en-GB'
 };

@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
 import { LAUNCH } from '../scripts/chromium.mjs';
 import { expect, open, test } from './app';
@@ -143,4 +144,27 @@ test('pages are changed by keyboard and mouse, feeds fetched, and a fix makes a 
 	await expect(page.getByRole('button', { name: /^Menu/ })).toBeVisible();
 	await page.goto('/endpoint/ticket-hatch/plan/programme');
 	await expect(page.getByLabel('Add an entry').first().getByRole('option', { name: 'Page: Menu' })).toHaveCount(1);
+});
+
+test('the page shows at once what is asked for by phone, and goes back to its rules', async () => {
+	const { page: address } = hatchWith(() => {});
+	const folder = dirname(fileURLToPath(address));
+	// On the endpoint the wish lies below /run, where this test may not write.
+	const wish = join(folder, 'wish');
+	const program = join(folder, 'player.js');
+	writeFileSync(program, readFileSync(program, 'utf8').replaceAll('/run/yphos-show/now', wish));
+	writeFileSync(wish, 'none 0\n');
+	const browser = await chromium.launch({ ...LAUNCH, args: [...LAUNCH.args, '--allow-file-access-from-files'] });
+	const page = await browser.newPage();
+	await page.goto(`${address}?feeds`);
+	const shown = () => page.evaluate(() => document.documentElement.dataset.item ?? '');
+	await expect.poll(shown).not.toBe('');
+	for (const id of ['page-tour', 'page-tides']) {
+		writeFileSync(wish, `${id} ${Math.floor(Date.now() / 1000) + 600}\n`);
+		await expect.poll(shown, { timeout: 10_000 }).toBe(id);
+	}
+	const said = page.waitForEvent('console', (message) => message.text().startsWith('yphos-page shows'));
+	writeFileSync(wish, 'none 0\n');
+	await said;
+	await browser.close();
 });

@@ -2,12 +2,15 @@
  * The player page: shows by its own clock what the show in index.html says. It never shows an error: what is missing is left out, and
  * what breaks begins anew. What it has shown it says on the console, which the service's log keeps.
  */
+import { BY_HAND_PATH, readByHand } from '../core/files/byHand';
 import { itemAt } from '../core/onAir/item';
 import { READS_FEEDS } from '../core/links/notices/places';
 import { showSchema, type Show } from '../core/links/notices/show';
 import { worldOf, type Fetched } from '../core/links/notices/world';
 import { PageView, type Stage } from './draw';
 
+/** A wish by phone is looked for so often. */
+const ORDERS_MS = 2000;
 /** Feeds on the disk are looked at so often. */
 const LOOK_MS = 20_000;
 /** After a fault of its own it begins anew, but not in a whirl. */
@@ -104,7 +107,19 @@ function showWhole(id: string, kind: 'still' | 'film' | 'sound', intoMs: number)
 /** What is on, reckoned again when that is over or the clock is put back. */
 let now: ReturnType<typeof itemAt<Show['lists'][string][number]>> | null = null;
 let reckonedMs = 0;
+/** What somebody with a phone wants to be seen. */
+let ordered: ReturnType<typeof readByHand> = null;
 function onNow(utcMs: number): NonNullable<typeof now> {
+	const page = read.pages.find(({ id }) => id === ordered?.id);
+	if (ordered && page && utcMs < ordered.untilUtcMs)
+		return {
+			...itemAt(read.book, () => [], utcMs),
+			item: { id: page.id, title: page.title, kind: 'page', lastsMs: null },
+			show: 'by hand',
+			line: null,
+			index: -1,
+			intoMs: 0
+		};
 	if (now && utcMs >= reckonedMs && utcMs < now.untilUtcMs) return now;
 	reckonedMs = utcMs;
 	return (now = itemAt(read.book, (list) => read.lists[list] ?? [], utcMs));
@@ -157,6 +172,8 @@ void document.fonts.ready.then(() => {
 	tick();
 	setInterval(tick, 250);
 	// On the endpoint alone: elsewhere the browser would refuse, and say so.
+	if (location.search === READS_FEEDS && read.byHand)
+		setInterval(() => void fileText(`file://${BY_HAND_PATH}`).then((text) => (ordered = readByHand(text))), ORDERS_MS);
 	if (location.search === READS_FEEDS && read.feeds.some(({ path }) => path)) {
 		const again = (): void => void look().finally(() => setTimeout(again, LOOK_MS));
 		again();

@@ -120,6 +120,7 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['notices.feeds', 'Feeds', 'csv ical rss atom json weather tides'],
 	['notices.units', 'Units of weather', 'celsius fahrenheit metric imperial'],
 	['notices.language', 'Language of days and months', 'locale'],
+	['notices.showByPhone', 'Pages at once, by phone', 'override now remote'],
 	['notices.fetchEveryMin', 'Feeds are fetched every', 'refresh interval'],
 	['programme.startAtBoot', 'Start at boot', 'autoplay automatically'],
 	['programme.loop', 'At the end of the list', 'repeat loop once'],

@@ -82,6 +82,32 @@ describe('pages on the card, rehearsed', () => {
 		expect(eye.verdict).toMatchObject({ good: true, words: expect.stringMatching('whole and upright') as string });
 		expect(texts).not.toMatch(/Not rehearsed: (?!\/usr\/sbin\/thd)/);
 	});
+	it('are shown at once by phone, and again by the rules when that is asked for, or half an hour later', () => {
+		const asked = { name: 'phone-shows', atMs: 0.5 * HOUR };
+		const back = run(card, '2026-11-27T16:00:00Z', HOUR, [{ ...asked, lastsMs: 300_000 }]);
+		const byHand = back.on.findIndex(([, , why]) => why === 'by phone');
+		const [at = 0] = back.on[byHand]!;
+		expect([at > 1800 && at < 1806, back.on[byHand]![1]]).toEqual([true, 'Shown: Tides and times']);
+		expect(back.on[byHand + 1]![0]).toBeLessThan(2110);
+		expect(back.on[byHand + 1]![2]).toBe('rule: Before the ferry');
+		const left = run(card, '2026-11-27T15:00:00Z', 2 * HOUR, [{ ...asked, lastsMs: 2 * HOUR }]).on;
+		const n = left.findIndex(([, , why]) => why === 'by phone');
+		expect(left[n + 1]![0]! - left[n]![0]!).toBeGreaterThan(29 * 60);
+		expect(left[n + 1]![0]! - left[n]![0]!).toBeLessThan(31 * 60);
+		// A power cut ends it: what lies below /run is gone.
+		const cut = run(card, '2026-11-27T16:00:00Z', HOUR, [
+			{ ...asked, lastsMs: HOUR },
+			{ name: 'power-cut', atMs: 0.6 * HOUR, lastsMs: 5000 }
+		]).on;
+		expect(cut.at(-1)![2]).toBe('rule: Before the ferry');
+		const nothing = run(
+			damaged('boot/yphos/root/etc/tmpfiles.d/yphos-show.conf', () => ''),
+			'2026-11-27T16:00:00Z',
+			HOUR,
+			[asked]
+		);
+		expect(nothing.on.some(([, , why]) => why === 'by phone')).toBe(false);
+	});
 	it('that crash are begun anew within eight minutes, by the timer alone', () => {
 		const crash = [{ name: 'page-crashes', atMs: 0.5 * HOUR }];
 		const { texts, eye } = run(card, '2026-11-27T12:00:00Z', HOUR, crash);

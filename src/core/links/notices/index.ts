@@ -79,7 +79,8 @@ export const notices: Link<'notices', NoticesSettings> = {
 	id: 'notices',
 	title: 'Notices',
 	settings: noticesSettings,
-	version: 1,
+	version: 2,
+	migrations: { 1: (saved) => ({ showByPhone: false, ...saved }) },
 	empty: ({ kind }) => ({
 		...CALM_NOTICES,
 		used: kind === 'notices',
@@ -88,7 +89,10 @@ export const notices: Link<'notices', NoticesSettings> = {
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	key: 'k',
 	place: { column: 'content', row: 2, wires: [{ to: 'programme', carries: 'data' }] },
-	publish: ({ pages }) => ({ pages: pages.map(({ id, title, forSec }) => ({ id, title, forSec })) }),
+	publish: ({ pages, showByPhone }) => ({
+		pages: pages.map(({ id, title, forSec }) => ({ id, title, forSec })),
+		...(showByPhone && pages.length ? { byPhone: pages.map(({ id, title }) => ({ id, title })) } : {})
+	}),
 	bench: { shape: noticesBenchShape, of: noticesBench },
 	faults: NOTICES_FAULTS,
 	claims,

@@ -2,6 +2,7 @@ import { PLAYER_SHA256 } from 'virtual:player-digest';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { OTHERS_READ, tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
+import { BY_HAND_PATH, readByHand } from '../../files/byHand';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import { hungEdges } from '../../standards/edges';
 import { itemAt } from '../../onAir/item';
@@ -19,7 +20,8 @@ const COMPOSITOR_MS = 1500;
 const BROWSER_MS = 9000;
 /** Without a screen the compositor gives up. Measured on a real start. */
 const NO_SCREEN_MS = 10_000;
-/** As often as the page itself looks at its feeds. */
+/** As often as the page itself looks for a wish by phone, and at its feeds. */
+const ORDERS_MS = 2000;
 const LOOK_MS = 20_000;
 /** By then whatever is fetched has come once. */
 const FETCHED_BY_MS = 300_000;
@@ -330,6 +332,23 @@ function run(
 	let lookedMs = -Infinity;
 	/** By list what of it has been shown since it last came on: once round, nothing new comes before it changes. */
 	let shown = new Set<string>();
+	/** The next look; an earlier one takes its place. */
+	let turn = 0;
+	const later = (ms: number): void => {
+		const mine = ++turn;
+		process.after(ms, () => {
+			if (mine === turn) tick();
+		});
+	};
+	let wish = machine.disk.read(BY_HAND_PATH);
+	process.onKill(
+		machine.world.onChange(() => {
+			const text = machine.disk.read(BY_HAND_PATH);
+			if (text === wish) return;
+			wish = text;
+			later(ORDERS_MS);
+		})
+	);
 	const tick = (): void => {
 		if (crashed) return;
 		const nowMs = machine.believedUtcMs;
@@ -337,13 +356,18 @@ function run(
 			lookedMs = machine.clock.nowMs;
 			look();
 		}
+		const order = show.byHand && mayReadFeeds ? readByHand(machine.disk.read(BY_HAND_PATH)) : null;
+		const byHand = order && nowMs < order.untilUtcMs ? show.pages.find(({ id }) => id === order.id) : undefined;
 		const on = itemAt(show.book, (list) => show.lists[list] ?? [], nowMs);
-		const { item, line } = on;
+		const line = byHand ? null : on.line;
+		const item = byHand ? { id: byHand.id, title: byHand.title || byHand.id, kind: 'page' as const } : on.item;
 		const why = line?.title ?? '';
-		if (`${on.show} ${line?.rule ?? ''}` !== reason) {
-			reason = `${on.show} ${line?.rule ?? ''}`;
+		const its = byHand ? `by hand ${byHand.id}` : `${on.show} ${line?.rule ?? ''}`;
+		if (its !== reason) {
+			reason = its;
 			shown = new Set();
-			if (item) tell.event('on-air', 'info', { title: item.title, why });
+			if (byHand) tell.event('by-hand', 'info', { title: item!.title });
+			else if (item) tell.event('on-air', 'info', { title: item.title, why });
 			else tell.event('rests', 'info', { why });
 		}
 		if (!item) {
@@ -360,9 +384,10 @@ function run(
 		const list = show.lists[on.show] ?? [];
 		const isRound = list.every(({ id }) => shown.has(id));
 		for (const { id, kind } of list) if (kind === 'page' && (isRound || id === item?.id)) judge(id);
-		const next = isRound ? Math.min(on.endsUtcMs - nowMs, FEEDS_MS) : on.untilUtcMs - nowMs;
+		const ends = byHand ? order!.untilUtcMs : on.endsUtcMs;
+		const next = isRound || byHand ? Math.min(ends - nowMs, FEEDS_MS) : on.untilUtcMs - nowMs;
 		// A clock that is set meanwhile is noticed within a minute of the beginning.
-		process.after(Math.max(250, Math.min(next, machine.clock.nowMs < 600_000 ? 60_000 : Infinity)), tick);
+		later(Math.max(250, Math.min(next, machine.clock.nowMs < 600_000 ? 60_000 : Infinity)));
 	};
 	tick();
 }

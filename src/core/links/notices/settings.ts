@@ -102,7 +102,9 @@ export const noticesSettings = z.object({
 	fetchEveryMin: z.number().int().min(1).max(1440),
 	units: z.enum(['metric', 'imperial']),
 	/** Weekdays and months are named in it. Source: BCP 47. */
-	language: z.string().max(35).refine(isLanguage, 'A language is written as en-GB or nb-NO.')
+	language: z.string().max(35).refine(isLanguage, 'A language is written as en-GB or nb-NO.'),
+	/** Somebody with a phone may show a page at once. */
+	showByPhone: z.boolean()
 });
 /** The notices' slice of a plan. */
 export type NoticesSettings = z.infer<typeof noticesSettings>;
@@ -168,5 +170,6 @@ export const CALM_NOTICES: NoticesSettings = {
 	feeds: [],
 	fetchEveryMin: 15,
 	units: 'metric',
-	language: 'en-GB'
+	language: 'en-GB',
+	showByPhone: false
 };

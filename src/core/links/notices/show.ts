@@ -51,6 +51,8 @@ export const showSchema = z.object({
 		heightPx: z.number(),
 		edges: z.object({ left: z.number(), right: z.number(), top: z.number(), bottom: z.number() })
 	}),
+	/** Somebody with a phone may show a page at once: it looks for such a wish. */
+	byHand: z.boolean(),
 	/** What stands still is moved about a little, so that it does not wear into the panel. */
 	shifts: z.boolean(),
 	theme: noticeTheme,
@@ -103,6 +105,7 @@ export function showOf(settings: NoticesSettings, context: Context): Show {
 			heightPx: screen?.heightPx ?? 1080,
 			edges: screen?.edges ?? { left: 0, right: 0, top: 0, bottom: 0 }
 		},
+		byHand: settings.showByPhone,
 		shifts: facts.picture?.shifts ?? false,
 		theme: venue.noticeTheme,
 		grid: settings.grid,

@@ -19,6 +19,7 @@ export const NOTICES_WORDS = {
 		`Shown: ${title}`,
 		why ? `rule: ${why}` : 'no rule holds'
 	],
+	'by-hand': ({ title }: { title: string }) => [`Shown: ${title}`, 'by phone'],
 	rests: ({ why }: { why: string }) => ['Black: nothing is on', why ? `rule: ${why}` : 'no rule holds'],
 	'zone-lacks': ({ page, zone, why }: { page: string; zone: string; why: string }) => [
 		`${page}, ${zone}: ${why}`,

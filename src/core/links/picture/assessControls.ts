@@ -80,6 +80,15 @@ export function assessControls({ controls }: PictureSettings, context: Context):
 				}
 			]
 		});
+	if (facts.byPhone)
+		out.push({
+			id: 'picture.phone-shows',
+			level: 'note',
+			title: 'Whoever is on this network can show a page at once',
+			why: 'The page for a phone asks nobody who they are; what can be shown are your own pages. Where guests share the network with it, give them one of their own.',
+			setting: 'notices.showByPhone',
+			fixes: []
+		});
 	if (facts.cardId === undefined && controls.some(({ action }) => ['louder', 'quieter', 'mute'].includes(action)))
 		out.push({
 			id: 'picture.volume-of-nothing',

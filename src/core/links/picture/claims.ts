@@ -1,6 +1,7 @@
 import { entryClaims } from '../../basics/entries';
 import type { Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../files/cardFile';
+import type { Facts } from '../../facts';
 import type { Context, SettingPath } from '../../link';
 import { wiredPart } from '../../parts/chosen';
 import { decodes } from '../../parts/playLoad';
@@ -23,8 +24,8 @@ export function pictureClaims(settings: PictureSettings, context: Context): Clai
 		...playerClaims(settings, context),
 		...startClaims(settings),
 		...packageClaims(settings),
-		...unitClaims(settings),
-		...pageClaims(settings),
+		...unitClaims(settings, context),
+		...pageClaims(settings, context),
 		...eyeClaims(settings, context),
 		...checkClaims(settings),
 		...sheetClaims(settings, context)
@@ -125,19 +126,21 @@ const packageClaims = (settings: PictureSettings): Claim[] =>
 		...switchPackages(settings)
 	].map((name): Claim => ({ ...FROM, on: 'package', what: 'picture', name, setting: 'picture' }));
 
-const unitClaims = (settings: PictureSettings): Claim[] => {
+const unitClaims = (settings: PictureSettings, { facts }: Context): Claim[] => {
 	const unit = (name: string, setting: SettingPath): Claim => ({ ...FROM, on: 'unit', what: 'picture', name, setting });
 	return [
 		...(keysOf(settings.controls).length ? [unit(KEYS_UNIT, 'picture.controls')] : []),
-		...(hasPage(settings) ? PHONE_UNITS.map((name) => unit(name, 'picture.controls')) : []),
+		...(hasPage(settings, facts) ? PHONE_UNITS.map((name) => unit(name, 'picture.controls')) : []),
 		...switchUnits(settings).map(({ name, setting }) => unit(name, setting))
 	];
 };
 
-const hasPage = ({ controls }: PictureSettings): boolean => controls.some(({ by }) => by === 'phone');
+/** Somebody with a phone has something to press. */
+const hasPage = ({ controls }: PictureSettings, { byPhone }: Facts): boolean =>
+	byPhone !== undefined || controls.some(({ by }) => by === 'phone');
 
-const pageClaims = (settings: PictureSettings): Claim[] =>
-	hasPage(settings)
+const pageClaims = (settings: PictureSettings, { facts }: Context): Claim[] =>
+	hasPage(settings, facts)
 		? [
 				{
 					...FROM,

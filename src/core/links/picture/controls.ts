@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { escapeHtml } from '../../files/html';
+import { BACK_WORD, BY_HAND_MIN, BY_HAND_PATH } from '../../files/byHand';
+import type { Facts } from '../../facts';
 import type { CardFile, CardLine } from '../../link';
 
 /** What a person may want of an endpoint, and the player's own command for it. Source: mpv(1), List of Input Commands. */
@@ -80,6 +82,29 @@ shut-down) systemctl poweroff ;;
 *) echo "unknown: $1" >&2 ;;
 esac`.split('\n');
 
+/** The same, and it leaves word for the page, which looks for it. */
+const SHOWING_SCRIPT = CONTROL_SCRIPT.flatMap((line) =>
+	line.startsWith('restart)')
+		? [
+				`show-*) printf '%s %s\\n' "\${1#show-}" "$(($(date +%s) + ${BY_HAND_MIN * 60}))" >${BY_HAND_PATH} ;;`,
+				`${BACK_WORD}) echo 'none 0' >${BY_HAND_PATH} ;;`,
+				line
+			]
+		: [line]
+);
+
+/** There from the start, so that the page need not look in vain. Source: tmpfiles.d(5). */
+const byHandFile = (): CardFile =>
+	textFile(
+		rootPath('/etc/tmpfiles.d/yphos-show.conf'),
+		'Where a phone\u2019s wish is left for the page.',
+		lines(
+			'notices.showByPhone',
+			`d ${BY_HAND_PATH.slice(0, BY_HAND_PATH.lastIndexOf('/'))} 0755 root root -`,
+			`f ${BY_HAND_PATH} 0644 root root - none 0`
+		)
+	);
+
 /** Those that somebody presses at the set. */
 export const keysOf = (controls: readonly Control[]): Control[] => controls.filter(({ by }) => by !== 'phone');
 
@@ -101,17 +126,18 @@ export const controlPackages = (controls: readonly Control[]): string[] => [
 ];
 
 /** What keys and pages do, and a small card to lay beside the set. */
-export function controlFiles(controls: readonly Control[], endpointName: string): CardFile[] {
-	if (controls.length === 0) return [];
+export function controlFiles(controls: readonly Control[], { endpointName, byPhone }: Facts): CardFile[] {
+	if (controls.length === 0 && !byPhone) return [];
 	return [
 		textFile(
 			rootPath(CONTROL_PATH),
 			'Does what is asked for by key or phone.',
-			lines('picture.controls', ...CONTROL_SCRIPT),
+			lines('picture.controls', ...(byPhone ? SHOWING_SCRIPT : CONTROL_SCRIPT)),
 			'0755'
 		),
+		...(byPhone ? [byHandFile()] : []),
 		...(keysOf(controls).length > 0 ? keyFiles(controls) : []),
-		controlCard(controls, endpointName)
+		...(controls.length > 0 ? [controlCard(controls, endpointName)] : [])
 	];
 }
 

@@ -50,9 +50,9 @@ export function pictureFiles(settings: PictureSettings, context: Context): CardF
 			: []),
 		...ruleFiles(settings, way.screen?.touch ?? false),
 		...switchFiles(settings, context),
-		...phoneFiles(settings.controls, context.facts.endpointName),
+		...phoneFiles(settings.controls, context.facts),
 		...(settings.shifts ? [shiftScript] : []),
-		...controlFiles(settings.controls, context.facts.endpointName),
+		...controlFiles(settings.controls, context.facts),
 		...(way.output === 'ladder' && way.chosen && way.adapter
 			? [
 					textFile(

@@ -1,5 +1,7 @@
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import { escapeHtml } from '../../files/html';
+import { BACK_WORD, BY_HAND_MIN, showWord } from '../../files/byHand';
+import type { Facts } from '../../facts';
 import type { CardFile, CardLine } from '../../link';
 import { ACTIONS, CONTROL_PATH, type Action, type Control } from './controls';
 
@@ -18,7 +20,7 @@ const ASKED_DIR = '/run/yphos-asked';
  * One request, one answer. Only a page that this endpoint itself gave may ask for something: a browser names where a form comes
  * from, and a foreign name for this address is refused too. Source: RFC 6454, 7; RFC 9110, 7.2.
  */
-const PHONE_SCRIPT = (actions: readonly Action[]): string[] =>
+const PHONE_SCRIPT = (actions: readonly string[]): string[] =>
 	`#!/bin/sh
 # phone.sh: reads one request from standard input and answers it.
 page=${PAGE_PATH}
@@ -83,9 +85,9 @@ for word in ${ASKED_DIR}/*; do
 done`.split('\n');
 
 /** A page of large buttons for whoever stands by with a phone, and who answers it. Source: systemd.socket(5), systemd.path(5). */
-export function phoneFiles(controls: readonly Control[], endpointName: string): CardFile[] {
+export function phoneFiles(controls: readonly Control[], { endpointName, byPhone }: Facts): CardFile[] {
 	const buttons = controls.flatMap(({ action, by }, n) => (by === 'phone' ? [{ action, at: at(n) }] : []));
-	if (buttons.length === 0) return [];
+	if (buttons.length === 0 && !byPhone) return [];
 	const of = (...texts: string[]): CardLine[] => lines('picture.controls', ...texts);
 	const unit = (name: string, why: string, content: CardLine[]): CardFile =>
 		textFile(rootPath(`/etc/systemd/system/${name}`), why, content);
@@ -95,7 +97,10 @@ export function phoneFiles(controls: readonly Control[], endpointName: string): 
 		script(
 			PHONE_PATH,
 			'Answers one request of a phone.',
-			PHONE_SCRIPT([...new Set(buttons.map(({ action }) => action))])
+			PHONE_SCRIPT([
+				...new Set(buttons.map(({ action }) => action)),
+				...(byPhone ? [...byPhone.map(({ id }) => showWord(id)), BACK_WORD] : [])
+			])
 		),
 		script(ASKED_PATH, 'Does what the phone asked for.', ASKED_SCRIPT),
 		textFile(rootPath(PAGE_PATH), 'The page for a phone.', [
@@ -115,6 +120,7 @@ export function phoneFiles(controls: readonly Control[], endpointName: string): 
 				`<h1>${escapeHtml(endpointName)}</h1>`
 			),
 			...buttons.flatMap(({ action, at }) => lines(at, buttonFor(action))),
+			...(byPhone ? lines('notices.showByPhone', ...pageButtons(byPhone)) : []),
 			...of('</html>')
 		]),
 		unit('yphos-phone.socket', 'Waits for a phone, of this network alone.', [
@@ -152,10 +158,19 @@ const NEAR = '10.0.0.0/8 172.16.0.0/12 192.168.0.0/16 169.254.0.0/16 fc00::/7 fe
 
 const at = (n: number): CardLine['setting'] => `picture.controls.${n}`;
 
+/** Each page at once, and the way back. */
+const pageButtons = (pages: NonNullable<Facts['byPhone']>): string[] => [
+	`<h2>Show now, for ${BY_HAND_MIN} minutes</h2>`,
+	...pages.map(({ id, title }) => pressed(showWord(id), title || id)),
+	'<h2>Then</h2>',
+	pressed(BACK_WORD, 'What the hour asks for')
+];
+const pressed = (word: string, words: string): string =>
+	`<form method="post" action="/${word}"><button>${escapeHtml(words)}</button></form>`;
+
 /** What cannot be taken back is asked for twice. */
 const buttonFor = (action: Action): string => {
-	const button = (words: string): string =>
-		`<form method="post" action="/${action}"><button>${escapeHtml(words)}</button></form>`;
+	const button = (words: string): string => pressed(action, words);
 	const { words: plain } = ACTIONS[action];
 	const words = plain[0]!.toUpperCase() + plain.slice(1);
 	return action === 'shut-down'

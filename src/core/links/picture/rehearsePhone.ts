@@ -1,4 +1,5 @@
-import { tellerFor, type Machine } from '../../engines/machine';
+import { BY_HAND_PATH } from '../../files/byHand';
+import { tellerFor, type Machine, type Teller } from '../../engines/machine';
 import { spawn } from '../../engines/machine/processes';
 import { readNftables } from '../../formats/nftables/nftables';
 import { readExec, readUnit } from '../../formats/systemd/unit';
@@ -14,7 +15,10 @@ export function rehearsePhone(machine: Machine): void {
 	const tell = tellerFor(machine, 'picture', PICTURE_WORDS);
 	/** A board that shut itself down waits for somebody; one whose power went does not. */
 	let isDown = false;
+	/** What lies below /run is gone with the power; systemd-tmpfiles makes it anew. */
+	machine.on('mains-off', () => void machine.disk.remove(BY_HAND_PATH));
 	machine.on('fault', ({ name, on }) => {
+		if (name === 'phone-shows') press(machine, tell, on);
 		if (name !== 'phone-shut-down') return;
 		if (!on) {
 			if (isDown) machine.mains(true);
@@ -32,6 +36,24 @@ export function rehearsePhone(machine: Machine): void {
 				if (done === '200 OK') isDown = true;
 				else refused(done);
 			});
+		});
+	});
+}
+
+/** The first button of a page, and later the one that takes it back, as a browser would press them. */
+function press(machine: Machine, tell: Teller<typeof PICTURE_WORDS>, first: boolean): void {
+	if (!isAnswered(machine)) return tell.event('phone-nobody', 'fault');
+	const host = `${machine.disk.read('/etc/hostname')?.trim() ?? ''}.local:${PHONE_PORT}`;
+	const refused = (answer: string): void => tell.event('phone-refused', 'bad', { answer });
+	ask(machine, [`GET / HTTP/1.1`, `Host: ${host}`], (status, page) => {
+		if (status !== '200 OK') return refused(status);
+		const [, word, words] =
+			(first ? /action="\/(show-[\w-]+)"><button>([^<]*)/ : /action="\/(back-to-rules)"><button>([^<]*)/).exec(page) ??
+			[];
+		if (word === undefined) return refused('a page without such a button');
+		tell.event('phone-shows', 'fault', { words: words! });
+		ask(machine, [`POST /${word} HTTP/1.1`, `Host: ${host}`, `Origin: http://${host}`], (done) => {
+			if (done !== '303 See Other') refused(done);
 		});
 	});
 }

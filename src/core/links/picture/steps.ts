@@ -45,7 +45,7 @@ export function pictureSteps(settings: PictureSettings, context: Context, claims
 		},
 		...(isPlain && keeper !== '' ? edgeSteps(settings, screen.cutsEdges) : []),
 		...cutSteps(settings, context, screen.name),
-		...(settings.controls.some(({ by }) => by === 'phone') ? [phoneStep(context)] : [])
+		...(context.facts.byPhone || settings.controls.some(({ by }) => by === 'phone') ? [phoneStep(context)] : [])
 	];
 }
 

@@ -17,6 +17,8 @@ import { rehearse, type PlannedFault } from '../../engines/rehearse';
 import { inWords } from '../../engines/say';
 import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
+import { BY_HAND_PATH, readByHand } from '../../files/byHand';
+import type { Facts } from '../../facts';
 import type { CardFile } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { ACTIONS, controlFiles } from './controls';
@@ -151,9 +153,13 @@ const textOf = (files: readonly CardFile[], end: string): string => {
 	return file.lines.map(({ text }) => text).join('\n');
 };
 
+const PAGES = [{ id: 'page-tides', title: 'Tides & times' }];
+/** Of the facts only these are asked for. */
+const HATCH = { endpointName: 'Hatch' } as unknown as Facts;
+
 describe('what keys and phones ask for, in a real shell', () => {
 	const dir = join(folder, 'keys');
-	const files = controlFiles([{ action: 'next', by: 'phone', key: '', scancode: '' }], 'Hatch');
+	const files = controlFiles([{ action: 'next', by: 'phone', key: '', scancode: '' }], HATCH);
 	beforeAll(() => {
 		mkdirSync(join(dir, 'asked'), { recursive: true });
 		for (const name of ['socat', 'systemctl'])
@@ -161,7 +167,7 @@ describe('what keys and phones ask for, in a real shell', () => {
 		program(join(dir, 'control.sh'), textOf(files, 'control.sh'));
 		program(
 			join(dir, 'asked.sh'),
-			textOf(phoneFiles([{ action: 'next', by: 'phone', key: '', scancode: '' }], 'Hatch'), 'asked.sh')
+			textOf(phoneFiles([{ action: 'next', by: 'phone', key: '', scancode: '' }], HATCH), 'asked.sh')
 				.replaceAll('/run/yphos-asked', join(dir, 'asked'))
 				.replaceAll('/opt/yphos/bin/control.sh', join(dir, 'control.sh'))
 		);
@@ -194,6 +200,22 @@ describe('what keys and phones ask for, in a real shell', () => {
 		};
 		expect([wait('connected'), wait('disconnected')]).toEqual([0, 1]);
 	});
+	it('leaves for the page what it is to show, for half an hour, and takes it back', () => {
+		const now = join(dir, 'now');
+		const both = controlFiles([], { ...HATCH, byPhone: PAGES });
+		expect(both.map(({ path }) => path.slice(path.lastIndexOf('/') + 1))).toEqual(['control.sh', 'yphos-show.conf']);
+		const script = textOf(both, 'control.sh').replaceAll(BY_HAND_PATH, now);
+		const ask = (word: string): string => {
+			execFileSync('sh', ['-c', script, 'control.sh', word]);
+			return readFileSync(now, 'utf8');
+		};
+		const read = readByHand(ask('show-page-tides'))!;
+		expect(read.id).toBe('page-tides');
+		expect(Math.abs(read.untilUtcMs - Date.now() - 30 * 60_000)).toBeLessThan(5000);
+		expect(readByHand(ask('back-to-rules'))).toBeNull();
+		for (const text of [null, '', 'x', 'page-tides', 'page-tides soon', '../x 99', `page ${'9'.repeat(13)}`])
+			expect(readByHand(text)).toBeNull();
+	});
 });
 
 describe('the page for a phone', () => {
@@ -201,7 +223,7 @@ describe('the page for a phone', () => {
 		{ action: 'pause', by: 'phone', key: '', scancode: '' },
 		{ action: 'shut-down', by: 'phone', key: '', scancode: '' }
 	];
-	const files = phoneFiles(controls, 'Hatch <1>');
+	const files = phoneFiles(controls, { ...HATCH, endpointName: 'Hatch <1>', byPhone: PAGES });
 	const asked = join(folder, 'asked');
 	const own = readFileSync('/etc/hostname', 'utf8').trim();
 	beforeAll(() => {
@@ -233,6 +255,12 @@ describe('the page for a phone', () => {
 		expect(knock(post('/pause'))).toMatchObject({ status: '303', word: ['pause'] });
 		expect(knock(post('/pause')).out).toContain('\r\nLocation: /\r\n');
 		expect(knock(post('/shut-down'))).toMatchObject({ status: '200', word: ['shut-down'] });
+	});
+	it('leaves word of a page to be shown, and of the way back; of no page that is not there', () => {
+		expect(knock(post('/show-page-tides'))).toMatchObject({ status: '303', word: ['show-page-tides'] });
+		expect(knock(post('/back-to-rules'))).toMatchObject({ status: '303', word: ['back-to-rules'] });
+		expect(knock(post('/show-page-other'))).toMatchObject({ status: '404', word: [] });
+		expect(textOf(files, 'page.html')).toContain('<button>Tides &amp; times</button>');
 	});
 	it.each([
 		['a page from elsewhere', post('/shut-down', undefined, 'http://bad.example'), '403'],

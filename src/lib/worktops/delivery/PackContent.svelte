@@ -55,7 +55,7 @@
 	{#if delivery.publicKey}
 		<div class="row">
 			<FileUploaderButton
-				labelText={keyName ? 'Another key' : 'Choose your signing key'}
+				labelText="Choose your signing key"
 				kind="tertiary"
 				size="small"
 				accept={['.pem', '.key']}

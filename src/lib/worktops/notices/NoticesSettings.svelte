@@ -4,7 +4,7 @@
 	import { TEMPLATES, withTemplate } from '$core/links/notices/templates';
 	import { freeId } from '$core/plan/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
-	import { ChoiceField, NumberField, TextField } from '$lib/fields';
+	import { ChoiceField, NumberField, SwitchField, TextField } from '$lib/fields';
 	import { chosen, editPages } from './chosen.svelte';
 
 	const view = useEndpoint();
@@ -160,6 +160,14 @@
 	unit="min"
 	step={5}
 	value={notices.fetchEveryMin}
+/>
+<SwitchField
+	path="notices.showByPhone"
+	label="Pages at once, by phone"
+	value={notices.showByPhone}
+	hint={notices.showByPhone
+		? `http://${view.context.facts.hostName}.local:8080 has a button for each page, for whoever is in the same network.`
+		: 'A page with buttons, for whoever is in charge on the spot.'}
 />
 <p class="soft small">
 	Colours and typeface are the venue’s: <a href="/venue#notice-theme">Venue</a>. When a page is shown the

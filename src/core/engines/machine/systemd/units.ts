@@ -3,6 +3,7 @@ import { ALWAYS_REACHED, kindOf } from './known';
 import { startMount, startPath } from './others';
 import { beginService, stopService, type Manager, type Service } from './service';
 import { startTimer } from './timer';
+import { makeTmpfiles } from './tmpfiles';
 import type { UnitFiles } from './unitFiles';
 
 /** To load a module and those that it needs. Typical. */
@@ -27,6 +28,7 @@ export class Units implements Manager {
 
 	boot(): void {
 		const { disk } = this.machine;
+		makeTmpfiles(this.machine);
 		// All jobs of the start are queued before the first runs, so that After= finds them.
 		for (const name of disk.enabled) if (disk.unit(name)) this.#wanted.add(name);
 		for (const name of disk.enabled) {
