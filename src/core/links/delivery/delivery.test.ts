@@ -75,7 +75,8 @@ function run(
 	fault: string | null,
 	forMs = 420_000,
 	tree: CardTree = cardTree(files),
-	cutAtMs?: number
+	cutAtMs?: number,
+	atMs = 0
 ) {
 	const result = rehearse({
 		links: rehearsed,
@@ -84,7 +85,7 @@ function run(
 		startUtcMs: Date.parse('2026-07-14T09:30:00Z'),
 		forMs,
 		faults: [
-			...(fault ? [{ name: fault, atMs: 0 }] : []),
+			...(fault ? [{ name: fault, atMs }] : []),
 			...(cutAtMs === undefined ? [] : [{ name: 'power-cut', atMs: cutAtMs }])
 		]
 	});
@@ -138,6 +139,14 @@ describe.each([
 		expect(texts).toContain('the one before is shown again');
 		expect(texts).toMatch(/set \d+ is not newer than set \d+, which was here/);
 		expect(eye.spans.at(-1)!.state).toBe('picture');
+	});
+
+	it('that does not play is taken back after a power cut long before, too: no page of an earlier start speaks for it', () => {
+		const made = fetching(workshop, { times: ['10:55'] });
+		const { texts, eye } = run(made, 'set-dead', 2_100_000, undefined, 600_000, 900_000);
+		expect(texts).toMatch(/Shown is set \d+[^]*Shown is what the card brought/);
+		expect(eye.spans.at(-1)!.state).toBe('picture');
+		expect(texts).not.toContain('the page has been silent');
 	});
 
 	it('that does not play is taken back at the next start, too, when the power went meanwhile', () => {

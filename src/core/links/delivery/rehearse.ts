@@ -68,11 +68,12 @@ export function rehearseDelivery(machine: Machine): void {
 /** The same pages and lists with a word more, so that there is something new; `dead`: without what makes them play. */
 function newContent({ card }: Machine, dead: boolean): CardFile[] {
 	return [...card].map(([path, { text, bytes }]): CardFile => {
-		if (bytes) return { path, mode: '0644', why: '', bytes, setting: 'delivery' };
-		let its = text;
-		if (path.endsWith('/notices/index.html'))
-			its = dead ? text.replace(/<script src=.*\n/, '') : text.replace('<title>', '<title>New: ');
-		else if (path.endsWith('.m3u8')) its = dead ? '#EXTM3U\n' : `${text}# new\n`;
+		const isPage = path.endsWith('/notices/index.html');
+		if (bytes && !isPage && !path.endsWith('.m3u8')) return { path, mode: '0644', why: '', bytes, setting: 'delivery' };
+		const old = bytes ? new TextDecoder().decode(bytes) : text;
+		let its = old;
+		if (isPage) its = dead ? old.replace(/<script src=.*\n/, '') : old.replace('<title>', '<title>New: ');
+		else if (path.endsWith('.m3u8')) its = dead ? '#EXTM3U\n' : `${old}# new\n`;
 		return textFile(path, '', lines('delivery', ...its.replace(/\n$/, '').split('\n')));
 	});
 }

@@ -104,7 +104,7 @@ const LIVES = {
 	tries=0
 	while [ $tries -lt 48 ]; do
 		sleep 5
-		journalctl --quiet --unit ${PLAYER_UNIT} --since "@$since" --output cat | grep -qF 'yphos-page alive' && return 0
+		journalctl --quiet --unit ${PLAYER_UNIT} --since "@$since" --output cat | grep -qF yphos-page && return 0
 		tries=$((tries + 1))
 	done
 	return 1`,

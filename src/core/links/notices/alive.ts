@@ -1,3 +1,4 @@
+import { CONTENT_DIR } from '../../files/content';
 import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import type { CardFile, CardLine } from '../../link';
 import { ALIVE_UNIT } from './aliveClaims';
@@ -17,7 +18,11 @@ export const MOST_MISSED = 3;
 export const ALIVE = `#!/bin/sh
 # page-alive.sh: begins the browser anew when its page has been silent for minutes.
 missed=\${YPHOS_MISSED:-${MISSED_PATH}}
-systemctl is-active --quiet ${PLAYER_UNIT} || { rm -f "$missed"; exit 0; }
+# While a new set is on trial, whoever tries it looks.
+if [ -e "\${YPHOS_CONTENT:-${CONTENT_DIR}}/trying" ] || ! systemctl is-active --quiet ${PLAYER_UNIT}; then
+	rm -f "$missed"
+	exit 0
+fi
 if journalctl --quiet --unit ${PLAYER_UNIT} --since -150s --output cat | grep -qF yphos-page; then
 	rm -f "$missed"
 	exit 0

@@ -4,6 +4,7 @@ import { bytesToHex } from '@noble/hashes/utils.js';
 import { OTHERS_READ, tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
 import { BY_HAND_PATH, readByHand } from '../../files/byHand';
 import { PLAYER_UNIT } from '../../files/cardFile';
+import { CONTENT_DIR } from '../../files/content';
 import { hungEdges } from '../../standards/edges';
 import { itemAt } from '../../onAir/item';
 import { shownIn } from './content';
@@ -23,6 +24,8 @@ const NO_SCREEN_MS = 10_000;
 /** As often as the page itself looks for a wish by phone, and at its feeds. */
 const ORDERS_MS = 2000;
 const LOOK_MS = 20_000;
+/** It says at least so often that it is alive. */
+const ALIVE_MS = 60_000;
 /** By then whatever is fetched has come once. */
 const FETCHED_BY_MS = 300_000;
 /** Here its zones are judged so often, once all has been shown. */
@@ -63,12 +66,16 @@ const crashes = new WeakMap<Machine, Set<() => void>>();
 function rehearseAlive(machine: Machine): void {
 	const { disk } = machine;
 	// What lies below /run is gone with the power.
-	machine.on('mains-off', () => void disk.remove(MISSED_PATH));
+	machine.on('mains-off', () => {
+		disk.remove(MISSED_PATH);
+		crashes.delete(machine);
+	});
 	machine.byHeart.set(ALIVE_PATH, {
 		text: `${ALIVE.join('\n')}\n`,
 		program: (process) => {
 			const isAlive = (crashes.get(machine)?.size ?? 0) > 0;
-			if (!machine.systemd.isActive(PLAYER_UNIT) || isAlive) disk.remove(MISSED_PATH);
+			const onTrial = disk.get(`${CONTENT_DIR}/trying`) !== undefined;
+			if (onTrial || isAlive || !machine.systemd.isActive(PLAYER_UNIT)) disk.remove(MISSED_PATH);
 			else {
 				const times = Number(disk.read(MISSED_PATH) ?? 0) + 1;
 				if (times < MOST_MISSED) disk.put(MISSED_PATH, { text: `${times}\n`, bytes: null });
@@ -329,6 +336,8 @@ function run(
 	running.add(crash);
 	process.onKill(() => void running.delete(crash));
 	let reason = '';
+	let saidOf: string | null = null;
+	let saidUtcMs = 0;
 	let lookedMs = -Infinity;
 	/** By list what of it has been shown since it last came on: once round, nothing new comes before it changes. */
 	let shown = new Set<string>();
@@ -341,8 +350,11 @@ function run(
 		});
 	};
 	let wish = machine.disk.read(BY_HAND_PATH);
+	const { boot } = machine;
 	process.onKill(
 		machine.world.onChange(() => {
+			// Nobody stops it when the power goes.
+			if (machine.boot !== boot) return;
 			const text = machine.disk.read(BY_HAND_PATH);
 			if (text === wish) return;
 			wish = text;
@@ -380,7 +392,13 @@ function run(
 		else if (!missing(item.id, item.title) && item.kind !== 'sound')
 			screen.show(item.title, { ...shape, codec: item.kind, framesPerSec: item.kind === 'film' ? 25 : null }, false);
 		if (item) shown.add(item.id);
-		machine.log(process.unit, `yphos-page alive ${new Date(nowMs).toISOString()}`);
+		// As the page says it: each change, and otherwise once a minute that it is alive.
+		const what = item?.id ?? '';
+		if (what !== saidOf || nowMs - saidUtcMs > ALIVE_MS) {
+			const word = what === saidOf ? 'alive' : 'shows';
+			[saidOf, saidUtcMs] = [what, nowMs];
+			machine.log(process.unit, `yphos-page ${word} ${new Date(nowMs).toISOString()}`);
+		}
 		const list = show.lists[on.show] ?? [];
 		const isRound = list.every(({ id }) => shown.has(id));
 		for (const { id, kind } of list) if (kind === 'page' && (isRound || id === item?.id)) judge(id);
