@@ -295,10 +295,11 @@ function deliveryRows() {
 	const yes = (is) => (is ? 'yes' : 'no');
 	const told = foretold.events.filter(({ text }) => /^Shown is /.test(text)).length === 1;
 	const isShown = journal.includes('the new set is shown');
-	const last = [...journal.matchAll(/yphos-page shows \S+ (\[.*\])/g)].at(-1)?.[1] ?? '';
+	const since = journal.slice(journal.indexOf('the new set is shown'));
+	const stands = isShown && since.includes(NEW_TITLE) && !since.includes('the one before is shown again');
 	return [
 		['new content fetched and shown', yes(told), yes(isShown), told === isShown],
-		...(byBrowser ? [['what stands in the end', NEW_TITLE, last, last.includes(NEW_TITLE)]] : [])
+		...(byBrowser ? [['its page stands in the end', yes(told), yes(stands), told === stands]] : [])
 	];
 }
 
