@@ -57,7 +57,7 @@ const SHOTS = [
 		}
 	},
 	{ name: 'endpoint-picture', path: '/endpoint/ticket-hatch/plan/picture' },
-	{ name: 'phone-edges', path: '/endpoint/ticket-hatch/edges', width: 360 },
+	{ name: 'endpoint-delivery', path: '/endpoint/ticket-hatch/plan/delivery' },
 	{ name: 'phone-run-sheet', path: '/endpoint/bunkhouse-lounge/run-sheet', width: 360 }
 ];
 

@@ -2,15 +2,19 @@ import { entryClaims } from '../../basics/entries';
 import type { Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import { CONTENT_NOW } from '../../files/content';
+import { placeKind } from '../../files/mediaPlace';
+import type { Context } from '../../link';
 import { CONTENT_UNIT, RENEW_UNIT } from './places';
 import type { DeliverySettings } from './settings';
 
 /** What fetching needs: programs, units that start with the board, and the player after the look at what it is to show. */
-export function deliveryClaims({ from, times, publicKey }: DeliverySettings): Claim[] {
+export function deliveryClaims({ from, times, publicKey }: DeliverySettings, context: Context): Claim[] {
 	const own = { from: 'delivery', what: 'new content', setting: 'delivery' } as const;
 	return [
 		{ ...own, on: 'package', name: 'curl' },
 		...(publicKey ? [{ ...own, on: 'package', name: 'openssl', setting: 'delivery.publicKey' } as const] : []),
+		// While one is on trial, the one before stands beside it, and both beside what the card brought.
+		{ on: 'store', from: 'delivery', what: 'sets of content', bytes: 2 * contentBytes(context) },
 		{ ...own, on: 'unit', name: CONTENT_UNIT },
 		{ ...own, on: 'unit', name: `${RENEW_UNIT}.timer` },
 		{ ...own, on: 'start', of: PLAYER_UNIT, after: CONTENT_UNIT, wants: true },
@@ -23,6 +27,13 @@ export function deliveryClaims({ from, times, publicKey }: DeliverySettings): Cl
 		])
 	];
 }
+
+/** Pages with their typefaces and program, and the media that the set brings. */
+const PAGES_BYTES = 1e6;
+const contentBytes = ({ facts, media }: Context): number =>
+	[...new Set((facts.entries ?? []).map(({ location }) => location))]
+		.filter((location) => placeKind(location) === 'card')
+		.reduce((sum, location) => sum + (media(location)?.sizeBytes ?? 0), PAGES_BYTES);
 
 /** "at 04:30 and 12:00, and after each start" */
 export const whenInWords = (times: readonly string[]): string =>

@@ -9,7 +9,9 @@
 	import { hrefOf } from '$lib/endpoint/field';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
+	import { safeName } from '$lib/shell/download';
 	import { dayAndTime } from '$lib/shell/times';
+	import { store } from '$lib/store/workshop.svelte';
 	import { formatBytes } from '$core/basics/format';
 
 	const view = useEndpoint();
@@ -34,6 +36,9 @@
 	const words: Record<FileChange, string> = { same: '', changed: 'changed', new: 'new', gone: 'gone' };
 	const line = $derived(at !== null && 'lines' in file ? file.lines[at] : undefined);
 	const before = $derived(written?.files[file.path]);
+	const send = $derived(
+		`npx yphos send ${safeName(store.workshop!.venue.name)}.yphos.json --endpoint ${view.endpoint!.id}`
+	);
 
 	function choose(path: string): void {
 		chosen = path;
@@ -64,6 +69,17 @@
 		<p class="soft small">
 			{written ? `Compared with the set written ${dayAndTime(new Date(written.atUtc))}` : 'Never written yet'}
 		</p>
+		{#if written && view.context.facts.keeper !== '' && view.context.facts.way !== 'none'}
+			<details class="send">
+				<summary>Send it to the running endpoint</summary>
+				<p class="small">
+					Over SSH, without the card: <a href="/venue">export the workshop</a>, then run this in its folder. It shows
+					what changes there before it sends anything.
+				</p>
+				<code class="mono small">{send}</code>
+				<CopyButton text={send} />
+			</details>
+		{/if}
 		{#each listed as known, n (known.path)}
 			{#if n === 0 || folder(known.path) !== folder(listed[n - 1]!.path)}<p class="folder mono">
 					{folder(known.path)}
@@ -131,6 +147,22 @@
 </div>
 
 <style>
+	.send {
+		display: grid;
+		gap: 6px;
+		margin-bottom: 8px;
+	}
+	.send summary {
+		cursor: pointer;
+		font-weight: 600;
+	}
+	.send code {
+		display: block;
+		overflow-wrap: anywhere;
+		padding: 6px 8px;
+		border: 1px solid var(--rule);
+		user-select: all;
+	}
 	.files {
 		display: grid;
 		grid-template-columns: 260px minmax(0, 1fr) 170px;
