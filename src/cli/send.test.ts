@@ -91,7 +91,8 @@ describe('yphos send', () => {
 		expect(readFileSync(join(set, 'root/opt/yphos/notices/index.html'), 'utf8')).toBe(before);
 		const { code, said } = send('--yes', '--to', 'somebody@10.0.0.9');
 		expect([code, said]).toEqual([0, expect.stringContaining('changed  /opt/yphos/notices/index.html')]);
-		expect(said).toContain('1 file, ');
+		// The phone's page names it as well, and nothing begins anew for that.
+		expect(said).toContain('2 files, ');
 		expect(said).toContain('then the player begins anew');
 		expect(readFileSync(join(set, 'root/opt/yphos/notices/index.html'), 'utf8')).toContain('Tides today');
 		expect(readFileSync(join(dir, 'applied'), 'utf8')).toContain(`bash ${set}/apply.sh`);

@@ -35,6 +35,8 @@ export interface SetChanges {
 
 const isContent = (path: string): boolean =>
 	path.startsWith('root/') && contentPath(path.slice('root'.length)) !== null;
+/** Read anew by whoever asks for it: nothing begins anew for its sake. */
+const READ_EACH_TIME = 'root/opt/yphos/phone/';
 /** It says what the others are: changed whenever one of them is. */
 const FOLLOWS = ['apply.sh', 'manifest.json'];
 
@@ -43,7 +45,9 @@ export function compareSets(there: SetFiles, wanted: SetFiles): SetChanges {
 	const fresh = [...wanted.keys()].filter((path) => !there.has(path));
 	const changed = [...wanted].filter(([path, { sha256 }]) => there.has(path) && there.get(path)!.sha256 !== sha256);
 	const gone = [...there.keys()].filter((path) => !wanted.has(path));
-	const placed = [...fresh, ...changed.map(([path]) => path), ...gone].filter((path) => path.startsWith('root/'));
+	const placed = [...fresh, ...changed.map(([path]) => path), ...gone].filter(
+		(path) => path.startsWith('root/') && !path.startsWith(READ_EACH_TIME)
+	);
 	return {
 		fresh,
 		changed: changed.map(([path]) => path).filter((path) => !FOLLOWS.includes(path)),
