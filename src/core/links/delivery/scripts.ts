@@ -133,7 +133,7 @@ point() { # SET
 is_whole() { # SET
 	[ "$1" != "$card" ] || return 0
 	[ -e "$1/manifest.txt" ] || return 1
-	while read -r word digest bytes path; do
+	while read -r word _ bytes path; do
 		[ "$word" != file ] || [ "$(stat -c %s "$1/$path" 2>/dev/null)" = "$bytes" ] || return 1
 	done <"$1/manifest.txt"
 }
