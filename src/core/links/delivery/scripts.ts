@@ -216,4 +216,7 @@ else
 	begin
 	echo 'the player does not come to life with the new set: the one before is shown again' >&2
 	exit 1
-fi`.split('\n');
+fi`
+		.split('\n')
+		// Only a page is asked since when.
+		.filter((line) => player === 'pages' || !/^\t?since=/.test(line));
