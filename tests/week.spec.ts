@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { unzipSync } from 'fflate';
 import { expect, open, test } from './app';
 
 test('a week shows what is on and why, a rule is moved by the keyboard and taken back, and leaves as a calendar', async ({
@@ -45,6 +47,11 @@ test('a week shows what is on and why, a rule is moved by the keyboard and taken
 	const download = page.waitForEvent('download');
 	await page.getByRole('button', { name: 'Export as iCalendar' }).click();
 	expect((await download).suggestedFilename()).toMatch(/\.ics$/);
+	const packed = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Export as SMIL' }).click();
+	const files = unzipSync(readFileSync(await (await packed).path()));
+	expect(Object.keys(files)).toContain('ticket-hatch.smil');
+	expect(Buffer.from(files['ticket-hatch.smil']!).toString()).toContain('<img src="media/');
 });
 
 test('a rule is made, ranked and cured in the programme, and the venue brings its opening hours', async ({ page }) => {

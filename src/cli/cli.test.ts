@@ -236,6 +236,16 @@ describe('yphos', () => {
 			/\n\d+ passed, 0 failed/
 		);
 	});
+	it('on-air --smil gives open players what is on, of one endpoint', () => {
+		const at = ['--at', '2026-11-24T00:00:00Z', '--for', '2d', '--smil'];
+		const { code, out } = yphos(['on-air', 'demo', '--endpoint', 'bunkhouse-lounge', ...at]);
+		expect([code, out]).toEqual([
+			0,
+			expect.stringMatching(/^<\?xml [^]*<smil xmlns[^]*<audio src="https?:[^]*<\/smil>\n$/)
+		]);
+		expect(yphos(['on-air', 'demo', ...at]).err).toContain('--endpoint ID');
+	});
+
 	it('look says what files say of themselves', () => {
 		const [tone] = [...['Night ferry.wav']].map((name) => {
 			writeFileSync(join(dir, name), demoMediaBytes(name)!);

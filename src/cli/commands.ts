@@ -17,6 +17,7 @@ import { contextFor } from '$core/engines/context';
 import { cardTree, type Bench, type CardTree } from '$core/engines/machine';
 import { faultsOf, rehearse, type PlannedFault, type Rehearsal } from '$core/engines/rehearse';
 import { inWords } from '$core/engines/say';
+import { smilFor } from '$core/engines/smil';
 import { speaking } from '$core/speaking';
 import { costOfUse, shoppingCsv, shoppingList } from '$core/engines/shopping';
 import { write } from '$core/engines/write';
@@ -385,6 +386,13 @@ export const onAir: Command = (args, flags) => {
 	const { workshop, media } = readPlanFile(need(args, 'PLAN'));
 	if (flags.at === '-') return onAirAtEach(workshop, flags, media);
 	const at = startOf(flags);
+	if (flags.smil) {
+		const [endpoint, ...others] = chosen(workshop, flags);
+		if (!endpoint || others.length > 0) throw new Refusal('Say with --endpoint ID whose programme it is to be.');
+		const until = at + span(text(flags, 'for') ?? '7d', '--for');
+		say(smilFor(chain, endpoint.plan, seenFrom(workshop, endpoint, flags, media), [at, until]).trimEnd());
+		return 0;
+	}
 	const until = flags.for === undefined ? null : at + lengthOf(flags);
 	const { timeZone } = workshop.venue;
 	const when = (utcMs: number): string => {

@@ -1,6 +1,9 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { dateOf } from '$core/basics/calendar';
+	import { chain } from '$core/chain';
+	import type { Workshop } from '$core/plan/workshop';
+	import { store } from '$lib/store/workshop.svelte';
 	import { wallClockMs } from '$core/formats/systemd/zone';
 	import { nextClockChange } from '$core/onAir/slices';
 	import { download, safeName } from '$lib/shell/download';
@@ -37,6 +40,23 @@
 			'text/calendar'
 		);
 	}
+
+	/** A document for each endpoint, for open players. */
+	async function exportSmil(): Promise<void> {
+		const [{ smilFor }, { zipFiles }, { contextFor }] = await Promise.all([
+			import('$core/engines/smil'),
+			import('$core/formats/zip/zip'),
+			import('$core/engines/context')
+		]);
+		const workshop = $state.snapshot(store.workshop!) as Workshop;
+		const files = week.rows.map(({ endpoint: { id, plan } }) => ({
+			path: `${safeName(plan.brief.name)}.smil`,
+			mode: '0644',
+			bytes: new TextEncoder().encode(smilFor(chain, plan, contextFor(chain, workshop, id), week.spanUtc))
+		}));
+		const zip = await new Response(zipFiles(files) as BodyInit).blob();
+		download(`${safeName(week.venue.name)}-${dateOf(week.first)}-smil.zip`, zip, 'application/zip');
+	}
 </script>
 
 <svelte:head><title>Week · Yphos</title></svelte:head>
@@ -58,6 +78,7 @@
 				<Button kind="tertiary" size="small" on:click={() => (week.chosenDay = null)}>Today</Button>
 				<Button kind="tertiary" size="small" on:click={() => week.turn(1)}>Later</Button>
 				<Button kind="ghost" size="small" on:click={exportCalendar}>Export as iCalendar</Button>
+				<Button kind="ghost" size="small" on:click={exportSmil}>Export as SMIL</Button>
 			</div>
 			<div class="zoom" role="group" aria-label="How much is in sight">
 				{#each Object.keys(ZOOMS) as Zoom[] as name (name)}

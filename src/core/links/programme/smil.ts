@@ -1,0 +1,54 @@
+import { escapeHtml } from '../../files/html';
+import { resolve, type Rulebook } from '../../onAir/onAir';
+import type { Item } from '../../onAir/item';
+
+/** What one endpoint plays, for an open player. */
+export interface Played {
+	readonly name: string;
+	readonly book: Rulebook;
+	items(show: string): readonly Item[];
+	/** Where an entry's file or stream is, from the document on. */
+	placeOf(item: Item): string;
+}
+
+const ELEMENTS = { still: 'img', film: 'video', sound: 'audio', stream: 'audio' } as const;
+const instant = (utcMs: number): string => `wallclock(${new Date(utcMs).toISOString().slice(0, 19)}Z)`;
+const seconds = (ms: number): string => `${ms / 1000}s`;
+
+/**
+ * What is on within that time as a document for open players: of an excl's children the one that began last plays, so each list has the
+ * instants at which it comes on. Pages are no media and are left out. Sources: W3C SMIL 3.0, 5.4.5 (excl), 5.4.3 (wallclock values).
+ */
+export function smilOf({ name, book, items, placeOf }: Played, fromUtcMs: number, untilUtcMs: number): string {
+	const begins = new Map<string, number[]>();
+	for (const { show, fromUtcMs: at } of resolve(book, fromUtcMs, untilUtcMs))
+		begins.set(show, [...(begins.get(show) ?? []), at]);
+	const child = ([show, at]: [string, number[]]): string[] => {
+		const when = at.map(instant).join(';');
+		const media = items(show).flatMap((item) =>
+			item.kind === 'page'
+				? []
+				: [
+						`\t\t\t\t<${ELEMENTS[item.kind]} src="${escapeHtml(placeOf(item))}" title="${escapeHtml(item.title)}"${item.kind === 'still' && item.lastsMs !== null ? ` dur="${seconds(item.lastsMs)}"` : ''} />`
+					]
+		);
+		// While nothing is on, and where a list holds pages alone, something must take the turn of what was on.
+		if (media.length === 0) return [`\t\t\t<par begin="${when}" dur="indefinite" />`];
+		return [`\t\t\t<seq begin="${when}" repeatCount="indefinite">`, ...media, '\t\t\t</seq>'];
+	};
+	return [
+		'<?xml version="1.0" encoding="UTF-8"?>',
+		'<smil xmlns="http://www.w3.org/ns/SMIL" version="3.0" baseProfile="Language">',
+		'\t<head>',
+		`\t\t<meta name="title" content="${escapeHtml(name)}" />`,
+		`\t\t<meta name="description" content="${escapeHtml(`From ${new Date(fromUtcMs).toISOString()} to ${new Date(untilUtcMs).toISOString()}`)}" />`,
+		'\t</head>',
+		'\t<body>',
+		`\t\t<excl end="${instant(untilUtcMs)}">`,
+		...[...begins].flatMap(child),
+		'\t\t</excl>',
+		'\t</body>',
+		'</smil>',
+		''
+	].join('\n');
+}
