@@ -29,6 +29,9 @@ import { readVideoArgument } from '../formats/boot/kernelLine';
 import { readHolidays } from '../formats/holidays';
 import { venueSchema } from '../plan/venue';
 import { shownIn } from '../links/notices/content';
+import { readByHand } from '../files/byHand';
+import { isId } from '../plan/text';
+import { readManifest } from '../links/card/send';
 import { countPlayed, readPlayed } from '../links/notices/played';
 import { newZone } from '../links/notices/settings';
 import { readRuleLine, writeRuleLine } from '../links/programme/ruleText';
@@ -153,6 +156,21 @@ export const FUZZED: readonly FuzzedReader[] = [
 				'nothing is shown for less than no time'
 			);
 		}
+	},
+	{
+		name: 'readByHand',
+		samples: ['page-tides 1795777825\n', 'none 0\n'],
+		read(_, text) {
+			const read = readByHand(text);
+			promised(read === null || (isId(read.id) && read.untilUtcMs > 0), 'what is asked for has a name and an end');
+		}
+	},
+	{
+		name: 'readManifest',
+		samples: [
+			'{"yphos":"card set","files":[{"path":"verify.sh","sha256":"e591b0d4","size":2332,"mode":"0755","owner":"root:root","why":"Reads only."}]}'
+		],
+		read: (_, text) => void readManifest(text)
 	},
 	{
 		name: 'readFeed',

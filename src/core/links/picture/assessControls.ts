@@ -7,7 +7,7 @@ import type { PictureSettings } from './settings';
 /** Keys that mean two things, and what nobody can ask for. */
 export function assessControls({ controls }: PictureSettings, context: Context): Finding[] {
 	const { facts } = context;
-	if (controls.length === 0) return [];
+	if (controls.length === 0) return assessPages(context);
 	const out = clashesIn(controls).map(({ key, actions }): Finding => ({
 		id: `picture.clash-${key}`,
 		level: 'caution',
@@ -80,15 +80,6 @@ export function assessControls({ controls }: PictureSettings, context: Context):
 				}
 			]
 		});
-	if (facts.byPhone)
-		out.push({
-			id: 'picture.phone-shows',
-			level: 'note',
-			title: 'Whoever is on this network can show a page at once',
-			why: 'The page for a phone asks nobody who they are; what can be shown are your own pages. Where guests share the network with it, give them one of their own.',
-			setting: 'notices.showByPhone',
-			fixes: []
-		});
 	if (facts.cardId === undefined && controls.some(({ action }) => ['louder', 'quieter', 'mute'].includes(action)))
 		out.push({
 			id: 'picture.volume-of-nothing',
@@ -106,5 +97,20 @@ export function assessControls({ controls }: PictureSettings, context: Context):
 				}
 			]
 		});
-	return out;
+	return [...out, ...assessPages(context)];
 }
+
+/** Pages that a phone shows at once, whoever holds it. */
+const assessPages = ({ facts }: Context): Finding[] =>
+	facts.byPhone
+		? [
+				{
+					id: 'picture.phone-shows',
+					level: 'note',
+					title: 'Whoever is on this network can show a page at once',
+					why: 'The page for a phone asks nobody who they are; what can be shown are your own pages. Where guests share the network with it, give them one of their own.',
+					setting: 'notices.showByPhone',
+					fixes: []
+				}
+			]
+		: [];

@@ -235,6 +235,12 @@ const CASES: readonly [id: string, on: ReturnType<typeof of>, bad: Plan, good: P
 		hatch.plan({ controls: [key('shut-down', '', { by: 'phone' })] }),
 		hatch.plan({ controls: [key('pause', '', { by: 'phone' })] })
 	],
+	[
+		'picture.phone-shows',
+		hatch,
+		hatch.plan({ controls: [] }, { notices: { ...hatchPlan.notices, used: true } }),
+		hatch.plan({ controls: [] }, { notices: { ...hatchPlan.notices, used: true, showByPhone: false } })
+	],
 	['picture.no-cec', lamp, lamp.plan({ hours, offBy: 'cec' }), lamp.plan({ hours, offBy: 'signal' })],
 	[
 		'picture.no-socket',
