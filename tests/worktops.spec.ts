@@ -180,12 +180,14 @@ test('a link that is done without is dashed, leaves the card, and comes back wit
 	await expect(page.getByLabel('Until')).toHaveValue('07:00');
 });
 
-test('an endpoint for recording begins without sound, picture, sources, programme and receiving', async ({ page }) => {
+test('an endpoint for recording begins without what it does not need: sound, picture, sources, programme and three more', async ({
+	page
+}) => {
 	await open(page, '/');
 	await page.getByLabel('Kind of the new endpoint').selectOption('Recording broadcasts');
 	await page.getByRole('button', { name: 'New endpoint' }).click();
 	const chain = page.getByRole('navigation', { name: 'The chain' });
-	await expect(chain.getByRole('button', { name: /not used/ })).toHaveCount(6);
+	await expect(chain.getByRole('button', { name: /not used/ })).toHaveCount(7);
 	await expect(page.getByLabel('Kind of endpoint')).toHaveValue('recorder');
 });
 
