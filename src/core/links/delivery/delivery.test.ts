@@ -393,6 +393,27 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 		expect(shown()).toBe('<p>two</p>');
 	});
 
+	it('is not shown when a file of it was lost between fetching and showing, and is fetched again', async () => {
+		await turn('check');
+		offer(cardSet('two'), 100);
+		await renew();
+		rmSync(join(state, 'sets/100/notices/index.html'));
+		expect(await turn()).toEqual({ code: 1, said: expect.stringContaining('what is shown stays') as string });
+		expect(shown()).toBe('<p>one</p>');
+		await renew();
+		await turn();
+		expect(shown()).toBe('<p>two</p>');
+	});
+
+	it('is not shown when there is no room for it', async () => {
+		await turn('check');
+		offer(cardSet('two'), 100);
+		program('ln', 'case $1 in -*) exec /bin/ln "$@" ;; *) echo "No space left on device" >&2; exit 1 ;; esac');
+		expect((await renew()).said).toContain('could not be put in its place; what is shown stays');
+		await turn();
+		expect(shown()).toBe('<p>one</p>');
+	});
+
 	it('is taken on trust while nothing plays, and what was copied by hand stays with it', async () => {
 		await turn('check');
 		put(join(root, 'opt/yphos/media/by hand.mp4'), 'film');

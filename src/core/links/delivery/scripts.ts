@@ -88,7 +88,7 @@ while read -r word digest bytes path; do
 		mv "$file.part" "$file"
 	fi
 	mkdir -p "$(dirname "$set/$path")"
-	ln "$file" "$set/$path"
+	ln "$file" "$set/$path" || stays "$path could not be put in its place"
 done <"$state/manifest.new"
 # What was copied to the endpoint by hand belongs to every set.
 for file in "$root/opt/yphos/media"/*; do
@@ -191,6 +191,11 @@ if [ -e "$state/trying" ]; then
 else
 	[ -e "$state/ready" ] || exit 0
 	number=$(cat "$state/ready")
+	if ! is_whole "$state/sets/$number"; then
+		rm "$state/ready"
+		echo "set $number is not whole: what is shown stays" >&2
+		exit 1
+	fi
 	before=$(readlink "$state/now")
 	echo "$number" >"$state/last"
 	echo "$before" >"$state/before"
