@@ -53,3 +53,12 @@ function make(location: string): Uint8Array | null {
 	const lines = POSTERS[location]?.lines;
 	return lines ? writePng(poster(lines)) : null;
 }
+
+/** What of a list the demo brings along, by location. */
+export const demoMediaOf = (items: readonly { readonly location: string }[]): Map<string, Uint8Array> =>
+	new Map(
+		items.flatMap(({ location }) => {
+			const bytes = demoMediaBytes(location);
+			return bytes ? [[location, bytes] as const] : [];
+		})
+	);

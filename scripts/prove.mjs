@@ -131,7 +131,9 @@ const { delivery } = workshop.endpoints.find(({ id }) => id === endpoint).plan;
 const NEW_TITLE = 'Fetched anew';
 if (delivery.used) {
 	const changed = JSON.parse(readFileSync(planFile, 'utf8'));
-	changed.endpoints.find(({ id }) => id === endpoint).plan.notices.pages[0].title = NEW_TITLE;
+	const { notices, sources: its } = changed.endpoints.find(({ id }) => id === endpoint).plan;
+	if (notices.used) notices.pages[0].title = NEW_TITLE;
+	else its.listTitle = NEW_TITLE;
 	const newPlan = resolve(work, 'new.yphos.json');
 	writeFileSync(newPlan, JSON.stringify(changed));
 	const packed = yphos(

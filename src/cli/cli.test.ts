@@ -2,35 +2,22 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { build } from 'vite';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { archiveOf } from '$core/plan/archive';
 import { zipFiles } from '$core/formats/zip/zip';
 import { demoMediaBytes } from '../../demo/media';
 import { demoWorkshop } from '../../demo/workshop';
 import type { Workshop } from '$core/plan/workshop';
+import { builtIn, root } from './built';
 
-const root = resolve(import.meta.dirname, '../..');
 const dir = mkdtempSync(join(tmpdir(), 'yphos-cli-'));
 const checkCard = resolve(root, '../shared/conformance/check-card.sh');
 
+let yphos: Awaited<ReturnType<typeof builtIn>>;
 beforeAll(async () => {
-	await build({
-		root,
-		configFile: resolve(root, 'vite.cli.config.ts'),
-		logLevel: 'error',
-		build: { outDir: join(dir, 'cli') }
-	});
+	yphos = await builtIn(dir);
 });
 
-function yphos(args: string[], input = '') {
-	const done = spawnSync(process.execPath, [join(dir, 'cli/yphos.mjs'), ...args], {
-		encoding: 'utf8',
-		input,
-		cwd: dir
-	});
-	return { code: done.status, out: done.stdout, err: done.stderr };
-}
 const planFile = (name: string, change: (workshop: Workshop) => void): string => {
 	const workshop = structuredClone(demoWorkshop);
 	change(workshop);

@@ -35,8 +35,8 @@ import { itemAt } from '$core/onAir/item';
 import { resolve, type OnAir } from '$core/onAir/onAir';
 import { itemsOf } from '$core/onAir/items';
 import { weatherJsonSchema } from '$core/links/notices/feeds/weather';
-import { packContent, packEntries } from '$core/links/delivery/pack';
-import { makeKeys, signText } from '$core/links/delivery/sign';
+import { packContent } from '$core/links/delivery/pack';
+import { makeKeys, signedPack } from '$core/links/delivery/sign';
 import { countPlayed, playedCsv, readPlayed } from '$core/links/notices/played';
 import { programmeBook } from '$core/onAir/book';
 import { becauseWords, showWords, whatsOn } from '$core/links/programme/whatsOn';
@@ -87,6 +87,13 @@ function chosen(workshop: Workshop, flags: Flags): Endpoint[] {
 	return found;
 }
 
+/** The one endpoint that is meant. */
+function onlyOne(workshop: Workshop, flags: Flags): Endpoint {
+	const [endpoint, ...others] = chosen(workshop, flags);
+	if (!endpoint || others.length > 0) throw new Refusal('Say with --endpoint ID which of the endpoints is meant.');
+	return endpoint;
+}
+
 /** The workshop as one endpoint sees it, with the media that are really at hand. */
 const seenFrom = (workshop: Workshop, { id, plan }: Endpoint, flags: Flags, media: PlanFile['media']): Surroundings =>
 	contextFor(chain, workshop, id, absentFrom(workshop, readMedia(plan, text(flags, 'media'), media)));
@@ -134,9 +141,7 @@ export const check: Command = (args, flags) => {
 function fix(workshop: Workshop, wanted: string, flags: Flags, media: PlanFile['media']): number {
 	const out = text(flags, 'out');
 	if (!out) throw new Refusal('--out FILE is missing: where the mended workshop is to stand.');
-	const [endpoint, ...others] = chosen(workshop, flags);
-	if (!endpoint || others.length > 0)
-		throw new Refusal('Say with --endpoint ID which of the endpoints is to be mended.');
+	const endpoint = onlyOne(workshop, flags);
 	const { id, number = '1' } = /^(?<id>.+?)(?::(?<number>\d+))?$/.exec(wanted)?.groups ?? {};
 	const surroundings = seenFrom(workshop, endpoint, flags, media);
 	const { findings } = assess(chain, endpoint.plan, surroundings);
@@ -201,8 +206,7 @@ const cardSet = (endpoint: Endpoint, context: Surroundings, flags: Flags, media:
 
 /** One endpoint without a stop, or with one that the person knows of. */
 function oneWithoutStop(workshop: Workshop, flags: Flags, media: PlanFile['media']): [Endpoint, Surroundings] {
-	const [endpoint, ...others] = chosen(workshop, flags);
-	if (!endpoint || others.length > 0) throw new Refusal('Say with --endpoint ID which of the endpoints is meant.');
+	const endpoint = onlyOne(workshop, flags);
 	const context = seenFrom(workshop, endpoint, flags, media);
 	const { findings, worst } = assess(chain, endpoint.plan, context);
 	if (worst === 'stop' && !flags['even-so']) {
@@ -243,19 +247,16 @@ export const pack: Command = async (args, flags) => {
 		throw new Refusal(`${id} fetches no content. Add Delivery to it, and write its card set once more.`);
 	const files = write(writers, plan, context, { mediaBytes: readMedia(plan, text(flags, 'media'), media) });
 	const packed = packContent(files, plan.network.hostName, Math.floor(Date.now() / 1000));
-	let signature: Uint8Array | null = null;
-	if (plan.delivery.publicKey) {
-		const file = text(flags, 'sign-key');
-		if (!file) throw new Refusal(`${id} takes signed sets alone. Add --sign-key FILE, your private key.`);
-		const signed = await signText(crypto.subtle, packed.manifest, readFileSync(file, 'utf8'), plan.delivery.publicKey);
-		if (!signed.ok) throw new Refusal(`${file}: ${sentence(signed.faults)}`);
-		signature = signed.value;
-	}
-	writePacked(out, packEntries(packed, signature));
+	const { publicKey } = plan.delivery;
+	const file = text(flags, 'sign-key');
+	if (publicKey && !file) throw new Refusal(`${id} takes signed sets alone. Add --sign-key FILE, your private key.`);
+	const entries = await signedPack(crypto.subtle, packed, publicKey, file ? readFileSync(file, 'utf8') : '');
+	if (!entries.ok) throw new Refusal(`${file}: ${sentence(entries.faults)}`);
+	writePacked(out, entries.value);
 	const named = packed.files.map(({ path }) => path);
-	if (flags.json) sayJson({ endpoint: id, dir: out, bytes: packed.bytes, signed: signature !== null, files: named });
+	if (flags.json) sayJson({ endpoint: id, dir: out, bytes: packed.bytes, signed: publicKey !== '', files: named });
 	else
-		say(`${id}: ${named.length} files, ${(packed.bytes / 1e6).toFixed(1)} MB, in ${out}${signature ? ', signed' : ''}`);
+		say(`${id}: ${named.length} files, ${(packed.bytes / 1e6).toFixed(1)} MB, in ${out}${publicKey ? ', signed' : ''}`);
 	return 0;
 };
 
@@ -387,8 +388,7 @@ export const onAir: Command = (args, flags) => {
 	if (flags.at === '-') return onAirAtEach(workshop, flags, media);
 	const at = startOf(flags);
 	if (flags.smil) {
-		const [endpoint, ...others] = chosen(workshop, flags);
-		if (!endpoint || others.length > 0) throw new Refusal('Say with --endpoint ID whose programme it is to be.');
+		const endpoint = onlyOne(workshop, flags);
 		const until = at + span(text(flags, 'for') ?? '7d', '--for');
 		say(smilFor(chain, endpoint.plan, seenFrom(workshop, endpoint, flags, media), [at, until]).trimEnd());
 		return 0;

@@ -1,4 +1,13 @@
-import { mkdirSync, readdirSync, readFileSync, renameSync, statSync, writeFileSync, chmodSync } from 'node:fs';
+import {
+	existsSync,
+	mkdirSync,
+	readdirSync,
+	readFileSync,
+	renameSync,
+	statSync,
+	writeFileSync,
+	chmodSync
+} from 'node:fs';
 import { basename, dirname, isAbsolute, join, relative, resolve, sep } from 'node:path';
 import { cardBytes } from '$core/files/cardBytes';
 import type { CardTree } from '$core/engines/machine';
@@ -90,7 +99,7 @@ export function writePacked(
 	for (const { path, bytes } of entries) {
 		if (bytes instanceof Blob) throw new RangeError(`${path} is not at hand`);
 		const at = join(out, path);
-		if (path.startsWith('files/') && statSync(at, { throwIfNoEntry: false })?.size === bytes.length) continue;
+		if (path.startsWith('files/') && existsSync(at) && readFileSync(at).equals(bytes)) continue;
 		// A manifest takes the place of the last one at once, for an endpoint may be reading it.
 		writeFileSync(`${at}.new`, bytes);
 		renameSync(`${at}.new`, at);

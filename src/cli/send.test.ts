@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import {
 	chmodSync,
 	cpSync,
@@ -13,14 +12,13 @@ import {
 } from 'node:fs';
 import { createVerify } from 'node:crypto';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
-import { build } from 'vite';
+import { join } from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { keyLines } from '$core/links/delivery/settings';
 import type { Workshop } from '$core/plan/workshop';
 import { demoWorkshop } from '../../demo/workshop';
+import { builtIn } from './built';
 
-const root = resolve(import.meta.dirname, '../..');
 const dir = mkdtempSync(join(tmpdir(), 'yphos-send-'));
 const [set, home, bin, now] = ['partition/yphos', 'home', 'bin', 'now'].map((name) => join(dir, name)) as [
 	string,
@@ -30,24 +28,22 @@ const [set, home, bin, now] = ['partition/yphos', 'home', 'bin', 'now'].map((nam
 ];
 const plan = join(dir, 'plan.json');
 
+let run: Awaited<ReturnType<typeof builtIn>>;
 beforeAll(async () => {
-	await build({
-		root,
-		configFile: resolve(root, 'vite.cli.config.ts'),
-		logLevel: 'error',
-		build: { outDir: join(dir, 'cli') }
-	});
+	run = await builtIn(dir);
 });
 afterAll(() => rmSync(dir, { recursive: true }));
 
 function yphos(...args: string[]) {
-	const done = spawnSync(process.execPath, [join(dir, 'cli/yphos.mjs'), ...args], {
-		encoding: 'utf8',
-		input: '',
-		cwd: dir,
-		env: { ...process.env, PATH: `${bin}:${process.env.PATH}`, YPHOS_SET: set, YPHOS_CONTENT_NOW: now, HOME: home }
-	});
-	return { code: done.status, said: done.stdout + done.stderr };
+	const env = {
+		...process.env,
+		PATH: `${bin}:${process.env.PATH}`,
+		YPHOS_SET: set,
+		YPHOS_CONTENT_NOW: now,
+		HOME: home
+	};
+	const { code, out, err } = run(args, '', env);
+	return { code, said: out + err };
 }
 const program = (name: string, script: string): void => {
 	mkdirSync(bin, { recursive: true });

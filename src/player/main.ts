@@ -109,11 +109,10 @@ let now: ReturnType<typeof itemAt<Show['lists'][string][number]>> | null = null;
 let reckonedMs = 0;
 /** What somebody with a phone wants to be seen. */
 let ordered: ReturnType<typeof readByHand> = null;
-function onNow(utcMs: number): NonNullable<typeof now> {
+function onNow(utcMs: number): Pick<NonNullable<typeof now>, 'item' | 'index' | 'intoMs' | 'show' | 'line'> {
 	const page = read.pages.find(({ id }) => id === ordered?.id);
 	if (ordered && page && utcMs < ordered.untilUtcMs)
 		return {
-			...itemAt(read.book, () => [], utcMs),
 			item: { id: page.id, title: page.title, kind: 'page', lastsMs: null },
 			show: 'by hand',
 			line: null,

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demoMediaBytes } from '../../../demo/media';
+import { demoMediaOf } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
 import { cardBytes, cardText } from '../files/cardBytes';
 import { chain } from '../chain';
@@ -29,12 +29,7 @@ const START = Date.parse('2026-11-24T18:40:00Z');
 const endpoint = (id: string) => demoWorkshop.endpoints.find((known) => known.id === id)!;
 const lounge = endpoint('bunkhouse-lounge').plan;
 const bench = endpoint('test-bench').plan;
-const bytes = (plan: Plan) =>
-	new Map(
-		plan.sources.items.flatMap(({ location }) =>
-			demoMediaBytes(location) ? [[location, demoMediaBytes(location)!] as const] : []
-		)
-	);
+const bytes = (plan: Plan) => demoMediaOf(plan.sources.items);
 const filesOf = (id: string, plan: Plan): CardFile[] =>
 	write(writers, plan, contextFor(chain, demoWorkshop, id), { mediaBytes: bytes(plan) });
 const textOf = (files: readonly CardFile[], path: string): string => {

@@ -1,6 +1,6 @@
 import { SETUP_PATH } from '../links/network/setup';
 import { afterAll, describe, expect, it } from 'vitest';
-import { demoMediaBytes } from '../../../demo/media';
+import { demoMediaOf } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
 import { writers } from '../writers';
@@ -64,12 +64,7 @@ function cardOf(id: string): { card: CardTree; run: (card: CardTree, readsSeed: 
 	const endpoint = demoWorkshop.endpoints.find((known) => known.id === id)!;
 	const surroundings = contextFor(chain, demoWorkshop, id);
 	const plan = mended(endpoint.plan, surroundings);
-	const mediaBytes = new Map(
-		plan.sources.items.flatMap(({ location }) => {
-			const bytes = demoMediaBytes(location);
-			return bytes ? [[location, bytes] as const] : [];
-		})
-	);
+	const mediaBytes = demoMediaOf(plan.sources.items);
 	const bench = benchFor(chain, plan, surroundings);
 	const unseeded = { ...bench, readsSeed: false };
 	return {

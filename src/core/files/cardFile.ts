@@ -20,6 +20,10 @@ export const rootPath = (target: string): string => `boot/yphos/root${target}`;
 
 /** What stands where on the endpoint, for links that meet there. */
 export const PLAYER_UNIT = 'yphos-player.service';
+/** The unit that finds what is on by the rules, and its timer. */
+export const ON_AIR_UNIT = 'yphos-on-air';
+/** What a phone is shown lies here, and is read each time it asks. */
+export const PHONE_DIR = '/opt/yphos/phone';
 /** The list that the player reads. */
 export const PLAYLIST_PATH = '/opt/yphos/playlist.m3u8';
 /** The file of a playlist, beside the list of everything, so that what it lists lies in the same place; "all": that one. */

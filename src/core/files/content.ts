@@ -7,6 +7,9 @@ export const CONTENT_DIR = '/var/lib/yphos-content';
 /** What is shown now: a link to the set that was fetched last, or to what the card brought. */
 export const CONTENT_NOW = `${CONTENT_DIR}/now`;
 
+/** There while a new set is on trial: the set before it. */
+export const CONTENT_TRYING = `${CONTENT_DIR}/trying`;
+
 /** What may be changed without the rest, by its path below the home: pages, media, lists, and the rules by which they are on. */
 const CONTENT = /^(?:notices\/|media\/|programme\/|playlist\.m3u8$|list-[^/]*\.m3u8$)/;
 /** Its path within a set of content; null: it is none. */

@@ -26,7 +26,10 @@ export interface OnNow<I> extends OnAir {
 }
 
 /** Of unknown length: as long as a still of a careful plan. */
-export const ASSUMED_MS = 12_000;
+const ASSUMED_MS = 12_000;
+/** How long an entry has the turn, ms. */
+export const turnMs = ({ lastsMs }: { readonly lastsMs: number | null }): number =>
+	Math.max(1000, lastsMs ?? ASSUMED_MS);
 const DAY_MS = 86_400_000;
 
 /** A list begins when its line does, or at midnight; what has come between does not count, so that it goes on where it was. */
@@ -53,7 +56,7 @@ export function itemAt<I extends { readonly lastsMs: number | null }>(
 	const on = onAirAt(book, utcMs);
 	const ends = resolve(book, utcMs, utcMs + DAY_MS)[0]!.untilUtcMs;
 	const items = listed(on.show);
-	const lengths = items.map(({ lastsMs }) => Math.max(1000, lastsMs ?? ASSUMED_MS));
+	const lengths = items.map(turnMs);
 	const totalMs = lengths.reduce((sum, ms) => sum + ms, 0);
 	if (totalMs === 0) return { ...on, item: null, index: -1, intoMs: 0, untilUtcMs: ends, endsUtcMs: ends };
 	let intoMs = playedMs(book, on, utcMs) % totalMs;

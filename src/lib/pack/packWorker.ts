@@ -7,8 +7,8 @@ import { contextFor } from '$core/engines/context';
 import { write } from '$core/engines/write';
 import { cardBytes } from '$core/files/cardBytes';
 import type { Secrets } from '$core/link';
-import { packContent, packEntries } from '$core/links/delivery/pack';
-import { signText } from '$core/links/delivery/sign';
+import { packContent } from '$core/links/delivery/pack';
+import { signedPack } from '$core/links/delivery/sign';
 import { ok, sentence, type Result } from '$core/basics/result';
 import type { Plan } from '$core/plan/plan';
 import type { Opened } from '$core/plan/open';
@@ -70,10 +70,10 @@ const worker = {
 			mediaBytes: await mediaOf(workshop, plan)
 		});
 		const packed = packContent(files, plan.network.hostName, Math.floor(Date.now() / 1000));
-		const { publicKey } = plan.delivery;
-		const signed = publicKey ? await signText(crypto.subtle, packed.manifest, privatePem, publicKey) : ok(null);
-		if (!signed.ok) return { zip: null, problem: sentence(signed.faults) };
-		return { zip: await asBlob(zipFiles(packEntries(packed, signed.value), seldom(onPart))), problem: '' };
+		const entries = await signedPack(crypto.subtle, packed, plan.delivery.publicKey, privatePem);
+		return entries.ok
+			? { zip: await asBlob(zipFiles(entries.value, seldom(onPart))), problem: '' }
+			: { zip: null, problem: sentence(entries.faults) };
 	},
 	async workshop(workshop: Workshop, onPart: OnPart) {
 		const kept = workshop.media.filter((media) => media.kept === 'browser').map(({ location }) => location);

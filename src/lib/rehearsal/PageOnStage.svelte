@@ -3,8 +3,8 @@
 	import type { Page } from '$core/links/notices/settings';
 	import { worldOf } from '$core/links/notices/world';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
-	import { addressOf } from '$lib/media/address';
-	import { PageView, type Stage } from '../../player/draw';
+	import { noticeStage } from '$lib/media/noticeStage';
+	import { PageView } from '../../player/draw';
 	import '../../player/player.css';
 
 	/** The page that is on, drawn as the endpoint's own browser draws it, at that instant. */
@@ -12,13 +12,7 @@
 	const view = useEndpoint();
 	$effect(() => void view.loadMedia());
 	const show = $derived(showOf(view.plan.notices, view.context));
-	const stage = $derived<Stage>({
-		...show,
-		mediaOf(id) {
-			const entry = view.plan.sources.items.find((one) => one.id === id);
-			return entry ? addressOf(view.mediaBytes.get(entry.location)) : null;
-		}
-	});
+	const stage = $derived(noticeStage(show, view.plan.sources.items, view.mediaBytes));
 	/** Faster than a person sees, it is not drawn again. */
 	const second = $derived(Math.floor(utcMs / 1000));
 	const drawing = new PageView();

@@ -2,11 +2,15 @@ import { z } from 'zod';
 import { fault, ok, type Result } from '../../basics/result';
 import { readJson } from '../../formats/json/json';
 import { contentPath, CONTENT_NOW } from '../../files/content';
-import { PLAYER_UNIT } from '../../files/cardFile';
+import { PHONE_DIR, PLAYER_UNIT } from '../../files/cardFile';
+
+/** A name below the set's folder, on one line: it is handed to a shell. */
+const isBelow = (path: string): boolean =>
+	!path.startsWith('/') && !path.split('/').includes('..') && !/[\0-\x1f]/.test(path);
 
 const manifest = z.object({
 	yphos: z.literal('card set'),
-	files: z.array(z.object({ path: z.string(), sha256: z.string(), size: z.number() })).max(20_000)
+	files: z.array(z.object({ path: z.string().refine(isBelow), sha256: z.string(), size: z.number() })).max(20_000)
 });
 /** Files of a set by their path below it: digest and size. */
 export type SetFiles = ReadonlyMap<string, { readonly sha256: string; readonly size: number }>;
@@ -36,7 +40,7 @@ export interface SetChanges {
 const isContent = (path: string): boolean =>
 	path.startsWith('root/') && contentPath(path.slice('root'.length)) !== null;
 /** Read anew by whoever asks for it: nothing begins anew for its sake. */
-const READ_EACH_TIME = 'root/opt/yphos/phone/';
+const READ_EACH_TIME = `root${PHONE_DIR}/`;
 /** It says what the others are: changed whenever one of them is. */
 const FOLLOWS = ['apply.sh', 'manifest.json'];
 

@@ -15,7 +15,7 @@ import { createServer, type Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { demoMediaBytes } from '../../../../demo/media';
+import { demoMediaOf } from '../../../../demo/media';
 import { plainHatchWorkshop } from '../../../../demo/plainHatch';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
@@ -60,12 +60,7 @@ function fetching(workshop: Workshop, own: Partial<DeliverySettings> = {}): Made
 		delivery: { used: true, from: FROM, times: ['12:00'], publicKey: KEY, ...own }
 	};
 	const context = contextFor(chain, workshop, ID);
-	const mediaBytes = new Map(
-		plan.sources.items.flatMap(({ location }) => {
-			const bytes = demoMediaBytes(location);
-			return bytes ? [[location, bytes] as const] : [];
-		})
-	);
+	const mediaBytes = demoMediaOf(plan.sources.items);
 	const result = { plan, files: write(writers, plan, context, { mediaBytes }), bench: benchFor(chain, plan, context) };
 	made.set(key, result);
 	return result;

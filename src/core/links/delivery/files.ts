@@ -1,4 +1,4 @@
-import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
+import { lines, ON_AIR_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { CONTENT_DIR } from '../../files/content';
 import type { CardFile, CardLine, Context } from '../../link';
 import { CONTENT_UNIT, OWN_DIR, RENEW_PATH, RENEW_UNIT, SWITCH_PATH } from './places';
@@ -6,13 +6,11 @@ import { RENEW, switchSet } from './scripts';
 import { fetchedFrom, isWeb, keyLines, type DeliverySettings } from './settings';
 
 const UNITS = '/etc/systemd/system/';
-/** The unit that looks for what is on by the rules. */
-const ON_AIR = 'yphos-on-air.service';
 
 /** What fetches a set of content and shows it, and when. */
 export function deliveryFiles(settings: DeliverySettings, { facts }: Context): CardFile[] {
 	const of = (...texts: string[]): CardLine[] => lines('delivery', ...texts);
-	const rules = facts.programme?.rules.length && facts.pages === undefined ? ON_AIR : null;
+	const rules = facts.programme?.rules.length && facts.pages === undefined ? `${ON_AIR_UNIT}.service` : null;
 	return [
 		textFile(rootPath(`${OWN_DIR}/from`), 'Where new content is fetched from.', [
 			...lines('delivery.from', fetchedFrom(settings))

@@ -1,4 +1,5 @@
 import { fault, ok, type Result } from '../../basics/result';
+import { packEntries, type Pack } from './pack';
 
 /** ECDSA on the curve P-256 with SHA-256. Sources: FIPS 186-4; RFC 5480. */
 const CURVE = { name: 'ECDSA', namedCurve: 'P-256' } as const;
@@ -54,7 +55,7 @@ function derInteger(bytes: Uint8Array): number[] {
  * A text's signature as openssl reads it, by the key of that file, which must be the one that belongs to `publicKey`. Sources:
  * RFC 3279, 2.2.3; X.690, 8.9. Faults: `key-unreadable`, `key-other`.
  */
-export async function signText(
+async function signText(
 	subtle: SubtleCrypto,
 	text: string,
 	privatePem: string,
@@ -73,4 +74,16 @@ export async function signText(
 	const half = signature.length / 2;
 	const body = [...derInteger(signature.slice(0, half)), ...derInteger(signature.slice(half))];
 	return ok(Uint8Array.from([0x30, body.length, ...body]));
+}
+
+/** A set as it is laid out where it waits, signed where a public key asks for that. Faults: those of `signText`. */
+export async function signedPack(
+	subtle: SubtleCrypto,
+	pack: Pack,
+	publicKey: string,
+	privatePem: string
+): Promise<Result<ReturnType<typeof packEntries>>> {
+	if (publicKey === '') return ok(packEntries(pack, null));
+	const signed = await signText(subtle, pack.manifest, privatePem, publicKey);
+	return signed.ok ? ok(packEntries(pack, signed.value)) : signed;
 }

@@ -1,4 +1,4 @@
-import { CONTENT_DIR } from '../../files/content';
+import { CONTENT_TRYING } from '../../files/content';
 import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import type { CardFile, CardLine } from '../../link';
 import { ALIVE_UNIT } from './aliveClaims';
@@ -19,7 +19,7 @@ export const ALIVE = `#!/bin/sh
 # page-alive.sh: begins the browser anew when its page has been silent for minutes.
 missed=\${YPHOS_MISSED:-${MISSED_PATH}}
 # While a new set is on trial, whoever tries it looks.
-if [ -e "\${YPHOS_CONTENT:-${CONTENT_DIR}}/trying" ] || ! systemctl is-active --quiet ${PLAYER_UNIT}; then
+if [ -e ${CONTENT_TRYING} ] || ! systemctl is-active --quiet ${PLAYER_UNIT}; then
 	rm -f "$missed"
 	exit 0
 fi

@@ -4,7 +4,7 @@ import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
-import { demoMediaBytes } from '../../../../demo/media';
+import { demoMediaOf } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
 import { assess } from '../../engines/assess';
@@ -30,12 +30,7 @@ const ID = 'ticket-hatch';
 const hatch = demoWorkshop.endpoints.find(({ id }) => id === ID)!.plan;
 const context = contextFor(chain, demoWorkshop, ID);
 const HOUR = 3_600_000;
-const mediaBytes = new Map(
-	hatch.sources.items.flatMap(({ location }) => {
-		const bytes = demoMediaBytes(location);
-		return bytes ? [[location, bytes] as const] : [];
-	})
-);
+const mediaBytes = demoMediaOf(hatch.sources.items);
 const cardOf = (plan: Plan): CardTree => cardTree(write(writers, plan, context, { mediaBytes }));
 const card = cardOf(hatch);
 function run(tree: CardTree, at: string, forMs: number, faults: PlannedFault[] = [], plan = hatch) {

@@ -4,7 +4,7 @@ import { bytesToHex } from '@noble/hashes/utils.js';
 import { OTHERS_READ, tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
 import { BY_HAND_PATH, readByHand } from '../../files/byHand';
 import { PLAYER_UNIT } from '../../files/cardFile';
-import { CONTENT_DIR } from '../../files/content';
+import { CONTENT_TRYING } from '../../files/content';
 import { hungEdges } from '../../standards/edges';
 import { itemAt } from '../../onAir/item';
 import { shownIn } from './content';
@@ -74,7 +74,7 @@ function rehearseAlive(machine: Machine): void {
 		text: `${ALIVE.join('\n')}\n`,
 		program: (process) => {
 			const isAlive = (crashes.get(machine)?.size ?? 0) > 0;
-			const onTrial = disk.get(`${CONTENT_DIR}/trying`) !== undefined;
+			const onTrial = disk.get(CONTENT_TRYING) !== undefined;
 			if (onTrial || isAlive || !machine.systemd.isActive(PLAYER_UNIT)) disk.remove(MISSED_PATH);
 			else {
 				const times = Number(disk.read(MISSED_PATH) ?? 0) + 1;

@@ -1,4 +1,4 @@
-import { lines, rootPath, textFile } from '../../files/cardFile';
+import { lines, PHONE_DIR, rootPath, textFile } from '../../files/cardFile';
 import { escapeHtml } from '../../files/html';
 import { BACK_WORD, BY_HAND_MIN, showWord } from '../../files/byHand';
 import type { Facts } from '../../facts';
@@ -12,7 +12,7 @@ export const PHONE_UNITS = ['yphos-phone.socket', 'yphos-asked.path'] as const;
 /** Answers one request. */
 export const PHONE_PATH = '/opt/yphos/bin/phone.sh';
 const ASKED_PATH = '/opt/yphos/bin/asked.sh';
-const PAGE_PATH = '/opt/yphos/phone/page.html';
+const PAGE_PATH = `${PHONE_DIR}/page.html`;
 /** Words are left here by whoever answers, and taken up by root: the one that faces the network can do nothing else. */
 const ASKED_DIR = '/run/yphos-asked';
 

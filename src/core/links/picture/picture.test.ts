@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demoMediaBytes } from '../../../../demo/media';
+import { demoMediaBytes, demoMediaOf } from '../../../../demo/media';
 import { demoMedia } from '../../../../demo/facts';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { chain } from '../../chain';
@@ -47,7 +47,7 @@ const withPicture = (change: Partial<Plan['picture']> = {}, more: Partial<Plan> 
 });
 const filesOf = (plan: Plan): CardFile[] =>
 	write(writers, plan, context, {
-		mediaBytes: new Map(plan.sources.items.map(({ location }) => [location, demoMediaBytes(location)!]))
+		mediaBytes: demoMediaOf(plan.sources.items)
 	});
 const textOf = (plan: Plan, end: string): string => {
 	const file = filesOf(plan).find(({ path }) => path.endsWith(end));

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demoMediaBytes } from '../../../../demo/media';
+import { demoMediaOf } from '../../../../demo/media';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { chain } from '../../chain';
 import { writers } from '../../writers';
@@ -36,7 +36,7 @@ function run(
 ) {
 	const context = contextFor(chain, demoWorkshop, id);
 	const bench = benchFor(chain, plan, context);
-	const mediaBytes = new Map(plan.sources.items.map(({ location }) => [location, demoMediaBytes(location)!]));
+	const mediaBytes = demoMediaOf(plan.sources.items);
 	const result = rehearse({
 		links: rehearsed,
 		card: cardTree(write(writers, plan, context, { mediaBytes })),

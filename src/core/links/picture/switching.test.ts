@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoMediaBytes } from '../../../../demo/media';
+import { demoMediaOf } from '../../../../demo/media';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { chain } from '../../chain';
 import { writers } from '../../writers';
@@ -40,7 +40,7 @@ const run = (
 	{ forMs = 300_000, faults = [] as PlannedFault[], screen = {} as Partial<NonNullable<Bench['screen']>> } = {}
 ) => {
 	const bench = benchFor(chain, plan, context);
-	const mediaBytes = new Map(plan.sources.items.map(({ location }) => [location, demoMediaBytes(location)!]));
+	const mediaBytes = demoMediaOf(plan.sources.items);
 	const result = rehearse({
 		links: rehearsed,
 		card: cardTree(write(writers, plan, context, { mediaBytes })),

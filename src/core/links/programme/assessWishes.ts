@@ -1,7 +1,7 @@
 import { changing } from '../../changes';
 import { formatSeconds } from '../../basics/format';
 import type { Context, Finding, Fix } from '../../link';
-import { ASSUMED_MS } from '../../onAir/item';
+import { turnMs } from '../../onAir/item';
 import { itemOf } from '../../onAir/items';
 import type { ProgrammeSettings } from './settings';
 import { arrange, unmetIn, type Arranged, type Lengths, type Unmet } from './wishes';
@@ -16,7 +16,7 @@ const once = (count: number, what: string): string => `${count} ${what}${count =
 export const lengthsIn =
 	(context: Context): Lengths =>
 	(id) =>
-		Math.max(1000, itemOf(id, context)?.lastsMs ?? ASSUMED_MS);
+		turnMs(itemOf(id, context) ?? { lastsMs: null });
 
 /** Wishes that a playlist does not meet as it stands, and the order in which it would. */
 export function assessWishes(settings: ProgrammeSettings, context: Context): Finding[] {

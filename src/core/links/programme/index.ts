@@ -1,20 +1,12 @@
 /** The programme: when it plays. Starts with the board, goes on for ever, keeps quiet hours. Owns the player's service and options. */
 import type { Claim } from '../../claims';
 import { entryClaims } from '../../basics/entries';
-import { PLAYER_UNIT } from '../../files/cardFile';
+import { ON_AIR_UNIT, PLAYER_UNIT } from '../../files/cardFile';
 import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { isSaved } from '../../plan/saved';
 import { assessProgramme } from './findings';
-import {
-	MAY_PLAY_PATH,
-	MAY_SOUND_PATH,
-	NOW_PATH,
-	ON_AIR_UNIT,
-	playerService,
-	QUIET_BEGINS,
-	QUIET_ENDS
-} from './service';
+import { MAY_PLAY_PATH, MAY_SOUND_PATH, NOW_PATH, playerService, QUIET_BEGINS, QUIET_ENDS } from './service';
 import { listFigures } from './listLength';
 import { quietInWords, quietHoursPerDay } from './quiet';
 import { PLAYER_START_MS, RETRY_MS } from './timing';

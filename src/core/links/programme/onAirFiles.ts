@@ -1,4 +1,4 @@
-import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
+import { lines, ON_AIR_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { wallClockMs } from '../../formats/systemd/zone';
 import { unitText } from '../../formats/systemd/unit';
 import { contentAt, contentHome } from '../../files/content';
@@ -6,7 +6,7 @@ import type { Facts } from '../../facts';
 import type { CardFile, CardLine, Context } from '../../link';
 import { bookOf } from '../../onAir/book';
 import { mayPlay, ON_AIR, RULES_PATH, SUN_PATH, takeOnAir } from './onAirScript';
-import { BIN, MAY_PLAY_PATH, MAY_SOUND_PATH, ON_AIR_UNIT, STATE_DIR } from './service';
+import { BIN, MAY_PLAY_PATH, MAY_SOUND_PATH, STATE_DIR } from './service';
 import type { Rulebook } from '../../onAir/onAir';
 import type { LineMoment } from '../../onAir/line';
 import { writeRuleLine } from './ruleText';

@@ -8,8 +8,6 @@ import type { ProgrammeSettings } from './settings';
 export const QUIET_BEGINS = 'yphos-quiet-begins';
 /** The name of the timer and service that let it play again. */
 export const QUIET_ENDS = 'yphos-quiet-ends';
-/** The unit that finds what is on by the rules, and its timer. */
-export const ON_AIR_UNIT = 'yphos-on-air';
 /** Where scripts of the card set lie. */
 export const BIN = '/opt/yphos/bin/';
 /** The script that says whether now is outside quiet hours. */

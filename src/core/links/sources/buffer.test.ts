@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demoMediaBytes } from '../../../../demo/media';
+import { demoMediaOf } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
 import { rehearsed } from '../../rehearsals';
@@ -73,11 +73,7 @@ const confOf = (plan: Plan): string => {
 	return file && 'lines' in file ? file.lines.map(({ text }) => text).join('\n') : '';
 };
 const run = (plan: Plan, lastsMs: number) => {
-	const mediaBytes = new Map(
-		plan.sources.items.flatMap(({ location }) =>
-			demoMediaBytes(location) ? [[location, demoMediaBytes(location)!] as const] : []
-		)
-	);
+	const mediaBytes = demoMediaOf(plan.sources.items);
 	const result = rehearse({
 		links: rehearsed,
 		card: cardTree(write(writers, plan, context, { mediaBytes })),

@@ -6,18 +6,13 @@
 	const view = useEndpoint();
 	const delivery = $derived(view.plan.delivery);
 	const { facts } = $derived(view.context);
-	const many = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`;
-	const packed = $derived(
-		[
-			facts.pages?.length ? many(facts.pages.length, 'page') : '',
-			facts.programme?.rules.length ? many(facts.programme.rules.length, 'rule') : '',
-			facts.entries?.length
-				? many(facts.entries.length, 'entr')
-						.replace(/entr$/, 'entry')
-						.replace(/entrs$/, 'entries')
-				: ''
-		].filter((word) => word !== '')
-	);
+	const many = (count: number | undefined, one: string, more = `${one}s`): string[] =>
+		count ? [`${count} ${count === 1 ? one : more}`] : [];
+	const packed = $derived([
+		...many(facts.pages?.length, 'page'),
+		...many(facts.programme?.rules.length, 'rule'),
+		...many(facts.entries?.length, 'entry', 'entries')
+	]);
 	const stations = $derived([
 		{
 			title: 'Packed here',

@@ -9,10 +9,10 @@
 	import { itemAt } from '$core/onAir/item';
 	import { instantOfClock } from '$core/onAir/slices';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
-	import { PageView, type Stage } from '../../../player/draw';
+	import { PageView } from '../../../player/draw';
 	import '../../../player/player.css';
 	import { chosen, editPages } from './chosen.svelte';
-	import { addressOf } from '$lib/media/address';
+	import { noticeStage } from '$lib/media/noticeStage';
 
 	const { page }: { page: Page } = $props();
 	const view = useEndpoint();
@@ -23,13 +23,7 @@
 	const size = $derived(show.screen);
 	const zone = $derived(chosen.zone(view));
 	const { timeZone } = $derived(view.context.venue);
-	const stage = $derived<Stage>({
-		...show,
-		mediaOf(id) {
-			const entry = view.plan.sources.items.find((one) => one.id === id);
-			return entry ? addressOf(view.mediaBytes.get(entry.location)) : null;
-		}
-	});
+	const stage = $derived(noticeStage(show, view.plan.sources.items, view.mediaBytes));
 
 	/** The instant that is looked at; it goes on as fast as it is let. */
 	let nowMs = $state(Date.now());

@@ -32,6 +32,10 @@
 	}
 	const number = (value: unknown): number | null =>
 		value === null || value === '' || !Number.isFinite(Number(value)) ? null : Math.round(Number(value));
+	const AT_LEAST = [
+		{ what: 'perHour', label: 'At least, times an hour', max: 360 },
+		{ what: 'percent', label: 'At least, % of the time', max: 100 }
+	] as const;
 	/** A turn with less than this part of the round has no room for its number. */
 	const LETTERS_FROM = 0.035;
 </script>
@@ -58,26 +62,18 @@
 			{percentOf(items, one, lengthOf).toFixed(0)}&#8201;% of the time.
 		</p>
 		<div class="two">
-			<NumberInput
-				size="sm"
-				labelText="At least, times an hour"
-				allowEmpty
-				min={1}
-				max={360}
-				value={wish.perHour}
-				hideSteppers
-				on:change={(event) => change({ perHour: number(event.detail) })}
-			/>
-			<NumberInput
-				size="sm"
-				labelText="At least, % of the time"
-				allowEmpty
-				min={1}
-				max={100}
-				value={wish.percent}
-				hideSteppers
-				on:change={(event) => change({ percent: number(event.detail) })}
-			/>
+			{#each AT_LEAST as { what, label, max } (what)}
+				<NumberInput
+					size="sm"
+					labelText={label}
+					allowEmpty
+					min={1}
+					{max}
+					value={wish[what]}
+					hideSteppers
+					on:change={(event) => change({ [what]: number(event.detail) })}
+				/>
+			{/each}
 		</div>
 		<fieldset>
 			<legend class="small">Never right beside</legend>
