@@ -2,7 +2,7 @@
 	import { confirmationOf, isConfirmed, proveCommands, writeCommands, type DiskCommand } from '$core/disks/commands';
 	import type { HostDisk } from '$core/disks/disk';
 	import { formatSeconds } from '$core/basics/format';
-	import { writeTime } from '$core/links/card/steps';
+	import { writeTime } from '$core/links/card/writeTime';
 	import { computeWriteMin } from '$core/links/card/wear';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';

@@ -14,7 +14,7 @@ import { CARD_FAULTS } from './faults';
 import { cardTrack } from './track';
 import { calmCard, cardSettings, type CardSettings } from './settings';
 import { startFileOf } from './startFile';
-import { writeTime } from './steps';
+import { writeTime } from './writeTime';
 import { AMPLIFICATION, computeWear } from './wear';
 import { cardBench, cardBenchShape } from './bench';
 import './offers';

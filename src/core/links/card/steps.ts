@@ -1,7 +1,6 @@
 import type { Context, Step } from '../../link';
-import { formatBytes, formatSeconds, withUnit } from '../../basics/format';
 import { filesToFetch, readySteps } from './ready';
-import { computeWriteMin } from './wear';
+import { writeTime } from './writeTime';
 import type { CardSettings } from './settings';
 
 /** From fetching the image to an endpoint that says it is as planned; what differs between kinds of images stands in its own part. */
@@ -217,12 +216,3 @@ const endSteps = (card: CardSettings): Step[] => [
 				expect: 'The light blinks and stays off.'
 			}
 ];
-
-/** Minutes that writing takes, in words; null while the image or the card is not known. */
-export function writeTime(settings: CardSettings, context: Context): string | null {
-	const card = context.part('card', context.facts.parts.card);
-	const bytes = settings.image?.rawBytes;
-	return card && bytes
-		? `${formatSeconds(computeWriteMin(bytes, card) * 60_000)} for ${formatBytes(bytes)} at ${withUnit(card.writeMBps, 0, 'MB/s')}`
-		: null;
-}

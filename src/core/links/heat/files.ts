@@ -1,22 +1,9 @@
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import { execLine } from '../../formats/systemd/unit';
 import type { CardFile, Context } from '../../link';
-import { fanOf } from './model';
+import { FAN_SCRIPT, FAN_UNIT, fanLine } from './fan';
 import { FAN } from './scripts';
 import type { HeatSettings } from './settings';
-
-/** The name of that unit. */
-export const FAN_UNIT = 'yphos-fan.service';
-/** Where its script lies on the endpoint. */
-export const FAN_SCRIPT = '/opt/yphos/bin/fan.sh';
-
-/** The line that controls the fan, or null when nothing does. A fan in the board's own socket is the kernel's to turn. */
-export function fanLine(context: Context): { way: 'switched' | 'pwm'; gpio: number } | null {
-	const fan = fanOf(context);
-	const movable = fan?.header?.movable[0];
-	if (!fan || !movable || fan.control === 'always') return null;
-	return { way: fan.control, gpio: context.facts.wiring[fan.id]?.[0] ?? movable.suggested };
-}
 
 /** The unit and script of a fan that the header turns; none for a fan in the board's own socket. */
 export function heatFiles(settings: HeatSettings, context: Context): CardFile[] {

@@ -5,7 +5,7 @@
 import type { Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../basics/format';
 import type { Context, Figure, Link } from '../../link';
-import { FAN_UNIT, fanLine } from './files';
+import { FAN_UNIT, fanLine } from './fan';
 import { assessHeat } from './findings';
 import { computeHeat, PLACE_AIR } from './model';
 import { HEAT_FAULTS } from './faults';

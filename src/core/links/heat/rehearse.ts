@@ -1,5 +1,5 @@
 import { tellerFor, type Machine, type Teller } from '../../engines/machine';
-import { FAN_SCRIPT } from './files';
+import { FAN_SCRIPT } from './fan';
 import { FAN } from './scripts';
 import { droppedAt, runHeat, settledAfterSec, type ThermalModel } from './thermal';
 import { HEAT_WORDS } from './words';

@@ -1,5 +1,5 @@
 import type { Context, Step } from '../../link';
-import { fanLine } from './files';
+import { fanLine } from './fan';
 import type { HeatSettings } from './settings';
 
 /** What cools it is fitted, and what came of it is read. */

@@ -1,9 +1,4 @@
 import { z } from 'zod';
-import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
-import { escapeHtml } from '../../files/html';
-import { BACK_WORD, BY_HAND_MIN, BY_HAND_PATH } from '../../files/byHand';
-import type { Facts } from '../../facts';
-import type { CardFile, CardLine } from '../../link';
 
 /** What a person may want of an endpoint, and the player's own command for it. Source: mpv(1), List of Input Commands. */
 export const ACTIONS = {
@@ -60,51 +55,6 @@ export const USUAL_KEYS: Readonly<Record<Action, string>> = {
 	'shut-down': 'KEY_POWER'
 };
 
-/** Where the player listens for commands. */
-export const PLAYER_SOCKET = '/var/lib/yphos/player.sock';
-/** The unit that hears the keys. */
-export const KEYS_UNIT = 'yphos-keys.service';
-/** Does what is asked for. */
-export const CONTROL_PATH = '/opt/yphos/bin/control.sh';
-const KEYS_PATH = '/opt/yphos/keys/yphos.conf';
-const KEYMAP_PATH = '/etc/rc_keymaps/yphos.toml';
-
-const CONTROL_SCRIPT = `#!/bin/sh
-# control.sh ACTION: does what a key asks for.
-tell() { printf '{"command":%s}\\n' "$1" | socat - UNIX-CONNECT:${PLAYER_SOCKET} >/dev/null; }
-case $1 in
-${Object.entries(ACTIONS)
-	.filter(([, { command }]) => command !== null)
-	.map(([id, { command }]) => `${id}) tell '${command}' ;;`)
-	.join('\n')}
-restart) systemctl restart ${PLAYER_UNIT} ;;
-shut-down) systemctl poweroff ;;
-*) echo "unknown: $1" >&2 ;;
-esac`.split('\n');
-
-/** The same, and it leaves word for the page, which looks for it. */
-const SHOWING_SCRIPT = CONTROL_SCRIPT.flatMap((line) =>
-	line.startsWith('restart)')
-		? [
-				`show-*) printf '%s %s\\n' "\${1#show-}" "$(($(date +%s) + ${BY_HAND_MIN * 60}))" >${BY_HAND_PATH} ;;`,
-				`${BACK_WORD}) echo 'none 0' >${BY_HAND_PATH} ;;`,
-				line
-			]
-		: [line]
-);
-
-/** There from the start, so that the page need not look in vain. Source: tmpfiles.d(5). */
-const byHandFile = (): CardFile =>
-	textFile(
-		rootPath('/etc/tmpfiles.d/yphos-show.conf'),
-		'Where a phone\u2019s wish is left for the page.',
-		lines(
-			'notices.showByPhone',
-			`d ${BY_HAND_PATH.slice(0, BY_HAND_PATH.lastIndexOf('/'))} 0755 root root -`,
-			`f ${BY_HAND_PATH} 0644 root root - none 0`
-		)
-	);
-
 /** Those that somebody presses at the set. */
 export const keysOf = (controls: readonly Control[]): Control[] => controls.filter(({ by }) => by !== 'phone');
 
@@ -124,94 +74,3 @@ export const controlPackages = (controls: readonly Control[]): string[] => [
 	...(controls.some(({ by }) => by === 'remote') ? ['ir-keytable'] : []),
 	...(controls.some(({ by }) => by === 'cec') ? ['v4l-utils'] : [])
 ];
-
-/** What keys and pages do, and a small card to lay beside the set. */
-export function controlFiles(controls: readonly Control[], { endpointName, byPhone }: Facts): CardFile[] {
-	if (controls.length === 0 && !byPhone) return [];
-	return [
-		textFile(
-			rootPath(CONTROL_PATH),
-			'Does what is asked for by key or phone.',
-			lines('picture.controls', ...(byPhone ? SHOWING_SCRIPT : CONTROL_SCRIPT)),
-			'0755'
-		),
-		...(byPhone ? [byHandFile()] : []),
-		...(keysOf(controls).length > 0 ? keyFiles(controls) : []),
-		...(controls.length > 0 ? [controlCard(controls, endpointName)] : [])
-	];
-}
-
-/** Keys, the remote's map, and who hears them. Source: thd(1), ir-keytable(1), rc_keymap(5). */
-function keyFiles(controls: readonly Control[]): CardFile[] {
-	const numbered = controls.map((control, n) => ({ ...control, at: at(n) }));
-	const coded = numbered.filter(({ by, scancode }) => by === 'remote' && scancode !== '');
-	return [
-		textFile(
-			rootPath(KEYS_PATH),
-			'Which key asks for what.',
-			numbered.flatMap(({ by, key, action, at }) =>
-				by === 'phone' ? [] : lines(at, `${key} 1 ${CONTROL_PATH} ${action}`)
-			)
-		),
-		...(coded.length > 0
-			? [
-					textFile(rootPath(KEYMAP_PATH), 'Codes of the remote, and the keys that they stand for.', [
-						...lines(
-							'picture.controls',
-							'[[protocols]]',
-							'name = "yphos"',
-							'protocol = "nec"',
-							'[protocols.scancodes]'
-						),
-						...coded.flatMap(({ scancode, key, at }) => lines(at, `${scancode} = "${key}"`))
-					])
-				]
-			: []),
-		textFile(rootPath(`/etc/systemd/system/${KEYS_UNIT}`), 'Hears keys, remote and gamepad.', [
-			...lines(
-				'picture.controls',
-				'[Unit]',
-				'Description=Hears keys and remotes',
-				'StartLimitIntervalSec=0',
-				'',
-				'[Service]'
-			),
-			...(coded.length > 0 ? lines('picture.controls', `ExecStartPre=-/usr/bin/ir-keytable -c -w ${KEYMAP_PATH}`) : []),
-			...(controls.some(({ by }) => by === 'cec')
-				? lines('picture.controls', 'ExecStartPre=-/usr/bin/cec-ctl --playback')
-				: []),
-			...lines(
-				'picture.controls',
-				`ExecStart=/usr/sbin/thd --triggers ${KEYS_PATH} --deviceglob "/dev/input/event*"`,
-				'Restart=always',
-				'RestartSec=5',
-				'',
-				'[Install]',
-				'WantedBy=multi-user.target'
-			)
-		])
-	];
-}
-
-const at = (n: number): CardLine['setting'] => `picture.controls.${n}`;
-
-const controlCard = (controls: readonly Control[], endpointName: string): CardFile =>
-	textFile('docs/controls.html', 'A small card to lay beside the set.', [
-		...lines(
-			'picture.controls',
-			'<!doctype html>',
-			'<html lang="en-GB">',
-			'<meta charset="utf-8" />',
-			`<title>${escapeHtml(endpointName)}</title>`,
-			'<style>body{font:16px sans-serif;width:85mm;margin:8mm}td{padding:3px 10px 3px 0}</style>',
-			`<h1>${escapeHtml(endpointName)}</h1>`,
-			'<table>'
-		),
-		...controls.flatMap(({ action, by, key }, n) =>
-			lines(
-				at(n),
-				`<tr><td><b>${ACTIONS[action].words}</b></td><td>${escapeHtml(key.replace(/^(?:KEY|BTN)_/, ''))}</td><td>${CONTROL_WAYS[by]}</td></tr>`
-			)
-		),
-		...lines('picture.controls', '</table>', '</html>')
-	]);

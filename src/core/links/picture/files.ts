@@ -1,13 +1,13 @@
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import type { CardFile, CardLine, Context } from '../../link';
 import { compareSheet } from './compare';
-import { controlFiles } from './controls';
+import { controlFiles } from './controlFiles';
 import { testCards } from './cards';
 import { CARDS_DIR, SHIFT_PATH, SHOW_CARD_PATH, WAIT_PATH } from './places';
 import { ladderOverlay } from './overlay';
 import { phoneFiles } from './phone';
 import { RAMDISK_HOOK, SHIFT_STILLS, SHOW_CARD, WAIT_FOR_SCREEN } from './scripts';
-import { switchFiles } from './switching';
+import { switchFiles } from './switchFiles';
 import type { PictureSettings } from './settings';
 import { matrixForContent } from './touch';
 import { EDID_PATH, ownEdid } from './written';

@@ -3,12 +3,9 @@ import { escapeHtml } from '../../files/html';
 import { BACK_WORD, BY_HAND_MIN, showWord } from '../../files/byHand';
 import type { Facts } from '../../facts';
 import type { CardFile, CardLine } from '../../link';
-import { ACTIONS, CONTROL_PATH, type Action, type Control } from './controls';
+import { ACTIONS, type Action, type Control } from './controls';
+import { CONTROL_PATH, PHONE_PORT } from './places';
 
-/** Where the page is: above 1024, so that nothing that serves it needs to be root. */
-export const PHONE_PORT = 8080;
-/** Answers a phone that knocks; and does what was asked for. */
-export const PHONE_UNITS = ['yphos-phone.socket', 'yphos-asked.path'] as const;
 /** Answers one request. */
 export const PHONE_PATH = '/opt/yphos/bin/phone.sh';
 const ASKED_PATH = '/opt/yphos/bin/asked.sh';

@@ -3,7 +3,7 @@ import { tellerFor, type Machine, type Teller } from '../../engines/machine';
 import { spawn } from '../../engines/machine/processes';
 import { readNftables } from '../../formats/nftables/nftables';
 import { readExec, readUnit } from '../../formats/systemd/unit';
-import { PHONE_PORT, PHONE_UNITS } from './phone';
+import { PHONE_PORT, PHONE_UNITS } from './places';
 import { PICTURE_WORDS } from './words';
 
 const [SOCKET] = PHONE_UNITS;

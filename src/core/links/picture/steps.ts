@@ -1,7 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context, Step } from '../../link';
-import { SHOW_CARD_PATH } from './places';
-import { PHONE_PORT } from './phone';
+import { PHONE_PORT, SHOW_CARD_PATH } from './places';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
 import { socketOf } from './switching';

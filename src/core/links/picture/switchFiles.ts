@@ -1,0 +1,47 @@
+import { lines, rootPath, textFile } from '../../files/cardFile';
+import type { CardFile, Context } from '../../link';
+import { SCREEN_HOURS } from './scripts';
+import type { PictureSettings } from './settings';
+import { SCREEN_PATH, SCREEN_UNIT, SOCKET_UNIT, socketOf, switches } from './switching';
+
+const plain = (time: string): string => time.replace(':', '');
+const ALWAYS = { from: '00:00', until: '24:00' };
+
+/** What switches the screen, and when. */
+export function switchFiles(settings: PictureSettings, context: Context): CardFile[] {
+	if (!switches(settings)) return [];
+	const { hours, offBy } = settings;
+	const { from, until } = hours ?? ALWAYS;
+	const why = hours ? 'picture.hours' : 'picture.afterCut';
+	const socket = offBy === 'socket' ? socketOf(context) : null;
+	const unit = (name: string): string => rootPath(`/etc/systemd/system/${name}`);
+	return [
+		textFile(rootPath(SCREEN_PATH), 'Switches the screen on or off, by the time.', lines(why, ...SCREEN_HOURS), '0755'),
+		textFile(unit(`${SCREEN_UNIT}.service`), 'Switches the screen on or off, by the time.', [
+			...lines(why, '[Unit]', 'Description=Switches the screen by the hour', 'After=yphos-player.service'),
+			...lines(why, '', '[Service]', 'Type=oneshot'),
+			...lines('picture.offBy', `ExecStart=${SCREEN_PATH} ${plain(from)} ${plain(until)} ${offBy}`),
+			...lines(why, '', '[Install]', 'WantedBy=multi-user.target')
+		]),
+		...(hours
+			? [
+					textFile(unit(`${SCREEN_UNIT}.timer`), 'When the screen goes on and off.', [
+						...lines('picture.hours', '[Unit]', 'Description=When the screen goes on and off', '', '[Timer]'),
+						...lines('picture.hours.from', `OnCalendar=*-*-* ${from}:00`),
+						...lines('picture.hours.until', `OnCalendar=*-*-* ${until}:00`),
+						...lines('picture.hours', 'AccuracySec=1s', '', '[Install]', 'WantedBy=timers.target')
+					])
+				]
+			: []),
+		...(socket
+			? [
+					// The line is let go when the program ends, and the socket falls off. Source: gpioset(1), --mode=signal.
+					textFile(unit(SOCKET_UNIT), 'Gives the set mains for as long as it runs.', [
+						...lines('picture.offBy', '[Unit]', 'Description=Mains for the screen', '', '[Service]'),
+						...lines('header.lines', `ExecStart=/usr/bin/gpioset --mode=signal gpiochip0 ${socket.line}=1`),
+						...lines('picture.offBy', 'Restart=on-failure', 'RestartSec=5')
+					])
+				]
+			: [])
+	];
+}
