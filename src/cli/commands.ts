@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, mkdtempSync, openAsBlob, readFileSync, rmSync, w
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { calculations } from '$core/engines/calc';
-import type { CardFile, Finding, Fix, Surroundings } from '$core/link';
+import type { CardFile, Finding, Fix, Secrets, Surroundings } from '$core/link';
 import { chain } from '$core/chain';
 import { writers } from '$core/writers';
 import { rehearsed } from '$core/rehearsals';
@@ -37,6 +37,7 @@ import { itemsOf } from '$core/onAir/items';
 import { weatherJsonSchema } from '$core/links/notices/feeds/weather';
 import { packContent } from '$core/links/delivery/pack';
 import { makeKeys, signedPack } from '$core/links/delivery/sign';
+import { picturesOf } from '$core/links/notices/pictures';
 import { countPlayed, playedCsv, readPlayed } from '$core/links/notices/played';
 import { programmeBook } from '$core/onAir/book';
 import { becauseWords, showWords, whatsOn } from '$core/links/programme/whatsOn';
@@ -58,6 +59,7 @@ import {
 	absentFrom,
 	type PlanFile
 } from './files';
+import { drawPages } from './drawPages';
 import { sendSet } from './send';
 
 export interface Flags {
@@ -166,7 +168,7 @@ function fix(workshop: Workshop, wanted: string, flags: Flags, media: PlanFile['
 	return 0;
 }
 
-export const writeCommand: Command = (args, flags) => {
+export const writeCommand: Command = async (args, flags) => {
 	const { workshop, media } = readPlanFile(need(args, 'PLAN'));
 	const out = text(flags, 'out');
 	if (!out) throw new Refusal('--out DIR is missing: the folder in which the card set is to stand.');
@@ -186,7 +188,7 @@ export const writeCommand: Command = (args, flags) => {
 			continue;
 		}
 		const dir = endpoints.length > 1 ? join(out, endpoint.id) : out;
-		const files = cardSet(endpoint, context, flags, media);
+		const files = await cardSet(endpoint, context, flags, media);
 		writeCardFiles(dir, files);
 		if (flags.json)
 			sayJson({ endpoint: endpoint.id, dir, files: files.map(({ path, mode, why }) => ({ path, mode, why })) });
@@ -195,10 +197,34 @@ export const writeCommand: Command = (args, flags) => {
 	return refused ? 1 : 0;
 };
 
+/** Media, and pages where they are shown as pictures: a browser draws them. */
+async function broughtAlong(
+	{ plan }: Endpoint,
+	context: Surroundings,
+	flags: Flags,
+	media: PlanFile['media']
+): Promise<Secrets> {
+	const mediaBytes = readMedia(plan, text(flags, 'media'), media);
+	const { notices } = plan;
+	const found =
+		notices.used && notices.shownBy === 'pictures' ? picturesOf(notices, derive(chain, plan, context).context) : null;
+	if (!found) return { mediaBytes };
+	const pageSet = write(writers, { ...plan, notices: { ...notices, shownBy: 'browser' } }, context, { mediaBytes });
+	return {
+		mediaBytes,
+		pagePictures: await drawPages(found, pageSet, text(flags, 'browser') ?? 'chromium', complain)
+	};
+}
+
 /** A card set with its secrets, from the files in which they are given. */
-const cardSet = (endpoint: Endpoint, context: Surroundings, flags: Flags, media: PlanFile['media']): CardFile[] =>
+const cardSet = async (
+	endpoint: Endpoint,
+	context: Surroundings,
+	flags: Flags,
+	media: PlanFile['media']
+): Promise<CardFile[]> =>
 	write(writers, endpoint.plan, context, {
-		mediaBytes: readMedia(endpoint.plan, text(flags, 'media'), media),
+		...(await broughtAlong(endpoint, context, flags, media)),
 		radioPskHex: radioKey(endpoint, flags),
 		userPasswordCrypt: userPassword(endpoint, flags),
 		sharePasswords: sharePasswords(endpoint, flags)
@@ -223,7 +249,7 @@ export const send: Command = async (args, flags) => {
 	const { network, card } = endpoint.plan;
 	const dir = mkdtempSync(join(tmpdir(), 'yphos-set-'));
 	try {
-		writeCardFiles(dir, cardSet(endpoint, context, flags, media));
+		writeCardFiles(dir, await cardSet(endpoint, context, flags, media));
 		return await sendSet({
 			dir,
 			to: text(flags, 'to') ?? `${network.user}@${network.hostName}.local`,
@@ -242,10 +268,11 @@ export const pack: Command = async (args, flags) => {
 	const { workshop, media } = readPlanFile(need(args, 'PLAN'));
 	const out = text(flags, 'out');
 	if (!out) throw new Refusal('--out DIR is missing: the folder in which the set is to stand.');
-	const [{ id, plan }, context] = oneWithoutStop(workshop, flags, media);
+	const [endpoint, context] = oneWithoutStop(workshop, flags, media);
+	const { id, plan } = endpoint;
 	if (!plan.delivery.used)
 		throw new Refusal(`${id} fetches no content. Add Delivery to it, and write its card set once more.`);
-	const files = write(writers, plan, context, { mediaBytes: readMedia(plan, text(flags, 'media'), media) });
+	const files = write(writers, plan, context, await broughtAlong(endpoint, context, flags, media));
 	const packed = packContent(files, plan.network.hostName, Math.floor(Date.now() / 1000));
 	const { publicKey } = plan.delivery;
 	const file = text(flags, 'sign-key');

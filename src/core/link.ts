@@ -124,6 +124,8 @@ export interface Secrets {
 	readonly sharePasswords?: Readonly<Record<string, string>>;
 	/** Bytes of media that go on the card, by location. */
 	readonly mediaBytes?: ReadonlyMap<string, Uint8Array | Blob>;
+	/** Pictures of pages that were drawn for this set, by name: PNG. */
+	readonly pagePictures?: ReadonlyMap<string, Uint8Array>;
 }
 
 /** "first start" ends when the endpoint is found and logged in to; "set up" is what is done there. */

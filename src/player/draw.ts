@@ -184,18 +184,22 @@ function curve(zone: Zone, content: Content & { kind: 'curve' }, { theme }: Stag
 	svg.append(
 		drawn('path', { d: `${line}V${height}H${x(from)}Z`, fill: theme.accent, opacity: 0.18 }),
 		drawn('path', { d: line, fill: 'none', stroke: theme.accent, 'stroke-width': Math.max(2, text * 0.08) }),
-		drawn('path', {
-			d: `M${x(nowWallMs)} 0V${height}`,
-			stroke: theme.ink,
-			'stroke-width': Math.max(1, text * 0.04),
-			'stroke-dasharray': `${text * 0.2} ${text * 0.15}`
-		})
+		...(nowWallMs === null
+			? []
+			: [
+					drawn('path', {
+						d: `M${x(nowWallMs)} 0V${height}`,
+						stroke: theme.ink,
+						'stroke-width': Math.max(1, text * 0.04),
+						'stroke-dasharray': `${text * 0.2} ${text * 0.15}`
+					})
+				])
 	);
 	const middle = (low + high) / 2;
 	const half = text * 2.7;
 	let taken = -Infinity;
 	for (const point of points) {
-		if (!point.named || point.wallMs < nowWallMs) continue;
+		if (!point.named || (nowWallMs !== null && point.wallMs < nowWallMs)) continue;
 		const at = Math.min(width - half, Math.max(half, x(point.wallMs)));
 		if (at - taken < 2 * half) continue;
 		taken = at;

@@ -4,7 +4,7 @@
  */
 import { BY_HAND_PATH, readByHand } from '../core/files/byHand';
 import { itemAt } from '../core/onAir/item';
-import { READS_FEEDS } from '../core/links/notices/places';
+import { DRAWS, READS_FEEDS } from '../core/links/notices/places';
 import { showSchema, type Show } from '../core/links/notices/show';
 import { worldOf, type Fetched } from '../core/links/notices/world';
 import { PageView, type Stage } from './draw';
@@ -164,10 +164,31 @@ async function look(): Promise<void> {
 	}
 }
 
+/** Stands still for being drawn, as the address asks behind its #; false: it plays. */
+function standsStill(): boolean {
+	const asked = new URLSearchParams(location.hash.slice(1));
+	const page = read.pages.find(({ id }) => id === asked.get(DRAWS.page));
+	const utcMs = Number(asked.get(DRAWS.utcMs));
+	if (!page || !Number.isFinite(utcMs)) return false;
+	const without = (asked.get(DRAWS.without) ?? '').split(',');
+	whole.replaceChildren(view.root);
+	view.show(
+		{ ...page, zones: page.zones.filter(({ id }) => !without.includes(id)) },
+		stage,
+		worldOf(read, utcMs, fetched, true)
+	);
+	const { hash } = location;
+	void Promise.allSettled([...document.images].map((image) => image.decode())).then(
+		() => (document.documentElement.dataset.drawn = hash)
+	);
+	return true;
+}
+
 scale(read);
 addEventListener('resize', () => scale(read));
 // Once the typefaces are there, so that nothing jumps.
 void document.fonts.ready.then(() => {
+	if (standsStill()) return addEventListener('hashchange', standsStill);
 	tick();
 	setInterval(tick, 250);
 	// On the endpoint alone: elsewhere the browser would refuse, and say so.

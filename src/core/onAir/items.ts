@@ -6,7 +6,18 @@ import type { ProgrammeSettings } from '../links/programme/settings';
 /** An entry of the sources, or a page of the notices, by its id; null: there is none. */
 export function itemOf(id: string, { facts, media }: Context): Item | null {
 	const page = facts.pages?.find((known) => known.id === id);
-	if (page) return { id, title: page.title || id, kind: 'page', location: '', lastsMs: page.forSec * 1000 };
+	if (page)
+		return {
+			id,
+			title: page.title || id,
+			kind: 'page',
+			location: page.picture ?? '',
+			lastsMs:
+				1000 *
+				(page.picture !== null && facts.picture
+					? turnsOf(page.forSec, facts.picture.stillSec) * facts.picture.stillSec
+					: page.forSec)
+		};
 	const entry = facts.entries?.find((known) => known.id === id);
 	if (!entry) return null;
 	const known = media(entry.location);
@@ -19,6 +30,9 @@ export function itemOf(id: string, { facts, media }: Context): Item | null {
 		lastsMs: isStill ? (facts.picture ? facts.picture.stillSec * 1000 : null) : (known?.durationMs ?? null)
 	};
 }
+
+/** A page's picture stands for whole turns of still pictures: so many of them one after another. */
+export const turnsOf = (forSec: number, stillSec: number): number => Math.max(1, Math.round(forSec / stillSec));
 
 /** Everything in order: pages, then what the sources list. */
 export const everything = ({ facts }: Context): string[] => [

@@ -84,7 +84,9 @@
 				...(shares.length ? { sharePasswords: typed() } : {})
 			};
 			const workshop = $state.snapshot(store.workshop!) as Workshop;
-			const made = await packer.run((remote, onPart) => remote.cardSet(workshop, view.endpoint!.id, secrets, onPart));
+			const made = await packer.run(async (remote, onPart, signal) =>
+				remote.cardSet(workshop, view.endpoint!.id, { ...secrets, ...(await packer.drawn(view, signal)) }, onPart)
+			);
 			if (!made) return;
 			download(`${safeName(view.plan.brief.name)}-card-set.zip`, made.zip);
 			store.changeEndpoint(view.endpoint!.id, 'write the card set', (endpoint) => ({
@@ -137,7 +139,7 @@
 		</p>
 		{#if packer.busy}<ProgressBar
 				value={packer.part * 100}
-				labelText="Making the set"
+				labelText={packer.draws ? 'Drawing the pages' : 'Making the set'}
 				helperText={`${Math.round(packer.part * 100)} %`}
 			/>{/if}
 		{#if failed}<p class="bad" role="alert">{failed}</p>{/if}

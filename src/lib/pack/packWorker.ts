@@ -63,10 +63,12 @@ const worker = {
 		workshop: Workshop,
 		endpointId: string,
 		privatePem: string,
+		drawn: Pick<Secrets, 'pagePictures'>,
 		onPart: OnPart
 	): Promise<{ readonly zip: Blob | null; readonly problem: string }> {
 		const { plan } = workshop.endpoints.find(({ id }) => id === endpointId)!;
 		const files = write(writers, plan, contextFor(chain, workshop, endpointId), {
+			...drawn,
 			mediaBytes: await mediaOf(workshop, plan)
 		});
 		const packed = packContent(files, plan.network.hostName, Math.floor(Date.now() / 1000));

@@ -10,7 +10,7 @@ const UNITS = '/etc/systemd/system/';
 /** What fetches a set of content and shows it, and when. */
 export function deliveryFiles(settings: DeliverySettings, { facts }: Context): CardFile[] {
 	const of = (...texts: string[]): CardLine[] => lines('delivery', ...texts);
-	const rules = facts.programme?.rules.length && facts.pages === undefined ? `${ON_AIR_UNIT}.service` : null;
+	const rules = facts.programme?.rules.length && !facts.pageBrowser ? `${ON_AIR_UNIT}.service` : null;
 	return [
 		textFile(rootPath(`${OWN_DIR}/from`), 'Where new content is fetched from.', [
 			...lines('delivery.from', fetchedFrom(settings))
@@ -29,7 +29,7 @@ export function deliveryFiles(settings: DeliverySettings, { facts }: Context): C
 		textFile(
 			rootPath(SWITCH_PATH),
 			'Shows new content, and takes back what does not come to life.',
-			of(...switchSet(facts.pages === undefined ? 'list' : 'pages', rules)),
+			of(...switchSet(facts.pageBrowser ? 'pages' : 'list', rules)),
 			'0755'
 		),
 		textFile(rootPath(UNITS + CONTENT_UNIT), 'Looks whether what is to be shown is whole.', [

@@ -11,7 +11,8 @@ const LEAST_MEMORY_MB = 900;
 const PAGE_ACTIONS: readonly string[] = ['restart', 'shut-down'];
 
 /** What pages need around them: a screen, rules, memory, hours, and nothing that a browser does not play. */
-export function assessPlace({ grid, pages }: NoticesSettings, context: Context): Finding[] {
+export function assessPlace({ grid, pages, shownBy }: NoticesSettings, context: Context): Finding[] {
+	const byBrowser = shownBy === 'browser';
 	const { facts, change: changes, venue } = context;
 	const out: Finding[] = [];
 	const screen = noticeScreen(context);
@@ -34,7 +35,7 @@ export function assessPlace({ grid, pages }: NoticesSettings, context: Context):
 			fixes: [{ label: 'Add a programme', apply: changes.use('programme') }]
 		});
 	const board = context.part('board', facts.parts.board);
-	if (board && board.memoryMb < LEAST_MEMORY_MB) {
+	if (byBrowser && board && board.memoryMb < LEAST_MEMORY_MB) {
 		const stronger = context.drawer
 			.flatMap((part) =>
 				part.kind === 'board' && part.memoryMb >= LEAST_MEMORY_MB && part.wired === board.wired ? [part] : []
@@ -44,9 +45,12 @@ export function assessPlace({ grid, pages }: NoticesSettings, context: Context):
 			id: 'notices.memory',
 			level: 'stop',
 			title: 'The board has too little memory for a browser',
-			why: `${board.name} has ${board.memoryMb}\u2009MB; the system, a compositor and a browser with one page take some ${LEAST_MEMORY_MB / 2}, and twice as much for a moment. It would be ended again and again.`,
+			why: `${board.name} has ${board.memoryMb}\u2009MB; the system, a compositor and a browser with one page take some ${LEAST_MEMORY_MB / 2}, and twice as much for a moment. It would be ended again and again. The plain player shows pictures of the pages on any board.`,
 			setting: 'parts.board',
-			fixes: stronger ? [{ label: `Take ${stronger.name}`, apply: changes.choosePart('board', stronger.id) }] : []
+			fixes: [
+				{ label: 'Show pictures of the pages', apply: change({ shownBy: 'pictures' }) },
+				...(stronger ? [{ label: `Take ${stronger.name}`, apply: changes.choosePart('board', stronger.id) }] : [])
+			]
 		});
 	}
 	if (screen) {
@@ -69,7 +73,7 @@ export function assessPlace({ grid, pages }: NoticesSettings, context: Context):
 			});
 		}
 	}
-	if (facts.picture && screen && !facts.picture.writesEdid && facts.picture.mode !== null)
+	if (byBrowser && facts.picture && screen && !facts.picture.writesEdid && facts.picture.mode !== null)
 		out.push({
 			id: 'notices.own-mode',
 			level: 'note',
@@ -89,7 +93,7 @@ export function assessPlace({ grid, pages }: NoticesSettings, context: Context):
 		});
 	const wanted = facts.entries ?? [];
 	const streams = wanted.filter(({ location }) => placeKind(location) === 'stream');
-	if (streams.length > 0)
+	if (byBrowser && streams.length > 0)
 		out.push({
 			id: 'notices.streams',
 			level: 'caution',
@@ -102,7 +106,7 @@ export function assessPlace({ grid, pages }: NoticesSettings, context: Context):
 			fixes: []
 		});
 	const player = (facts.picture?.controls ?? []).filter(({ action }) => !PAGE_ACTIONS.includes(action));
-	if (player.length > 0)
+	if (byBrowser && player.length > 0)
 		out.push({
 			id: 'notices.controls',
 			level: 'note',

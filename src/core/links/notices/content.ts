@@ -25,6 +25,8 @@ export interface NoticeWorld {
 	readonly venue: Pick<Venue, 'timeZone' | 'opening' | 'closedOnHolidays' | 'holidays'>;
 	readonly units: NoticesSettings['units'];
 	readonly language: string;
+	/** Drawn once, to stand for hours: no clock, no film, nothing in turn, and a curve of the whole day. */
+	readonly still?: boolean;
 	feed(id: string): FeedState | null;
 }
 
@@ -44,7 +46,8 @@ export type Content =
 	| {
 			readonly kind: 'curve';
 			readonly points: readonly CurvePoint[];
-			readonly nowWallMs: number;
+			/** null: it is drawn for the whole day. */
+			readonly nowWallMs: number | null;
 			readonly unit: string;
 	  }
 	| { readonly kind: 'media'; readonly shows: 'picture' | 'film'; readonly entry: string }
@@ -91,7 +94,7 @@ export function shownIn(zone: Zone, world: NoticeWorld): Shown {
 		case 'text':
 			return plain({ kind: 'blocks', blocks: blocksOf(zone.text) });
 		case 'clock':
-			return plain({ kind: 'line', text: clockWords(wallMs, zone.clock) });
+			return plain(world.still ? NOTHING : { kind: 'line', text: clockWords(wallMs, zone.clock) });
 		case 'date':
 			return plain({
 				kind: 'line',
@@ -101,15 +104,17 @@ export function shownIn(zone: Zone, world: NoticeWorld): Shown {
 			return plain(openingRows(zone, world, wallMs));
 		case 'code':
 			return zone.code ? plain({ kind: 'code', text: zone.code }) : plain(NOTHING);
-		case 'picture':
 		case 'film':
-			return entryShown(zone, zone.entries[0], zone.shows === 'film' ? 'film' : 'picture');
+			if (world.still) return plain(NOTHING);
+			return entryShown(zone, zone.entries[0], 'film');
+		case 'picture':
+			return entryShown(zone, zone.entries[0], 'picture');
 		case 'photographs':
-			return entryShown(zone, inTurn(zone.entries, zone.changeSec, world.nowUtcMs), 'picture');
+			return entryShown(zone, inTurn(zone.entries, zone.changeSec, world), 'picture');
 		case 'table':
 			return fromFeed(zone, world, 'table', (table) => tableRows(zone, table, wallMs));
 		case 'curve':
-			return fromFeed(zone, world, 'table', (table) => curveOf(zone, table, wallMs));
+			return fromFeed(zone, world, 'table', (table) => curveOf(zone, table, wallMs, world.still ?? false));
 		case 'calendar':
 			return fromFeed(zone, world, 'calendar', (events) => {
 				const coming = comingUp(events, world.nowUtcMs, AHEAD_DAYS, zone.rows);
@@ -133,7 +138,7 @@ export function shownIn(zone: Zone, world: NoticeWorld): Shown {
 			});
 		case 'news':
 			return fromFeed(zone, world, 'news', (headlines) => {
-				const said = inTurn(headlines.slice(0, zone.rows), zone.changeSec, world.nowUtcMs);
+				const said = inTurn(headlines.slice(0, zone.rows), zone.changeSec, world);
 				return said ? { kind: 'line', text: said.title } : NOTHING;
 			});
 		case 'weather':
@@ -145,8 +150,8 @@ export function shownIn(zone: Zone, world: NoticeWorld): Shown {
 const AHEAD_DAYS = 60;
 
 /** By the clock, so that every screen shows the same. */
-const inTurn = <T>(of: readonly T[], everySec: number, utcMs: number): T | undefined =>
-	of[Math.floor(utcMs / 1000 / everySec) % Math.max(1, of.length)];
+const inTurn = <T>(of: readonly T[], everySec: number, { still, nowUtcMs }: NoticeWorld): T | undefined =>
+	of[still ? 0 : Math.floor(nowUtcMs / 1000 / everySec) % Math.max(1, of.length)];
 
 function entryShown(zone: Zone, entry: string | undefined, shows: 'picture' | 'film'): Shown {
 	return entry
@@ -222,8 +227,9 @@ const CURVE_MS = { before: 6 * HOUR_MS, after: 18 * HOUR_MS };
 const numberOf = (cell: string): number => parseFloat(cell.replace(',', '.'));
 
 /** High and low water with half a cosine between: typical of open coasts; in shallow water and up rivers tides differ from it. */
-function curveOf(zone: Zone, table: Table, wallMs: number): Content {
-	const today = Math.floor(wallMs / DAY_MS);
+function curveOf(zone: Zone, table: Table, nowMs: number, wholeDay: boolean): Content {
+	const today = Math.floor(nowMs / DAY_MS);
+	const wallMs = wholeDay ? today * DAY_MS + CURVE_MS.before : nowMs;
 	const [, heightAt = -1] = columnsOf(zone, table).length >= 2 ? columnsOf(zone, table) : [0, 1];
 	const named = table.rows
 		.flatMap((row) => {
@@ -252,7 +258,7 @@ function curveOf(zone: Zone, table: Table, wallMs: number): Content {
 	}
 	const after = points.some((point) => point.wallMs > wallMs);
 	const unit = (table.rows[0]?.[heightAt] ?? '').split(' ')[1] ?? '';
-	return after && points.length > 2 ? { kind: 'curve', points, nowWallMs: wallMs, unit } : NOTHING;
+	return after && points.length > 2 ? { kind: 'curve', points, nowWallMs: wholeDay ? null : nowMs, unit } : NOTHING;
 }
 
 /** Today's opening hours and the days after. */

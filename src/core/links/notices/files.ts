@@ -1,8 +1,10 @@
 import { PLAYER_FONTS, PLAYER_SCRIPT, PLAYER_STYLE } from 'virtual:player';
 import { lines, rootPath, textFile } from '../../files/cardFile';
-import type { CardFile, Context } from '../../link';
+import type { CardFile, Context, Secrets } from '../../link';
 import { aliveFiles } from './alive';
+import type { Claim } from '../../claims';
 import { fetchFiles } from './fetching';
+import { pictureFiles } from './pictureFiles';
 import { POLICY } from './policy';
 import type { NoticesSettings } from './settings';
 import { PAGE_DIR, PAGE_PATH } from './places';
@@ -42,8 +44,19 @@ export function pageLines(show: Show): CardFile & { readonly lines: readonly unk
 	]) as CardFile & { readonly lines: readonly unknown[] };
 }
 
-/** The folder that the browser shows: page, script, style sheet, typefaces; and what fetches feeds. */
-export function noticesFiles(settings: NoticesSettings, context: Context): CardFile[] {
+/** Pages as pictures, or the folder that the browser shows, with what fetches feeds. */
+export const noticesFiles = (
+	settings: NoticesSettings,
+	context: Context,
+	_: readonly Claim[],
+	secrets: Secrets
+): CardFile[] =>
+	settings.shownBy === 'pictures'
+		? pictureFiles(settings, context, secrets)
+		: [...pageFolder(settings, context), ...aliveFiles(), ...fetchFiles(settings, context)];
+
+/** The folder that the browser shows: page, script, style sheet, typefaces. */
+export function pageFolder(settings: NoticesSettings, context: Context): CardFile[] {
 	return [
 		pageLines(showOf(settings, context)),
 		{
@@ -66,9 +79,7 @@ export function noticesFiles(settings: NoticesSettings, context: Context): CardF
 			why: 'A typeface of the pages.',
 			bytes: fontBytes(file, base64),
 			setting: 'notices'
-		})),
-		...aliveFiles(),
-		...fetchFiles(settings, context)
+		}))
 	];
 }
 

@@ -1,6 +1,7 @@
 import type { Context, Finding } from '../../link';
 import { assessFeed } from './assessFeed';
 import { assessPage } from './assessPage';
+import { assessPictures } from './assessPictures';
 import { assessPlace } from './assessPlace';
 import { noticeScreen } from './screen';
 import type { NoticesSettings } from './settings';
@@ -22,6 +23,7 @@ export function assessNotices(settings: NoticesSettings, context: Context): Find
 		];
 	return [
 		...assessPlace(settings, context),
+		...(settings.shownBy === 'pictures' ? assessPictures(settings, context) : []),
 		...settings.feeds.flatMap((feed, n) => assessFeed(settings, context, feed, n)),
 		...settings.pages.flatMap((page) => assessPage(settings, context, page, screen)),
 		...assessTheme(settings, context),

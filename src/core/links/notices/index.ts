@@ -11,13 +11,15 @@ import { NOTICES_FAULTS } from './faults';
 import { fetchClaims, fetchedFeeds } from './fetchClaims';
 import { kioskClaims } from './kiosk';
 import { judgeOfPages } from './later';
+import { pictureClaims } from './pictureClaims';
+import { shownAt } from './places';
 import { CALM_NOTICES, GRIDS, noticesSettings, type NoticesSettings } from './settings';
 import './offers';
 
 const claims = (settings: NoticesSettings, context: Context): Claim[] => [
-	...kioskClaims(context),
-	...aliveClaims(),
-	...fetchClaims(settings),
+	...(settings.shownBy === 'pictures'
+		? pictureClaims(settings)
+		: [...kioskClaims(context), ...aliveClaims(), ...fetchClaims(settings)]),
 	// How large it is, the picture link says itself; a still that is drawn takes nothing of a decoder.
 	{
 		on: 'picture',
@@ -38,14 +40,14 @@ const NO_SIZE = { widthPx: 1, heightPx: 1 };
 const many = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`;
 
 function figures(settings: NoticesSettings): Figure[] {
-	const { pages, feeds } = settings;
-	const fetched = fetchedFeeds(settings).length;
+	const { pages, feeds, shownBy } = settings;
+	const fetched = shownBy === 'pictures' ? 0 : fetchedFeeds(settings).length;
 	return [
 		{
 			id: 'pages',
 			setting: 'notices.pages',
 			label: 'Pages',
-			text: pages.length ? many(pages.length, 'page') : 'no page yet',
+			text: `${pages.length ? many(pages.length, 'page') : 'no page yet'}${shownBy === 'pictures' ? ', as pictures' : ''}`,
 			value: pages.length,
 			sure: 'exact',
 			from: 'The pages as they stand.',
@@ -79,8 +81,11 @@ export const notices: Link<'notices', NoticesSettings> = {
 	id: 'notices',
 	title: 'Notices',
 	settings: noticesSettings,
-	version: 2,
-	migrations: { 1: (saved) => ({ showByPhone: false, ...saved }) },
+	version: 3,
+	migrations: {
+		1: (saved) => ({ showByPhone: false, ...saved }),
+		2: (saved) => ({ shownBy: 'browser', picturesFrom: '', picturesDays: 60, ...saved })
+	},
 	empty: ({ kind }) => ({
 		...CALM_NOTICES,
 		used: kind === 'notices',
@@ -89,9 +94,17 @@ export const notices: Link<'notices', NoticesSettings> = {
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	key: 'k',
 	place: { column: 'content', row: 2, wires: [{ to: 'programme', carries: 'data' }] },
-	publish: ({ pages, showByPhone }) => ({
-		pages: pages.map(({ id, title, forSec }) => ({ id, title, forSec })),
-		...(showByPhone && pages.length ? { byPhone: pages.map(({ id, title }) => ({ id, title })) } : {})
+	publish: ({ pages, showByPhone, shownBy }) => ({
+		pages: pages.map(({ id, title, forSec }) => ({
+			id,
+			title,
+			forSec,
+			picture: shownBy === 'pictures' ? shownAt(id) : null
+		})),
+		...(shownBy === 'browser' ? { pageBrowser: true as const } : {}),
+		...(showByPhone && shownBy === 'browser' && pages.length
+			? { byPhone: pages.map(({ id, title }) => ({ id, title })) }
+			: {})
 	}),
 	bench: { shape: noticesBenchShape, of: noticesBench },
 	faults: NOTICES_FAULTS,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { dateText } from '../../plan/dates';
 import { idText, lineText, uniqueList } from '../../plan/text';
 import { feedSchema, type FeedKind } from './feeds/schema';
 
@@ -104,7 +105,13 @@ export const noticesSettings = z.object({
 	/** Weekdays and months are named in it. Source: BCP 47. */
 	language: z.string().max(35).refine(isLanguage, 'A language is written as en-GB or nb-NO.'),
 	/** Somebody with a phone may show a page at once. */
-	showByPhone: z.boolean()
+	showByPhone: z.boolean(),
+	/** browser: the pages themselves, live. pictures: drawn when the card set is written, and shown by the player; for small boards. */
+	shownBy: z.enum(['browser', 'pictures']),
+	/** Pictures are drawn from this day on; "": not said yet. */
+	picturesFrom: z.union([z.literal(''), dateText]),
+	/** For so many days. */
+	picturesDays: z.number().int().min(1).max(366)
 });
 /** The notices' slice of a plan. */
 export type NoticesSettings = z.infer<typeof noticesSettings>;
@@ -171,5 +178,8 @@ export const CALM_NOTICES: NoticesSettings = {
 	fetchEveryMin: 15,
 	units: 'metric',
 	language: 'en-GB',
-	showByPhone: false
+	showByPhone: false,
+	shownBy: 'browser',
+	picturesFrom: '',
+	picturesDays: 60
 };

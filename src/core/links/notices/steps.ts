@@ -1,6 +1,7 @@
 import type { Context, Step } from '../../link';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import { FEEDS_UNIT, fetchedFeeds } from './fetchClaims';
+import { endsOn } from './pictures';
 import { lastDayOf } from './runsOut';
 import { noticeScreen } from './screen';
 import type { NoticesSettings } from './settings';
@@ -9,8 +10,8 @@ import { dateOf } from '../../basics/calendar';
 /** Somebody stands where people will stand, reads every page, and looks again after the power was cut. */
 export function noticesSteps(settings: NoticesSettings, context: Context): Step[] {
 	const screen = noticeScreen(context);
-	const fetched = fetchedFeeds(settings);
-	const endsOn = settings.feeds.flatMap((feed) => {
+	const fetched = settings.shownBy === 'pictures' ? [] : fetchedFeeds(settings);
+	const runOut = settings.feeds.flatMap((feed) => {
 		const day = lastDayOf(feed, context.venue.timeZone);
 		return day === null ? [] : [{ title: feed.title || feed.id, date: dateOf(day) }];
 	});
@@ -47,13 +48,28 @@ export function noticesSteps(settings: NoticesSettings, context: Context): Step[
 			reading: 'seconds until the page stands',
 			caution: 'Pull the plug of the endpoint\u2019s own supply, never the mains lead of the set while it hangs.'
 		},
-		{
-			id: 'pages-log',
-			phase: 'live',
-			do: 'What was really shown, and when, the endpoint writes down. Keep it as a file, and let Yphos count it: yphos played FILE.',
-			command: `journalctl -u ${PLAYER_UNIT} -o cat --grep yphos-page > played.txt`
-		},
-		...endsOn.map(({ title, date }): Step => ({
+		...(settings.shownBy === 'pictures' && settings.picturesFrom !== ''
+			? [
+					{
+						id: 'pages-again',
+						phase: 'live' as const,
+						do: `The pictures of the pages are drawn until ${endsOn(settings)}. Set a day before that in your calendar: then let Yphos draw them from that day on, and bring the new set here.`,
+						expect: 'Until then each page says what is of the day; after it only what holds on any day.',
+						reading: 'day of the next drawing'
+					}
+				]
+			: []),
+		...(settings.shownBy === 'pictures'
+			? []
+			: [
+					{
+						id: 'pages-log',
+						phase: 'live' as const,
+						do: 'What was really shown, and when, the endpoint writes down. Keep it as a file, and let Yphos count it: yphos played FILE.',
+						command: `journalctl -u ${PLAYER_UNIT} -o cat --grep yphos-page > played.txt`
+					}
+				]),
+		...runOut.map(({ title, date }): Step => ({
 			id: `pages-until-${title}`,
 			phase: 'live',
 			do: `\u201c${title}\u201d goes along and ends on ${date}. Put the next one in its place before, and write the card set anew.`,

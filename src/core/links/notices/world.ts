@@ -13,9 +13,15 @@ export interface Fetched {
 	readonly fetchedUtcMs: number | null;
 }
 
-/** A show's own world at an instant, with what has been fetched since. */
-export const worldOf = (show: Source, nowUtcMs: number, fetched: ReadonlyMap<string, Fetched>): NoticeWorld => ({
+/** A show's own world at an instant, with what has been fetched since. `still`: as a picture that stands for hours has it. */
+export const worldOf = (
+	show: Source,
+	nowUtcMs: number,
+	fetched: ReadonlyMap<string, Fetched>,
+	still = false
+): NoticeWorld => ({
 	nowUtcMs,
+	still,
 	venue: show.venue,
 	units: show.units,
 	language: show.language,

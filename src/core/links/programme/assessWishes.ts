@@ -26,7 +26,7 @@ export function assessWishes(settings: ProgrammeSettings, context: Context): Fin
 	const lengthOf = lengthsIn(context);
 	const nameOf = (id: string): string => itemOf(id, context)?.title ?? id;
 	return [
-		...(shuffle && context.facts.pages === undefined
+		...(shuffle && !context.facts.pageBrowser
 			? [
 					{
 						id: 'programme.wishes-shuffled',

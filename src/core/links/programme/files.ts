@@ -16,8 +16,8 @@ type PlayerClaim = ClaimOn<'player'>;
 /** The player's options that decide how the list runs, and what begins and ends quiet hours. */
 export const programmeFiles = (settings: ProgrammeSettings, context: Context, claims: readonly Claim[]): CardFile[] => [
 	playerOptions(settings, claimsOn(claims, 'player')),
-	...quietFiles(settings, claimsOn(claims, 'hushed'), context.facts.pages === undefined),
-	...(context.facts.pages === undefined ? onAirFiles(settings, context) : [])
+	...quietFiles(settings, claimsOn(claims, 'hushed'), !context.facts.pageBrowser),
+	...(!context.facts.pageBrowser ? onAirFiles(settings, context) : [])
 ];
 
 function option(name: string, value: string, setting: CardLine['setting']): CardLine {

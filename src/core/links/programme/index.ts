@@ -23,7 +23,7 @@ const LOOP = { list: 'begin again', one: 'the same again', once: 'stop' } as con
 
 function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 	// The page follows the rules by itself, and its link has the service.
-	const byPage = context.facts.pages !== undefined;
+	const byPage = context.facts.pageBrowser === true;
 	const out: Claim[] = [
 		{ on: 'package', from: 'programme', what: 'player', name: 'mpv', setting: 'programme' },
 		...(byPage ? [] : [playerService(programme, context), ...standInClaims(programme, context)])

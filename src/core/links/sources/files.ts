@@ -1,13 +1,34 @@
 import { listPath, lines, MEDIA_DIR, PLAYLIST_PATH, rootPath, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim } from '../../claims';
 import { writeM3uLines } from '../../formats/playlist/m3u';
-import type { CardFile, CardLine, Context, Secrets } from '../../link';
+import type { PlaylistEntry } from '../../formats/playlist/playlist';
+import type { CardFile, CardLine, Context, Secrets, SettingPath } from '../../link';
+import { turnsOf } from '../../onAir/items';
 import { placesIn } from '../../files/mediaPlace';
 import { convertFile, copyFile } from './copy';
 import { ruleFiles } from './ruleFiles';
 import { storeFiles } from './storeFiles';
 import { tryFiles } from './tryWrite';
 import type { SourcesSettings } from './settings';
+
+/** An entry of a playlist, and where it comes from. */
+interface Listed {
+	readonly id: string;
+	readonly entry: PlaylistEntry;
+	readonly setting: SettingPath;
+}
+
+/** Pages that the player shows as pictures, each as often as its time takes turns of still pictures. */
+const pageEntries = ({ facts: { pages, picture } }: Context): Listed[] =>
+	(pages ?? []).flatMap(({ id, title, forSec, picture: location }, n) =>
+		location === null
+			? []
+			: Array.from({ length: turnsOf(forSec, picture?.stillSec ?? forSec) }, () => ({
+					id,
+					entry: { location, title: title || id, durationSec: picture?.stillSec ?? forSec, extra: [] },
+					setting: `notices.pages.${n}` as const
+				}))
+	);
 
 /** The playlist, and those media whose bytes are at hand. */
 export function sourcesFiles(
@@ -24,12 +45,17 @@ export function sourcesFiles(
 		durationSec: item.durationSec,
 		extra: item.extra
 	}));
-	const [head, ...rest] = writeM3uLines({ title: listTitle || null, header, entries });
+	const listed: Listed[] = entries.map((entry, index) => ({
+		id: items[index]!.id,
+		entry,
+		setting: `sources.items.${index}`
+	}));
+	const pages = pageEntries(context);
+	const all = [...pages, ...listed];
+	const [head, ...rest] = writeM3uLines({ title: listTitle || null, header, entries: all.map(({ entry }) => entry) });
 	const content: CardLine[] = [
 		...lines('sources.listTitle', ...head!),
-		...rest.flatMap((texts, index) =>
-			lines(index < items.length ? `sources.items.${index}` : 'sources.header', ...texts)
-		)
+		...rest.flatMap((texts, index) => lines(all[index]?.setting ?? 'sources.header', ...texts))
 	];
 	const media = new Map<string, CardFile>();
 	items.forEach((item, index) => {
@@ -50,10 +76,7 @@ export function sourcesFiles(
 		textFile(rootPath(PLAYLIST_PATH), 'What is played, in order.', content),
 		...claimsOn(claims, 'list').map((list) => {
 			// What is no longer among the sources is left out; the programme says so.
-			const taken = list.items.flatMap((id) => {
-				const index = items.findIndex((item) => item.id === id);
-				return index < 0 ? [] : [{ index, entry: entries[index]! }];
-			});
+			const taken = list.items.flatMap((id) => all.filter((known) => known.id === id));
 			const [first, ...others] = writeM3uLines({
 				title: list.title || null,
 				header: [],
@@ -61,7 +84,7 @@ export function sourcesFiles(
 			});
 			return textFile(rootPath(listPath(list.id)), `The playlist "${list.title || list.id}".`, [
 				...lines(list.setting, ...first!),
-				...others.flatMap((texts, n) => lines(taken[n] ? `sources.items.${taken[n].index}` : list.setting, ...texts))
+				...others.flatMap((texts, n) => lines(taken[n]?.setting ?? list.setting, ...texts))
 			]);
 		}),
 		...media.values(),

@@ -31,8 +31,8 @@
 		failed = '';
 		try {
 			const workshop = $state.snapshot(store.workshop!) as Workshop;
-			const made = await packer.run((remote, onPart) =>
-				remote.content(workshop, view.endpoint!.id, privatePem, onPart)
+			const made = await packer.run(async (remote, onPart, signal) =>
+				remote.content(workshop, view.endpoint!.id, privatePem, await packer.drawn(view, signal), onPart)
 			);
 			if (!made) return;
 			failed = made.problem;
@@ -66,7 +66,11 @@
 		</div>
 	{/if}
 	{#if packer.busy}
-		<ProgressBar value={packer.part * 100} labelText="Packing" helperText={`${Math.round(packer.part * 100)} %`} />
+		<ProgressBar
+			value={packer.part * 100}
+			labelText={packer.draws ? 'Drawing the pages' : 'Packing'}
+			helperText={`${Math.round(packer.part * 100)} %`}
+		/>
 		<Button size="small" kind="ghost" on:click={() => packer.cancel()}>Stop</Button>
 	{:else}
 		<div class="row">

@@ -1,7 +1,11 @@
 <script lang="ts">
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
+	import { PICTURE_BYTES } from '$core/links/notices/pictureClaims';
+	import { endsOn, picturesOf } from '$core/links/notices/pictures';
 	import { noticeScreen, smallestTextPx } from '$core/links/notices/screen';
 	import { TEMPLATES, withTemplate } from '$core/links/notices/templates';
+	import { dateOf } from '$core/basics/calendar';
+	import { wallClockMs } from '$core/formats/systemd/zone';
 	import { freeId } from '$core/plan/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, SwitchField, TextField } from '$lib/fields';
@@ -14,6 +18,9 @@
 	const screen = $derived(noticeScreen(view.context));
 	const theme = $derived(view.context.venue.noticeTheme);
 	let template = $state('tides');
+	const pictures = $derived(notices.shownBy === 'pictures' ? picturesOf(notices, view.context) : null);
+	/** By the venue's clock. */
+	const today = (): string => dateOf(Math.floor(wallClockMs(view.context.venue.timeZone, Date.now()) / 86_400_000));
 
 	/** Text that is read from where people stand, as long as six lines of it fit. */
 	const textPx = $derived.by(() => {
@@ -130,6 +137,48 @@
 {/if}
 <h3>All pages</h3>
 <ChoiceField
+	path="notices.shownBy"
+	label="Shown by"
+	value={notices.shownBy}
+	options={[
+		{ value: 'browser', text: 'A browser, live' },
+		{ value: 'pictures', text: 'Pictures of them, by the plain player' }
+	]}
+	onpick={(shownBy) =>
+		void view.edit('show pages by ' + shownBy, (plan) => ({
+			...plan,
+			notices: {
+				...plan.notices,
+				shownBy: shownBy as 'browser' | 'pictures',
+				picturesFrom: plan.notices.picturesFrom || today()
+			}
+		}))}
+	hint="Pictures run on any board and change by the minute. They show no clock, and fetch nothing."
+/>
+{#if notices.shownBy === 'pictures'}
+	<div class="dates">
+		<TextField
+			path="notices.picturesFrom"
+			label="Drawn from"
+			value={notices.picturesFrom}
+			mono
+			placeholder="2026-11-27"
+			hint="The first day that they are for."
+		/>
+		<Button kind="tertiary" size="field" on:click={() => view.set('notices.picturesFrom', today())}>Today</Button>
+	</div>
+	<NumberField
+		path="notices.picturesDays"
+		label="For so many days"
+		unit="days"
+		step={10}
+		value={notices.picturesDays}
+		hint={pictures
+			? `${pictures.drawings.length} pictures, some ${Math.max(1, Math.round((pictures.drawings.length * PICTURE_BYTES) / 1e6))} MB; until ${endsOn(notices)} they say what is of the day, then only what holds on any day.`
+			: 'Say first from which day on.'}
+	/>
+{/if}
+<ChoiceField
 	path="notices.units"
 	label="Units of weather"
 	value={notices.units}
@@ -216,5 +265,11 @@
 	.row {
 		display: flex;
 		flex-wrap: wrap;
+	}
+	.dates {
+		display: grid;
+		grid-template-columns: 1fr auto;
+		gap: 8px;
+		align-items: center;
 	}
 </style>
