@@ -22,6 +22,8 @@ export const rootPath = (target: string): string => `boot/yphos/root${target}`;
 export const PLAYER_UNIT = 'yphos-player.service';
 /** The unit that finds what is on by the rules, and its timer. */
 export const ON_AIR_UNIT = 'yphos-on-air';
+/** Pages as pictures: puts what is to be seen now under each page's id. */
+export const PICTURES_UNIT = 'yphos-pages';
 /** What a phone is shown lies here, and is read each time it asks. */
 export const PHONE_DIR = '/opt/yphos/phone';
 /** The list that the player reads. */

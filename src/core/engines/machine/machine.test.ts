@@ -54,6 +54,14 @@ describe('the simulated systemd', () => {
 		machine.clock.runUntil(1000);
 		expect(ran).toEqual(['/bin/b@0', '/bin/a@120']);
 	});
+	it('starts a unit before those that it names, when they are part of the start', () => {
+		const { machine, ran } = machineWith({
+			'one.service': '[Service]\nExecStart=/bin/a\n',
+			'two.service': '[Unit]\nBefore=three.service one.service\n[Service]\nType=oneshot\nExecStart=/bin/b\n'
+		});
+		machine.clock.runUntil(1000);
+		expect(ran).toEqual(['/bin/b@0', '/bin/a@120']);
+	});
 	it('holds a unit back until a wanted target is reached', () => {
 		const { machine, ran } = machineWith({
 			'net.service': '[Unit]\nAfter=network-online.target\nWants=network-online.target\n[Service]\nExecStart=/bin/a\n'

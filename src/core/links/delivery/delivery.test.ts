@@ -256,7 +256,7 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 			child.on('close', (code) => done({ code: code ?? -1, said }));
 		});
 	const renew = () => sh(RENEW);
-	const turn = (...args: string[]) => sh(switchSet('pages', null), ...args);
+	const turn = (...args: string[]) => sh(switchSet('pages', []), ...args);
 	const shown = (): string => readFileSync(join(state, 'now/notices/index.html'), 'utf8').trim();
 
 	it('shows what the card brought, then a set that is fetched, and the one before when asked', async () => {

@@ -1,4 +1,4 @@
-import { lines, ON_AIR_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
+import { lines, ON_AIR_UNIT, PICTURES_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { CONTENT_DIR } from '../../files/content';
 import type { CardFile, CardLine, Context } from '../../link';
 import { CONTENT_UNIT, OWN_DIR, RENEW_PATH, RENEW_UNIT, SWITCH_PATH } from './places';
@@ -10,7 +10,12 @@ const UNITS = '/etc/systemd/system/';
 /** What fetches a set of content and shows it, and when. */
 export function deliveryFiles(settings: DeliverySettings, { facts }: Context): CardFile[] {
 	const of = (...texts: string[]): CardLine[] => lines('delivery', ...texts);
-	const rules = facts.programme?.rules.length && !facts.pageBrowser ? `${ON_AIR_UNIT}.service` : null;
+	const { pages, pageBrowser, programme } = facts;
+	/** What must look at new content before the player does. */
+	const before = [
+		...(programme?.rules.length && !pageBrowser ? [`${ON_AIR_UNIT}.service`] : []),
+		...(pages?.length && !pageBrowser ? [`${PICTURES_UNIT}.service`] : [])
+	];
 	return [
 		textFile(rootPath(`${OWN_DIR}/from`), 'Where new content is fetched from.', [
 			...lines('delivery.from', fetchedFrom(settings))
@@ -29,12 +34,12 @@ export function deliveryFiles(settings: DeliverySettings, { facts }: Context): C
 		textFile(
 			rootPath(SWITCH_PATH),
 			'Shows new content, and takes back what does not come to life.',
-			of(...switchSet(facts.pageBrowser ? 'pages' : 'list', rules)),
+			of(...switchSet(pageBrowser ? 'pages' : 'list', before)),
 			'0755'
 		),
 		textFile(rootPath(UNITS + CONTENT_UNIT), 'Looks whether what is to be shown is whole.', [
 			...of('[Unit]', 'Description=Looks whether what is to be shown is whole'),
-			...of(`Before=${PLAYER_UNIT}${rules ? ` ${rules}` : ''}`),
+			...of(`Before=${[PLAYER_UNIT, ...before].join(' ')}`),
 			...of('', '[Service]', 'Type=oneshot', 'RemainAfterExit=yes', `ExecStart=${SWITCH_PATH} check`),
 			...of('', '[Install]', 'WantedBy=multi-user.target')
 		]),

@@ -118,7 +118,7 @@ const LIVES = {
  * Shows the set that was fetched, by one link that changes at once. A set under which the player does not come to life is taken back,
  * at the next start too, should the power go meanwhile. Sources: rename(2); ln(1), mv(1), -T; systemctl(1), show.
  */
-export const switchSet = (player: 'pages' | 'list', before: string | null): string[] =>
+export const switchSet = (player: 'pages' | 'list', before: readonly string[]): string[] =>
 	`#!/bin/sh
 # switch-set.sh: shows the set that was fetched; one under which the player does not come to life is taken back.
 # back: shows the one before. check: before the player begins, whether what is to be shown is whole.
@@ -138,7 +138,7 @@ is_whole() { # SET
 	done <"$1/manifest.txt"
 }
 begin() {
-	since=$(date +%s)${before ? `\n\tsystemctl start ${before}` : ''}
+	since=$(date +%s)${before.length ? `\n\tsystemctl start ${before.join(' ')}` : ''}
 	systemctl try-restart ${PLAYER_UNIT}
 }
 lives() {

@@ -35,7 +35,9 @@ export function assessPictures(settings: NoticesSettings, context: Context): Fin
 			why: `The pages change so often that ${picturesDays} days need more. They last until ${whole}.`,
 			setting: 'notices.picturesDays',
 			fixes:
-				days < picturesDays ? [{ label: `Draw ${days} days`, apply: change({ picturesDays: days }) }, LIVE] : [LIVE]
+				days < picturesDays
+					? [{ label: `Draw ${days} day${days === 1 ? '' : 's'}`, apply: change({ picturesDays: days }) }, LIVE]
+					: [LIVE]
 		});
 	}
 	for (const page of pages) {

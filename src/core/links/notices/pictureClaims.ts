@@ -1,6 +1,6 @@
 import type { Claim } from '../../claims';
-import { PLAYER_UNIT } from '../../files/cardFile';
-import { PICTURES_UNIT, shownAt } from './places';
+import { PICTURES_UNIT, PLAYER_UNIT } from '../../files/cardFile';
+import { shownAt } from './places';
 import type { NoticesSettings } from './settings';
 
 /** What a picture of a page takes, bytes. Typical of text on plain ground at 1920 by 1080; photographs in it take ten times as much. */

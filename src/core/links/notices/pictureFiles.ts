@@ -1,10 +1,10 @@
-import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
+import { lines, PICTURES_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { contentAt } from '../../files/content';
 import { box, writePng } from '../../formats/drawing';
 import { wallClockMs } from '../../formats/systemd/zone';
 import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import { picturesOf, type Pictures } from './pictures';
-import { PAGE_DIR, PICTURES_DIR, PICTURES_UNIT, SHOWN_DIR, TURNS_PATH } from './places';
+import { PAGE_DIR, PICTURES_DIR, SHOWN_DIR, TURNS_PATH } from './places';
 import { zoneBox } from './screen';
 import type { NoticesSettings, Page } from './settings';
 import type { Show } from './show';
@@ -35,10 +35,13 @@ take`.split('\n');
 
 /** More times of a day than these, and each minute is looked at. */
 const MOST_TIMES = 60;
+const EACH_MINUTE = ['*-*-* *:*:00'];
 const DAY_MS = 86_400_000;
 
 /** Times of a day at which a page may change, as OnCalendar lines. */
-function timesOf({ turns, show }: Pictures): string[] {
+function timesOf({ turns, show }: Pictures, isFetched: boolean): string[] {
+	// What is fetched later has times of its own.
+	if (isFetched) return EACH_MINUTE;
 	const times = new Set(
 		turns
 			.filter(({ fromUtcSec }) => fromUtcSec > 0)
@@ -47,7 +50,7 @@ function timesOf({ turns, show }: Pictures): string[] {
 				return new Date(wallMs).toISOString().slice(11, 16);
 			})
 	);
-	return times.size > MOST_TIMES ? ['*-*-* *:*:00'] : [...times].sort().map((time) => `*-*-* ${time}:00`);
+	return times.size > MOST_TIMES ? EACH_MINUTE : [...times].sort().map((time) => `*-*-* ${time}:00`);
 }
 
 const blanks = new Map<string, Uint8Array>();
@@ -107,7 +110,7 @@ export function pictureFiles(settings: NoticesSettings, context: Context, { page
 		]),
 		textFile(rootPath(`${UNITS}${PICTURES_UNIT}.timer`), 'Says when a page may change.', [
 			...of('[Unit]', 'Description=Looks which pages are of now', '', '[Timer]'),
-			...timesOf(found).flatMap((time) => of(`OnCalendar=${time}`)),
+			...timesOf(found, context.facts.fetchesContent === true).flatMap((time) => of(`OnCalendar=${time}`)),
 			...of('# A clock that was wrong at the start is put right later.', 'OnClockChange=yes', 'OnTimezoneChange=yes'),
 			...of('AccuracySec=1s', '', '[Install]', 'WantedBy=timers.target')
 		])

@@ -12,8 +12,6 @@ export const TURNS_PATH = `${PAGE_DIR}/pictures.txt`;
 export const PICTURES_DIR = `${PAGE_DIR}/pictures`;
 /** Under its id, what a page shows now: a link to one of the pictures. */
 export const SHOWN_DIR = '/var/lib/yphos-pages';
-/** Puts what is to be seen now under each page's id. */
-export const PICTURES_UNIT = 'yphos-pages';
 /** Where the player finds the picture of a page. */
 export const shownAt = (pageId: string): string => `${SHOWN_DIR}/${pageId}.png`;
 /** Behind the # of its address, asks the page to stand still for being drawn: which page, when, and without which zones. */

@@ -11,6 +11,7 @@ import { shownIn } from './content';
 import { ALIVE, ALIVE_PATH, MISSED_PATH, MOST_MISSED } from './alive';
 import { BROWSER } from './kiosk';
 import { POLICY } from './policy';
+import { rehearsePictures } from './rehearsePictures';
 import { READS_FEEDS } from './places';
 import { showSchema, type Show } from './show';
 import { worldOf, type Fetched } from './world';
@@ -51,6 +52,7 @@ export function rehearseNotices(machine: Machine): void {
 		return { text: machine.activeFaults.has('feed-wrong') ? '<p>Sorry, back soon.</p>\n' : feed.text, bytes: null };
 	});
 	rehearseAlive(machine);
+	rehearsePictures(machine, tell);
 	machine.on('fault', ({ name, on }) => {
 		if (name === 'page-crashes' && on) {
 			for (const crash of crashes.get(machine) ?? []) crash();

@@ -28,6 +28,12 @@ export const NOTICES_WORDS = {
 	'zone-again': ({ page, zone }: { page: string; zone: string }) => `${page}, ${zone}: as it should be again`,
 	'feed-not-there': ({ title, path }: { title: string; path: string }) =>
 		`${title} has not been fetched: the page finds nothing at ${path}, and shows it as it was made`,
+	'picture-now': ({ page, from }: { page: string; from: string }) => [
+		`The picture of ${page} is changed`,
+		from ? `drawn for ${from} UTC and after` : 'what of it holds on any day'
+	],
+	'picture-gone': ({ page, path }: { page: string; path: string }) =>
+		`${page} is to show ${path}, and there is no such picture`,
 	'page-gone': ({ title }: { title: string }) => `${title} is to be shown, and the page does not have it`,
 	'media-missing': ({ title, path }: { title: string; path: string }) => `${title} is not shown: ${path} is not there`,
 	'as-root': () => 'The browser runs as the administrator',

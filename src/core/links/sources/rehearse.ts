@@ -33,7 +33,11 @@ export function rehearseSources(machine: Machine): void {
 		mounts.reach(path, (why) => {
 			if (why !== null) return machine.after(FILE_MS, () => done(why));
 			let found = measured.get(path);
-			if (found === undefined) measured.set(path, (found = lookOnDisk(machine, path)));
+			if (found === undefined) {
+				found = lookOnDisk(machine, path);
+				// A link may lead elsewhere the next time.
+				if (!machine.disk.links.has(path)) measured.set(path, found);
+			}
 			machine.after(FILE_MS, () => done(found!));
 		});
 	};

@@ -18,6 +18,8 @@ export class Units implements Manager {
 	readonly #broken = new Set<string>();
 	readonly #wanted = new Set<string>();
 	readonly #services = new Map<string, Service>();
+	/** By unit those that name it with Before=. */
+	readonly #ahead = new Map<string, Set<string>>();
 	/** Drivers that the kernel had when each service was started. */
 	readonly #knew = new Map<string, ReadonlySet<string>>();
 
@@ -30,7 +32,11 @@ export class Units implements Manager {
 		const { disk } = this.machine;
 		makeTmpfiles(this.machine);
 		// All jobs of the start are queued before the first runs, so that After= finds them.
-		for (const name of disk.enabled) if (disk.unit(name)) this.#wanted.add(name);
+		for (const name of disk.enabled)
+			if (disk.unit(name)) {
+				this.#wanted.add(name);
+				this.#goesBefore(name);
+			}
 		for (const name of disk.enabled) {
 			const file = disk.unit(name);
 			if (!file) this.machine.say('unit-missing', 'bad', { unit: name });
@@ -53,6 +59,7 @@ export class Units implements Manager {
 		const it = this.#service(name);
 		if (it.state === 'active' || it.state === 'waiting') return;
 		this.files.judge(name);
+		this.#goesBefore(name);
 		for (const key of ['Wants', 'Requires', 'BindsTo'])
 			for (const other of this.files.words(name, key)) this.#want(other);
 		it.state = 'waiting';
@@ -87,6 +94,14 @@ export class Units implements Manager {
 		return found;
 	}
 
+	#goesBefore(name: string): void {
+		for (const other of this.files.words(name, 'Before')) {
+			const ahead = this.#ahead.get(other);
+			if (ahead) ahead.add(name);
+			else this.#ahead.set(other, new Set([name]));
+		}
+	}
+
 	/** What systemd itself would wait for: units that are part of this start, not yet there. */
 	#isAwaited(name: string): boolean {
 		if (this.#reached.has(name) || this.#broken.has(name) || ALWAYS_REACHED.includes(name)) return false;
@@ -110,7 +125,10 @@ export class Units implements Manager {
 
 	#tryWaiting(): void {
 		for (const [name, it] of this.#services)
-			if (it.state === 'waiting' && !this.files.words(name, 'After').some((other) => this.#isAwaited(other)))
+			if (
+				it.state === 'waiting' &&
+				![...this.files.words(name, 'After'), ...(this.#ahead.get(name) ?? [])].some((other) => this.#isAwaited(other))
+			)
 				this.#begin(name, it);
 	}
 
