@@ -73,6 +73,8 @@ for (const { plan: known } of workshop.endpoints) {
 		};
 		Object.assign(known.notices, { pages: [{ ...page, zones: [marked] }], feeds: [] });
 		Object.assign(known.programme, { lists: [], rules: [] });
+		// The player would show what is listed behind the page, too.
+		if (known.notices.shownBy === 'pictures') known.sources.items = known.sources.items.slice(0, 1);
 		Object.assign(workshop.venue.noticeTheme, { ground: '#000000', marginPercent: 0, gapPercent: 0 });
 	}
 	// The rig's web server stands in for any; a key of this run's own signs what is put there.
@@ -167,7 +169,8 @@ const shareLateSec = sources.stores.length > 0 ? Number(values['share-late'] ?? 
 const START_SEC = 60;
 /** Watched until a share that comes late must have been asked for again. */
 /** A browser needs a minute and more on the emulated machine before its first page. */
-const byBrowser = workshop.endpoints.some(({ id, plan: known }) => id === endpoint && known.notices.used);
+const { notices: shownNotices } = workshop.endpoints.find(({ id }) => id === endpoint).plan;
+const byBrowser = shownNotices.used && shownNotices.shownBy === 'browser';
 const watchedSec = (seenOnScreen) =>
 	Math.max(
 		seenOnScreen ? (byBrowser ? 240 : 75) : 40,
@@ -307,7 +310,7 @@ function deliveryRows() {
 
 /** On a page the picture with the marks keeps its own shape in the middle of what the page has. */
 function markedBox([width, height, left, top]) {
-	if (!byBrowser) return [width, height, left, top];
+	if (!shownNotices.used) return [width, height, left, top];
 	const { location } = sources.items[0];
 	const { picture } = workshop.media.find((media) => media.location === location);
 	const isTurned = workshop.endpoints.find(({ id }) => id === endpoint).plan.picture.turn % 180 !== 0;

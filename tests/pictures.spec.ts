@@ -41,7 +41,7 @@ test('pages become pictures: chosen by one press, drawn when they are packed, an
 		expect([...other.keys()].sort()).toEqual(names.sort());
 		for (const name of names) {
 			const [a, b] = [inApp.get(name)!, other.get(name)!];
-			expect(readStillSize(a)).toMatchObject({ ok: true, value: { codec: 'png', widthPx: 1080, heightPx: 1920 } });
+			expect(readStillSize(a)).toMatchObject({ ok: true, value: { codec: 'png', widthPx: 1026, heightPx: 1828 } });
 			const { unlike, colours } = await page.evaluate(compare, [[...a], [...b]] as const);
 			expect(unlike, name).toBeLessThan(0.002);
 			// Text, and not its ground alone.

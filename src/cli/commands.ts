@@ -37,6 +37,7 @@ import { itemsOf } from '$core/onAir/items';
 import { weatherJsonSchema } from '$core/links/notices/feeds/weather';
 import { packContent } from '$core/links/delivery/pack';
 import { makeKeys, signedPack } from '$core/links/delivery/sign';
+import { pageFolder } from '$core/links/notices/files';
 import { picturesOf } from '$core/links/notices/pictures';
 import { countPlayed, playedCsv, readPlayed } from '$core/links/notices/played';
 import { programmeBook } from '$core/onAir/book';
@@ -206,10 +207,10 @@ async function broughtAlong(
 ): Promise<Secrets> {
 	const mediaBytes = readMedia(plan, text(flags, 'media'), media);
 	const { notices } = plan;
-	const found =
-		notices.used && notices.shownBy === 'pictures' ? picturesOf(notices, derive(chain, plan, context).context) : null;
+	const derived = derive(chain, plan, context).context;
+	const found = notices.used && notices.shownBy === 'pictures' ? picturesOf(notices, derived) : null;
 	if (!found) return { mediaBytes };
-	const pageSet = write(writers, { ...plan, notices: { ...notices, shownBy: 'browser' } }, context, { mediaBytes });
+	const pageSet = [...write(writers, plan, context, { mediaBytes }), ...pageFolder(notices, derived)];
 	return {
 		mediaBytes,
 		pagePictures: await drawPages(found, pageSet, text(flags, 'browser') ?? 'chromium', complain)

@@ -150,7 +150,7 @@ describe('pictures of pages', () => {
 });
 
 describe('pictures on the card', () => {
-	it('each has its file, as large as the screen, and its turns in the playlist', () => {
+	it('each has its file, as large as what the set shows of the screen, and its turns in the playlist', () => {
 		const plan = withPictures();
 		const all = found(plan);
 		const files = filesOf(plan);
@@ -158,7 +158,7 @@ describe('pictures on the card', () => {
 			const file = files.find(({ path }) => path.endsWith(`/pictures/${name}`))!;
 			expect(readStillSize('bytes' in file ? file.bytes : new Uint8Array())).toMatchObject({
 				ok: true,
-				value: { widthPx: 1080, heightPx: 1920 }
+				value: { widthPx: 1026, heightPx: 1828 }
 			});
 		}
 		const list = readM3u(textOf(plan, '/playlist.m3u8'));

@@ -15,8 +15,18 @@ import type { NoticeTheme } from './theme';
 /** The screen that pages are drawn for. */
 export type NoticeScreen = DrawnScreen;
 
-/** The screen of an endpoint; null: it shows no picture. */
-export const noticeScreen = (context: Context): NoticeScreen | null => context.facts.picture?.screen(context) ?? null;
+/** The screen of an endpoint; null: it shows no picture. Pictures of pages are shown within what the set shows: the player sees to that. */
+export function noticeScreen(context: Context): NoticeScreen | null {
+	const screen = context.facts.picture?.screen(context) ?? null;
+	if (!screen || context.facts.pageBrowser) return screen;
+	const { left, right, top, bottom } = screen.edges;
+	return {
+		...screen,
+		widthPx: screen.widthPx - left - right,
+		heightPx: screen.heightPx - top - bottom,
+		edges: { left: 0, right: 0, top: 0, bottom: 0 }
+	};
+}
 
 /** A rectangle in pixels of the upright screen. */
 export interface Box {
