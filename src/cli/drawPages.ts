@@ -81,6 +81,8 @@ const drawnAs = (hash: string): string =>
 	`new Promise((done) => { const look = () => document.documentElement.dataset.drawn === ${JSON.stringify(hash)}
 		? requestAnimationFrame(() => requestAnimationFrame(() => done(true))) : setTimeout(look, 10); look(); })`;
 
+const MOST_TRIES = 20;
+
 /** Draws the pictures of pages with a browser. `pageSet`: the same endpoint's card set with its pages as a browser shows them. */
 export async function drawPages(
 	{ show, drawings }: Pictures,
@@ -115,13 +117,14 @@ export async function drawPages(
 			// Only what follows the # changes: the page stays, and draws anew.
 			url.hash = new URLSearchParams(asked).toString();
 			await browser.ask('Page.navigate', { url: url.href }, sessionId);
-			const { result } = await browser.ask(
-				'Runtime.evaluate',
-				{ expression: drawnAs(url.hash), awaitPromise: true },
-				sessionId
-			);
-			if ((result as { value?: unknown } | undefined)?.value !== true)
-				throw new Refusal(`${program} does not show the page ${page.title || page.id}. Try again.`);
+			let stands = false;
+			// What was asked of the page before, which goes, is never answered.
+			for (let tries = 0; !stands && tries < MOST_TRIES; tries++) {
+				const asked = { expression: drawnAs(url.hash), awaitPromise: true };
+				const { result } = await browser.ask('Runtime.evaluate', asked, sessionId).catch(() => ({ result: null }));
+				stands = (result as { value?: unknown } | null)?.value === true;
+			}
+			if (!stands) throw new Refusal(`${program} does not show the page ${page.title || page.id}. Try again.`);
 			const { data } = await browser.ask('Page.captureScreenshot', { format: 'png' }, sessionId);
 			drawn.set(name, new Uint8Array(Buffer.from(String(data), 'base64')));
 			if (drawn.size % 100 === 0) say(`${drawn.size} of ${drawings.length} pages drawn`);
