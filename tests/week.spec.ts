@@ -52,6 +52,10 @@ test('a week shows what is on and why, a rule is moved by the keyboard and taken
 	const files = unzipSync(readFileSync(await (await packed).path()));
 	expect(Object.keys(files)).toContain('ticket-hatch.smil');
 	expect(Buffer.from(files['ticket-hatch.smil']!).toString()).toContain('<img src="media/');
+	const listed = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Export as playlists' }).click();
+	const lists = unzipSync(readFileSync(await (await listed).path()));
+	expect(Object.keys(lists)).toContain('ticket-hatch/systemd/part-ferry.timer');
 });
 
 test('a rule is made, ranked and cured in the programme, and the venue brings its opening hours', async ({ page }) => {

@@ -17,7 +17,7 @@ import { contextFor } from '$core/engines/context';
 import { cardTree, type Bench, type CardTree } from '$core/engines/machine';
 import { faultsOf, rehearse, type PlannedFault, type Rehearsal } from '$core/engines/rehearse';
 import { inWords } from '$core/engines/say';
-import { smilFor } from '$core/engines/smil';
+import { dayPartsFor, smilFor } from '$core/engines/openFormats';
 import { speaking } from '$core/speaking';
 import { costOfUse, shoppingCsv, shoppingList } from '$core/engines/shopping';
 import { write } from '$core/engines/write';
@@ -40,6 +40,7 @@ import { makeKeys, signedPack } from '$core/links/delivery/sign';
 import { pageFolder } from '$core/links/notices/files';
 import { picturesOf } from '$core/links/notices/pictures';
 import { countPlayed, playedCsv, readPlayed } from '$core/links/notices/played';
+import { lines, textFile } from '$core/files/cardFile';
 import { programmeBook } from '$core/onAir/book';
 import { becauseWords, showWords, whatsOn } from '$core/links/programme/whatsOn';
 import { asksPassword, storeWords } from '$core/links/sources/stores';
@@ -415,10 +416,20 @@ export const onAir: Command = (args, flags) => {
 	const { workshop, media } = readPlanFile(need(args, 'PLAN'));
 	if (flags.at === '-') return onAirAtEach(workshop, flags, media);
 	const at = startOf(flags);
-	if (flags.smil) {
+	const lists = text(flags, 'lists');
+	if (flags.smil || lists) {
 		const endpoint = onlyOne(workshop, flags);
-		const until = at + span(text(flags, 'for') ?? '7d', '--for');
-		say(smilFor(chain, endpoint.plan, seenFrom(workshop, endpoint, flags, media), [at, until]).trimEnd());
+		const around = seenFrom(workshop, endpoint, flags, media);
+		const time = [at, at + span(text(flags, 'for') ?? '7d', '--for')] as const;
+		if (flags.smil) say(smilFor(chain, endpoint.plan, around, time).trimEnd());
+		if (lists) {
+			const files = dayPartsFor(chain, endpoint.plan, around, time);
+			writeCardFiles(
+				lists,
+				files.map(({ path, text: content }) => textFile(path, '', lines('programme', ...linesOf(content.trimEnd()))))
+			);
+			complain(`${endpoint.id}: ${files.length} files in ${lists}`);
+		}
 		return 0;
 	}
 	const until = flags.for === undefined ? null : at + lengthOf(flags);

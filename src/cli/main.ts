@@ -27,7 +27,7 @@ const HELP = `yphos: plan, prove and write playback endpoints
   yphos pack PLAN [--endpoint ID] --out DIR [--sign-key FILE]   pages, lists and media as a set that the endpoint fetches   [--media DIR]
   yphos key FILE                                       makes a signing key for such sets, and says its public half
   yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
-  yphos on-air PLAN [--endpoint ID] [--at ISO] [--for 7d]   what is on then, and which rule says so; --smil gives it to open players
+  yphos on-air PLAN [--endpoint ID] [--at ISO] [--for 7d]   what is on then, and which rule says so; --smil gives it to open players, --lists DIR as playlists with timers
   yphos played FILE [--each]                           what a page has shown, from its log, as CSV (- reads standard input)
   yphos probe FILE                                     what a probe report says (- reads standard input)
   yphos disks FILE [--card-gb N]                       which disk of your computer is the card (- reads standard input)
@@ -71,6 +71,7 @@ const VALUES = [
 	'card-gb',
 	'sign-key',
 	'browser',
+	'lists',
 	'to',
 	'ssh',
 	'fix'

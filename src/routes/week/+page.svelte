@@ -41,21 +41,25 @@
 		);
 	}
 
-	/** A document for each endpoint, for open players. */
-	async function exportSmil(): Promise<void> {
-		const [{ smilFor }, { zipFiles }, { contextFor }] = await Promise.all([
-			import('$core/engines/smil'),
+	/** For open players: a document for each endpoint, or a folder of playlists with timers. */
+	async function exportOpen(as: 'smil' | 'playlists'): Promise<void> {
+		const [{ dayPartsFor, smilFor }, { zipFiles }, { contextFor }] = await Promise.all([
+			import('$core/engines/openFormats'),
 			import('$core/formats/zip/zip'),
 			import('$core/engines/context')
 		]);
 		const workshop = $state.snapshot(store.workshop!) as Workshop;
-		const files = week.rows.map(({ endpoint: { id, plan } }) => ({
-			path: `${safeName(plan.brief.name)}.smil`,
-			mode: '0644',
-			bytes: new TextEncoder().encode(smilFor(chain, plan, contextFor(chain, workshop, id), week.spanUtc))
-		}));
+		const files = week.rows.flatMap(({ endpoint: { id, plan } }) => {
+			const around = contextFor(chain, workshop, id);
+			const name = safeName(plan.brief.name);
+			const made =
+				as === 'smil'
+					? [{ path: `${name}.smil`, text: smilFor(chain, plan, around, week.spanUtc) }]
+					: dayPartsFor(chain, plan, around, week.spanUtc).map(({ path, text }) => ({ path: `${name}/${path}`, text }));
+			return made.map(({ path, text }) => ({ path, mode: '0644', bytes: new TextEncoder().encode(text) }));
+		});
 		const zip = await new Response(zipFiles(files) as BodyInit).blob();
-		download(`${safeName(week.venue.name)}-${dateOf(week.first)}-smil.zip`, zip, 'application/zip');
+		download(`${safeName(week.venue.name)}-${dateOf(week.first)}-${as}.zip`, zip, 'application/zip');
 	}
 </script>
 
@@ -78,7 +82,8 @@
 				<Button kind="tertiary" size="small" on:click={() => (week.chosenDay = null)}>Today</Button>
 				<Button kind="tertiary" size="small" on:click={() => week.turn(1)}>Later</Button>
 				<Button kind="ghost" size="small" on:click={exportCalendar}>Export as iCalendar</Button>
-				<Button kind="ghost" size="small" on:click={exportSmil}>Export as SMIL</Button>
+				<Button kind="ghost" size="small" on:click={() => exportOpen('smil')}>Export as SMIL</Button>
+				<Button kind="ghost" size="small" on:click={() => exportOpen('playlists')}>Export as playlists</Button>
 			</div>
 			<div class="zoom" role="group" aria-label="How much is in sight">
 				{#each Object.keys(ZOOMS) as Zoom[] as name (name)}

@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { resolve, type Rulebook } from '../../onAir/onAir';
-import { becauseWords } from './whatsOn';
+import { becauseWords, nothingPlays } from './whatsOn';
 
 /** An endpoint's programme, and what it shows in words. */
 export interface Shown {
@@ -9,9 +9,6 @@ export interface Shown {
 	readonly book: Rulebook;
 	words(show: string): string;
 }
-
-/** Neither quiet nor nothing is an event for anybody. */
-const SILENT = ['quiet', 'rest', 'off'];
 
 /**
  * What is on, as a calendar for people: an event for each stretch, in UTC, so that it needs no description of a time zone.
@@ -24,7 +21,8 @@ export function calendarOf(shown: readonly Shown[], fromUtcMs: number, untilUtcM
 	const time = (utcMs: number): ICAL.Time => ICAL.Time.fromJSDate(new Date(utcMs), true);
 	for (const { id, name, book, words } of shown)
 		for (const on of resolve(book, fromUtcMs, untilUtcMs)) {
-			if (SILENT.includes(on.show)) continue;
+			// Neither quiet nor nothing is an event for anybody.
+			if (nothingPlays(on.show)) continue;
 			const event = new ICAL.Component('vevent');
 			// The same stretch of the same endpoint keeps its name, so that a calendar that is brought in again is not doubled.
 			event.updatePropertyWithValue('uid', `${id}-${on.fromUtcMs}@yphos.invalid`);

@@ -32,3 +32,7 @@ export function becauseWords({ show, line }: OnAir, { lines }: Rulebook): string
 	if (show === 'off') return 'nothing starts it';
 	return lines.some((known) => known.show !== 'quiet') ? 'no rule holds' : 'at any hour';
 }
+
+const SILENT = ['quiet', 'rest', 'off'];
+/** What is on is that nothing is. */
+export const nothingPlays = (show: string): boolean => SILENT.includes(show);
