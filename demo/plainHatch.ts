@@ -13,8 +13,8 @@ export const plainHatchWorkshop: typeof demoWorkshop = {
 						programme: {
 							...endpoint.plan.programme,
 							lists: [
-								{ id: 'ferry', title: 'Ferry and steps', items: ['s1', 's3', 's1'], wishes: [] },
-								{ id: 'hours', title: 'Opening hours', items: ['s2'], wishes: [] }
+								{ id: 'ferry', title: 'Ferry and steps', items: ['s1', 's3', 's1'], wishes: [], valid: [] },
+								{ id: 'hours', title: 'Opening hours', items: ['s2'], wishes: [], valid: [] }
 							]
 						}
 					}

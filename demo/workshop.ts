@@ -354,9 +354,10 @@ export const demoWorkshop: Workshop = {
 						title: 'Ferry and steps',
 						items: ['page-tides', 's3'],
 						// Who waits for the ferry wants its times above all.
-						wishes: [{ item: 'page-tides', perHour: null, percent: 75, apartFrom: [] }]
+						wishes: [{ item: 'page-tides', perHour: null, percent: 75, apartFrom: [] }],
+						valid: []
 					},
-					{ id: 'hours', title: 'Tickets and tours', items: ['page-tickets', 'page-tour', 's2'], wishes: [] }
+					{ id: 'hours', title: 'Tickets and tours', items: ['page-tickets', 'page-tour', 's2'], wishes: [], valid: [] }
 				],
 				rules: [
 					{

@@ -113,7 +113,7 @@ function onNow(utcMs: number): Pick<NonNullable<typeof now>, 'item' | 'index' | 
 	const page = read.pages.find(({ id }) => id === ordered?.id);
 	if (ordered && page && utcMs < ordered.untilUtcMs)
 		return {
-			item: { id: page.id, title: page.title, kind: 'page', lastsMs: null },
+			item: { id: page.id, title: page.title, kind: 'page', lastsMs: null, days: null },
 			show: 'by hand',
 			line: null,
 			index: -1,

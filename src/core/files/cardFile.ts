@@ -26,6 +26,8 @@ export const ON_AIR_UNIT = 'yphos-on-air';
 export const PICTURES_UNIT = 'yphos-pages';
 /** What a phone is shown lies here, and is read each time it asks. */
 export const PHONE_DIR = '/opt/yphos/phone';
+/** Before an entry of a playlist: the first and last day on which it is on, such as 20261201-20261224. */
+export const OF_DAYS = '#YPHOS-DAYS:';
 /** The list that the player reads. */
 export const PLAYLIST_PATH = '/opt/yphos/playlist.m3u8';
 /** The file of a playlist, beside the list of everything, so that what it lists lies in the same place; "all": that one. */

@@ -249,17 +249,58 @@ const CASES: readonly Case[] = [
 			[
 				'programme.list-unused-l',
 				'note',
-				{ lists: [{ id: 'l', title: 'Spare', items: ['s1'], wishes: [] }], rules: [newRule('r', 'all', 'Day')] }
+				{
+					lists: [{ id: 'l', title: 'Spare', items: ['s1'], wishes: [], valid: [] }],
+					rules: [newRule('r', 'all', 'Day')]
+				}
 			],
 			[
 				'programme.list-empty-l',
 				'stop',
-				{ lists: [{ id: 'l', title: 'Empty', items: [], wishes: [] }], rules: [newRule('r', 'l', 'Day')] }
+				{ lists: [{ id: 'l', title: 'Empty', items: [], wishes: [], valid: [] }], rules: [newRule('r', 'l', 'Day')] }
 			],
 			[
 				'programme.list-lost-l',
 				'caution',
-				{ lists: [{ id: 'l', title: 'Old', items: ['s1', 'gone'], wishes: [] }], rules: [newRule('r', 'l', 'Day')] }
+				{
+					lists: [{ id: 'l', title: 'Old', items: ['s1', 'gone'], wishes: [], valid: [] }],
+					rules: [newRule('r', 'l', 'Day')]
+				}
+			],
+			[
+				'programme.days-never-l-s1',
+				'caution',
+				{
+					lists: [
+						{
+							id: 'l',
+							title: 'Dated',
+							items: ['s1', 's2'],
+							wishes: [],
+							valid: [{ item: 's1', from: '2027-05-01', until: '2027-04-01' }]
+						}
+					],
+					rules: [newRule('r', 'l', 'Day')]
+				}
+			],
+			[
+				'programme.days-over-l',
+				'caution',
+				{
+					lists: [
+						{
+							id: 'l',
+							title: 'Dated',
+							items: ['s1', 's2'],
+							wishes: [],
+							valid: [
+								{ item: 's1', from: '', until: '2027-04-01' },
+								{ item: 's2', from: '2027-03-01', until: '2027-06-01' }
+							]
+						}
+					],
+					rules: [newRule('r', 'l', 'Day')]
+				}
 			],
 			[
 				'programme.wish-l-s1-apart',
@@ -270,7 +311,8 @@ const CASES: readonly Case[] = [
 							id: 'l',
 							title: 'Wished',
 							items: ['s1', 's1'],
-							wishes: [{ item: 's1', perHour: null, percent: null, apartFrom: ['s1'] }]
+							wishes: [{ item: 's1', perHour: null, percent: null, apartFrom: ['s1'] }],
+							valid: []
 						}
 					],
 					rules: [newRule('r', 'l', 'Day')]
@@ -285,7 +327,8 @@ const CASES: readonly Case[] = [
 							id: 'l',
 							title: 'Wished',
 							items: ['s1', 's2'],
-							wishes: [{ item: 's1', perHour: 1, percent: null, apartFrom: [] }]
+							wishes: [{ item: 's1', perHour: 1, percent: null, apartFrom: [] }],
+							valid: []
 						}
 					],
 					rules: [newRule('r', 'l', 'Day')],

@@ -37,7 +37,8 @@ const quietAsLine = (hours: QuietHours, n: number): RuleLine => ({
 	from: { by: 'clock', min: minuteOfTime(hours.from) },
 	until: { by: 'clock', min: minuteOfTime(hours.until) },
 	everyMin: 0,
-	forMin: 0
+	forMin: 0,
+	quieterDb: 0
 });
 
 /** All that decides what an endpoint does at an hour: quiet hours, then its rules, then what is on otherwise; "off" while nothing starts by itself. */

@@ -19,7 +19,8 @@ const line = (rule: string, show: string, from: number, until: number, everyMin 
 	from: { by: 'clock', min: from },
 	until: { by: 'clock', min: until },
 	everyMin,
-	forMin
+	forMin,
+	quieterDb: 0
 });
 const DAY_MS = 86_400_000;
 const SEC = 1000;

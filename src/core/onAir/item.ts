@@ -1,5 +1,7 @@
 import { wallClockMs } from '../formats/systemd/zone';
 import { MINUTE_MS, onAirAt, resolve, type OnAir, type Rulebook } from './onAir';
+import { dayFacts } from '../basics/calendar';
+import { ALWAYS, type Span } from './line';
 import { startOfDayMs } from './slices';
 
 /** One thing of a playlist, as it is shown or heard. */
@@ -11,6 +13,8 @@ export interface Item {
 	readonly location: string;
 	/** null: without end, or nobody knows. */
 	readonly lastsMs: number | null;
+	/** First and last day on which it is on, such as 20261201; absent: on any. */
+	readonly days?: Span | null;
 }
 
 /** What of a playlist is on, and until when at most. */
@@ -44,18 +48,34 @@ function playedMs(book: Rulebook, { show, line, sinceMin }: OnAir, utcMs: number
 		.reduce((sum, { fromUtcMs, untilUtcMs }) => sum + untilUtcMs - fromUtcMs, 0);
 }
 
+/** The days of an entry, as they are asked for; null: any. */
+export const spanOfDates = (from: string, until: string): Span | null =>
+	from === '' && until === ''
+		? null
+		: {
+				from: from === '' ? ALWAYS.from : Number(from.replaceAll('-', '')),
+				until: until === '' ? ALWAYS.until : Number(until.replaceAll('-', ''))
+			};
+/** Whether an entry is on at all on a day, such as 20261201. */
+export const isOfDay = ({ days }: { readonly days?: Span | null }, ymd: number): boolean =>
+	!days || (ymd >= days.from && ymd <= days.until);
+
 /**
  * What is on at an instant, to the item: by the clock alone, so that after a power cut it goes on as if there had been none.
  * `listed` gives what a list plays, in order.
  */
-export function itemAt<I extends { readonly lastsMs: number | null }>(
+export function itemAt<I extends { readonly lastsMs: number | null; readonly days?: Span | null }>(
 	book: Rulebook,
 	listed: (show: string) => readonly I[],
 	utcMs: number
 ): OnNow<I> {
 	const on = onAirAt(book, utcMs);
-	const ends = resolve(book, utcMs, utcMs + DAY_MS)[0]!.untilUtcMs;
-	const items = listed(on.show);
+	const all = listed(on.show);
+	const day = Math.floor(wallClockMs(book.zone, utcMs) / DAY_MS);
+	const items = all.filter((item) => isOfDay(item, dayFacts(day).ymd));
+	const stretch = resolve(book, utcMs, utcMs + DAY_MS)[0]!.untilUtcMs;
+	// Tomorrow others may be of the day.
+	const ends = all.some(({ days }) => days) ? Math.min(stretch, startOfDayMs(book.zone, day + 1)) : stretch;
 	const lengths = items.map(turnMs);
 	const totalMs = lengths.reduce((sum, ms) => sum + ms, 0);
 	if (totalMs === 0) return { ...on, item: null, index: -1, intoMs: 0, untilUtcMs: ends, endsUtcMs: ends };

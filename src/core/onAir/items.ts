@@ -1,6 +1,6 @@
 import { placeKind } from '../files/mediaPlace';
 import type { Context } from '../link';
-import type { Item } from './item';
+import { spanOfDates, type Item } from './item';
 import type { ProgrammeSettings } from '../links/programme/settings';
 
 /** An entry of the sources, or a page of the notices, by its id; null: there is none. */
@@ -42,6 +42,11 @@ export const everything = ({ facts }: Context): string[] => [
 
 /** What a playlist plays, in order; what is gone is left out. */
 export function itemsOf(show: string, { lists }: Pick<ProgrammeSettings, 'lists'>, context: Context): Item[] {
-	const ids = show === 'all' ? everything(context) : (lists.find(({ id }) => id === show)?.items ?? []);
-	return ids.flatMap((id) => itemOf(id, context) ?? []);
+	const list = show === 'all' ? null : lists.find(({ id }) => id === show);
+	const ids = show === 'all' ? everything(context) : (list?.items ?? []);
+	return ids.flatMap((id) => {
+		const item = itemOf(id, context);
+		const days = list?.valid.find((known) => known.item === id);
+		return item ? [days ? { ...item, days: spanOfDates(days.from, days.until) } : item] : [];
+	});
 }

@@ -32,6 +32,8 @@ export interface RuleLine {
 	readonly until: LineMoment;
 	readonly everyMin: number;
 	readonly forMin: number;
+	/** So much softer than otherwise, dB. */
+	readonly quieterDb: number;
 }
 
 /** Of a rule without first or last day. */

@@ -31,7 +31,8 @@ const book = z.object({
 			from: lineMoment,
 			until: lineMoment,
 			everyMin: z.number(),
-			forMin: z.number()
+			forMin: z.number(),
+			quieterDb: z.number()
 		})
 	),
 	otherwise: z.string(),
@@ -72,7 +73,8 @@ export const showSchema = z.object({
 				id: z.string(),
 				title: z.string(),
 				kind: z.enum(['page', 'still', 'film', 'sound', 'stream']),
-				lastsMs: z.number().nullable()
+				lastsMs: z.number().nullable(),
+				days: z.object({ from: z.number(), until: z.number() }).nullable()
 			})
 		)
 	),
@@ -132,7 +134,7 @@ export function showOf(settings: NoticesSettings, context: Context): Show {
 				facts.programme
 					? itemsOf(show, facts.programme, context)
 							.filter(({ kind }) => kind !== 'stream')
-							.map(({ id, title, kind, lastsMs }) => ({ id, title, kind, lastsMs }))
+							.map(({ id, title, kind, lastsMs, days }) => ({ id, title, kind, lastsMs, days: days ?? null }))
 					: []
 			])
 		),

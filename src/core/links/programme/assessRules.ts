@@ -1,6 +1,6 @@
 import { dayFacts, dayOf, minuteOfTime } from '../../basics/calendar';
 import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
-import { changing } from '../../changes';
+import { changing, type Change } from '../../changes';
 import { formatSeconds } from '../../basics/format';
 import type { Context, Finding, Fix, SettingPath } from '../../link';
 import { everything } from '../../onAir/items';
@@ -9,7 +9,7 @@ import { stretchedBy } from './ruleEdits';
 import { holdsOn } from '../../onAir/line';
 import { ruleLines } from './ruleLines';
 import type { ProgrammeSettings } from './settings';
-import type { Moment, ProgrammeRule } from './when';
+import type { Moment, ProgrammeList, ProgrammeRule } from './when';
 
 const own = changing<ProgrammeSettings>('programme');
 const changed = (id: string, change: Partial<ProgrammeRule>) =>
@@ -93,6 +93,15 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 				setting,
 				fixes: [...movedTo(rule, hopesOf(rule, context)), without(rule.id)]
 			});
+		if (rule.quieterDb > 0 && context.facts.pageBrowser)
+			out.push({
+				id: `programme.rule-softer-${rule.id}`,
+				level: 'caution',
+				title: `The rule “${nameOf(rule)}” is no softer on a page`,
+				why: 'The volume is the player\u2019s; what a browser plays is as loud at any hour.',
+				setting,
+				fixes: [{ label: 'As loud as otherwise', apply: changed(rule.id, { quieterDb: 0 }) }]
+			});
 		// Shuffled, each entry has its turn; and the first one alone has no end that is missed.
 		if (!settings.shuffle && settings.loop !== 'one') out.push(...tooShort(rule, shown, setting, context));
 		if (rule.each && rule.each.forMin >= rule.each.everyMin)
@@ -132,6 +141,7 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 				setting,
 				fixes: [{ label: 'Take it out', apply: own(withoutList) }]
 			});
+		out.push(...assessDays(list, setting, showing.length > 0));
 		if (there.length > 0 && there.length < list.items.length)
 			out.push({
 				id: `programme.list-lost-${list.id}`,
@@ -152,6 +162,48 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 				]
 			});
 	});
+	return out;
+}
+
+/** Days of entries that never come, and a playlist of which nothing is left after a day. */
+function assessDays(list: ProgrammeList, setting: SettingPath, isShown: boolean): Finding[] {
+	const withDays = (item: string, days: Partial<ProgrammeList['valid'][number]>): Change =>
+		own((all) => ({
+			...all,
+			lists: all.lists.map((one) =>
+				one.id === list.id
+					? { ...one, valid: one.valid.map((known) => (known.item === item ? { ...known, ...days } : known)) }
+					: one
+			)
+		}));
+	const out: Finding[] = [];
+	const known = list.valid.filter(({ item }) => list.items.includes(item));
+	for (const { item, from, until } of known)
+		if (from && until && from > until)
+			out.push({
+				id: `programme.days-never-${list.id}-${item}`,
+				level: 'caution',
+				title: `An entry of “${nameOf(list)}” is never on`,
+				why: `It is to begin on ${from} and to end on ${until}, which comes before.`,
+				setting,
+				fixes: [{ label: 'Exchange the two', apply: withDays(item, { from: until, until: from }) }]
+			});
+	const ends = list.items.map((id) => known.find(({ item }) => item === id)?.until ?? '');
+	const last = ends.reduce((a, b) => (a > b ? a : b), '');
+	if (isShown && list.items.length > 0 && ends.every((date) => date !== ''))
+		out.push({
+			id: `programme.days-over-${list.id}`,
+			level: 'caution',
+			title: `After ${last} nothing of “${nameOf(list)}” is left`,
+			why: 'All its entries have a last day. Its rules hold on, and nothing is on while they do.',
+			setting,
+			fixes: [
+				{
+					label: 'Let the last one stay',
+					apply: withDays(list.items[ends.lastIndexOf(last)]!, { until: '' })
+				}
+			]
+		});
 	return out;
 }
 

@@ -56,25 +56,28 @@ describe('a week as playlists with timers', () => {
 	});
 	const folder = mkdtempSync(join(tmpdir(), 'yphos-parts-'));
 	afterAll(() => rmSync(folder, { recursive: true }));
-	it.skipIf(spawnSync('systemd-analyze', ['--version']).error)('systemd takes every unit, and each time as it is meant', () => {
-		mkdirSync(join(folder, 'systemd'));
-		for (const { path, text } of files) writeFileSync(join(folder, path), text);
-		const units = files.flatMap(({ path }) => (path.startsWith('systemd/') ? [join(folder, path)] : []));
-		const verified = spawnSync('systemd-analyze', ['verify', '--user', ...units], {
-			encoding: 'utf8',
-			env: { ...process.env, XDG_RUNTIME_DIR: folder }
-		});
-		expect(verified.stderr.split('\n').filter((line) => line.includes('part-'))).toEqual([]);
-		const [time] = /OnCalendar=.+/.exec(textOf(`systemd/part-${shows[0]}.timer`))!;
-		const seen = spawnSync(
-			'systemd-analyze',
-			['calendar', '--base-time=2020-01-01', time.slice('OnCalendar='.length)],
-			{
-				encoding: 'utf8'
-			}
-		);
-		expect(seen.stdout).toContain(time.slice('OnCalendar='.length, -4));
-	});
+	it.skipIf(spawnSync('systemd-analyze', ['--version']).error)(
+		'systemd takes every unit, and each time as it is meant',
+		() => {
+			mkdirSync(join(folder, 'systemd'));
+			for (const { path, text } of files) writeFileSync(join(folder, path), text);
+			const units = files.flatMap(({ path }) => (path.startsWith('systemd/') ? [join(folder, path)] : []));
+			const verified = spawnSync('systemd-analyze', ['verify', '--user', ...units], {
+				encoding: 'utf8',
+				env: { ...process.env, XDG_RUNTIME_DIR: folder }
+			});
+			expect(verified.stderr.split('\n').filter((line) => line.includes('part-'))).toEqual([]);
+			const [time] = /OnCalendar=.+/.exec(textOf(`systemd/part-${shows[0]}.timer`))!;
+			const seen = spawnSync(
+				'systemd-analyze',
+				['calendar', '--base-time=2020-01-01', time.slice('OnCalendar='.length)],
+				{
+					encoding: 'utf8'
+				}
+			);
+			expect(seen.stdout).toContain(time.slice('OnCalendar='.length, -4));
+		}
+	);
 	it('services of its parts exclude one another', () => {
 		const parts = files.flatMap(({ path }) => /part-(.+)\.service$/.exec(path)?.[1] ?? []);
 		for (const part of parts) {

@@ -17,8 +17,12 @@ type PlayerClaim = ClaimOn<'player'>;
 export const programmeFiles = (settings: ProgrammeSettings, context: Context, claims: readonly Claim[]): CardFile[] => [
 	playerOptions(settings, claimsOn(claims, 'player')),
 	...quietFiles(settings, claimsOn(claims, 'hushed'), !context.facts.pageBrowser),
-	...(!context.facts.pageBrowser ? onAirFiles(settings, context) : [])
+	...(!context.facts.pageBrowser ? onAirFiles(settings, context, volumeOf(claimsOn(claims, 'player'))) : [])
 ];
+
+/** The player's volume as the sound link asks for it, percent. */
+const volumeOf = (claimed: readonly PlayerClaim[]): number =>
+	Number(claimed.findLast((claim) => claim.option === 'volume')?.value ?? 100);
 
 function option(name: string, value: string, setting: CardLine['setting']): CardLine {
 	const written = mpvLine(name, value);

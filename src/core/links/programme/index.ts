@@ -66,13 +66,14 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 		});
 	if (programme.rules.length && !byPage)
 		out.push(
-			...programme.lists.map(({ id, title, items }, n): Claim => ({
+			...programme.lists.map(({ id, title, items, valid }, n): Claim => ({
 				on: 'list',
 				from: 'programme',
 				what: title || id,
 				id,
 				title,
 				items,
+				valid,
 				setting: `programme.lists.${n}`
 			})),
 			...(['service', 'timer'] as const).map((ending): Claim => ({
@@ -127,6 +128,10 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 	return out;
 }
 
+/** Entries of a saved list with what they lack. */
+const each = (list: unknown, lacks: object): unknown =>
+	Array.isArray(list) ? list.map((one: unknown) => (isSaved(one) ? { ...lacks, ...one } : one)) : list;
+
 const LOOPS = { list: 'list again and again', one: 'first entry again and again', once: 'list once' } as const;
 
 /** The link that says when the list plays. */
@@ -134,17 +139,16 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 	id: 'programme',
 	title: 'Programme',
 	settings: programmeSettings,
-	version: 5,
+	version: 6,
 	migrations: {
 		1: (saved) => ({ used: true, ...saved }),
 		2: (saved) => ({ whenGone: 'list', lookSec: LOOK_SEC, ...saved }),
 		3: (saved) => ({ lists: [], rules: [], otherwise: 'all', ...saved }),
 		4: (saved) => ({
 			...saved,
-			lists: Array.isArray(saved.lists)
-				? saved.lists.map((list: unknown) => (isSaved(list) ? { wishes: [], ...list } : list))
-				: saved.lists
-		})
+			lists: each(saved.lists, { wishes: [] })
+		}),
+		5: (saved) => ({ ...saved, rules: each(saved.rules, { quieterDb: 0 }), lists: each(saved.lists, { valid: [] }) })
 	},
 	empty: ({ kind }) => ({
 		used: playsList(kind),

@@ -2,6 +2,7 @@ import type { Process, Said } from '../../engines/machine';
 import type { Change } from '../../changes';
 import type { SettingPath } from '../../link';
 import type { ProgrammeSettings } from './settings';
+import type { ProgrammeList } from './when';
 
 interface Caused {
 	readonly setting: SettingPath;
@@ -34,7 +35,12 @@ declare module '../../claims' {
 		/** An option for the player. */
 		player: Caused & { readonly option: string; readonly value: string };
 		/** A playlist of its own: some entries of the sources, by id, in order; whoever has those writes it. */
-		list: Caused & { readonly id: string; readonly title: string; readonly items: readonly string[] };
+		list: Caused & {
+			readonly id: string;
+			readonly title: string;
+			readonly items: readonly string[];
+			readonly valid: ProgrammeList['valid'];
+		};
 		/** A unit that is stopped for quiet hours and started after them. */
 		hushed: Caused & { readonly unit: string };
 	}

@@ -188,7 +188,8 @@ const anyRule: fc.Arbitrary<ProgrammeRule> = fc.record({
 	holidays: fc.constantFrom('too', 'too', 'never', 'only'),
 	from: moment,
 	until: moment,
-	each: fc.option(fc.record({ everyMin: fc.integer({ min: 2, max: 90 }), forMin: fc.integer({ min: 1, max: 60 }) }))
+	each: fc.option(fc.record({ everyMin: fc.integer({ min: 2, max: 90 }), forMin: fc.integer({ min: 1, max: 60 }) })),
+	quieterDb: fc.constantFrom(0, 0, 6, 20)
 });
 const anyRules = fc
 	.array(anyRule, { minLength: 1, maxLength: 6 })

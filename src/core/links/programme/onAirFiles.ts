@@ -81,8 +81,11 @@ const contentEnvironment = (facts: Facts): string =>
 		`YPHOS_LISTS=${contentHome(facts)}`
 	].join(' ');
 
-/** Rules, the script that follows them, and what starts it: with the board, at each time, and when the clock is set. */
-export function onAirFiles(settings: ProgrammeSettings, context: Context): CardFile[] {
+/**
+ * Rules, the script that follows them, and what starts it: with the board, at each time, and when the clock is set.
+ * `volumePercent`: the player's volume where no rule says another.
+ */
+export function onAirFiles(settings: ProgrammeSettings, context: Context, volumePercent: number): CardFile[] {
 	const { rules, quiet, startAtBoot } = settings;
 	if (rules.length === 0) return [];
 	const book = bookOf(settings, context.venue);
@@ -91,7 +94,9 @@ export function onAirFiles(settings: ProgrammeSettings, context: Context): CardF
 	return [
 		textFile(rootPath(RULES_PATH), 'What is on when, for on-air.sh: the upper line wins.', [
 			...of('# list, conditions that must all hold, minutes after midnight, title'),
-			...book.lines.flatMap((line) => lines(`programme.rules.${places.get(line.rule) ?? 0}`, writeRuleLine(line))),
+			...book.lines.flatMap((line) =>
+				lines(`programme.rules.${places.get(line.rule) ?? 0}`, writeRuleLine(line, volumePercent))
+			),
 			...lines('programme.otherwise', `otherwise ${book.otherwise}`)
 		]),
 		...(book.sun.length

@@ -1,3 +1,4 @@
+import { OF_DAYS } from '../../files/cardFile';
 import { STATE_DIR } from './service';
 
 export const RULES_PATH = '/opt/yphos/programme/rules.txt';
@@ -100,7 +101,7 @@ holds() {
 look_at "$((today - 1))"
 day_before=$facts
 look_at "$today"
-show='' why=''
+show='' why='' loud=''
 while IFS= read -r line; do
 	conditions=\${line%%" title="*}
 	title=\${line#*" title="}
@@ -115,6 +116,9 @@ while IFS= read -r line; do
 	esac
 	if holds "$minute" $facts $conditions || holds "$((minute + 1440))" $day_before $conditions; then
 		show=$name why=$title
+		for word in $conditions; do
+			case $word in volume=*) loud=$word ;; esac
+		done
 		break
 	fi
 done <"$rules"
@@ -125,10 +129,51 @@ rest | '') ;;
 all) new=$lists/playlist.m3u8 ;;
 *) new=$lists/list-$show.m3u8 ;;
 esac
+# Of a list with entries that are on for some days only, those of today; nothing where none is left.
+of_day() {
+	keep=yes
+	while IFS= read -r line || [ "$line" ]; do
+		case $line in
+		'${OF_DAYS}'*)
+			span=\${line#*:}
+			[ "$today" -ge "\${span%-*}" ] && [ "$today" -le "\${span#*-}" ] || keep=''
+			;;
+		'#EXTM3U'* | '#PLAYLIST:'*) printf '%s\\n' "$line" ;;
+		'#'*) [ -z "$keep" ] || printf '%s\\n' "$line" ;;
+		*)
+			[ -z "$keep" ] || printf '%s\\n' "$line"
+			keep=yes
+			;;
+		esac
+	done <"$new"
+}
+has_dates() {
+	while IFS= read -r line; do
+		case $line in '${OF_DAYS}'*) return 0 ;; esac
+	done <"$new"
+	return 1
+}
+is_other=''
+if [ -e "$new" ] && has_dates; then
+	set -- $facts
+	today=$6
+	of_day >"$state/days.new"
+	[ -e "$state/days.m3u8" ] && [ "$(cat "$state/days.new")" = "$(cat "$state/days.m3u8")" ] || is_other=yes
+	mv "$state/days.new" "$state/days.m3u8"
+	new=$state/days.m3u8
+	left=''
+	while IFS= read -r line; do
+		case $line in '#'* | '') ;; *) left=yes ;; esac
+	done <"$new"
+	[ "$left" ] || new='' is_other=''
+fi
 printf '%s\\n' "$why" >"$state/why"
 old=none
 [ -e "$state/now.m3u8" ] && old=$(cat "$state/now.m3u8")
-[ "$old" = "$new" ] && exit 0
+was=none
+[ -e "$state/volume.conf" ] && was=$(cat "$state/volume.conf")
+[ "$old" = "$new" ] && [ "$was" = "$loud" ] && [ -z "$is_other" ] && exit 0
+printf '%s\\n' "$loud" >"$state/volume.conf"
 printf '%s\\n' "$new" >"$state/now.new"
 mv "$state/now.new" "$state/now.m3u8"
 : >"$state/changed"`.split('\n');

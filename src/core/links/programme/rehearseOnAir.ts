@@ -1,16 +1,18 @@
 import type { Machine, Process, Teller } from '../../engines/machine';
-import { listPath } from '../../files/cardFile';
+import { dayFacts } from '../../basics/calendar';
+import { listPath, OF_DAYS } from '../../files/cardFile';
 import { linesOf } from '../../formats/lines';
+import { wallClockMs } from '../../formats/systemd/zone';
 import { onAirAt, type Rulebook } from '../../onAir/onAir';
 import { ON_AIR, RULES_PATH, SUN_PATH } from './onAirScript';
-import type { RuleLine } from '../../onAir/line';
-import { readRuleLine } from './ruleText';
-import { BIN, NOW_PATH, STATE_DIR, WHY_PATH } from './service';
+import { readRuleLine, type ReadLine } from './ruleText';
+import { BIN, DAYS_PATH, LOUD_PATH, NOW_PATH, STATE_DIR, WHY_PATH } from './service';
 import { readSunTable } from '../../onAir/sun';
 import type { PROGRAMME_WORDS } from './words';
 
 /** As long as a small board takes for a page of rules. Typical. */
 const LOOKS_MS = 40;
+const DAY_MS = 86_400_000;
 
 /**
  * What on-air.sh does, by heart: it is run hundreds of times a day. It reads the rules that are on the disk; a script that is another
@@ -24,14 +26,17 @@ export function rehearseOnAir(machine: Machine, tell: Teller<typeof PROGRAMME_WO
 	});
 }
 
-type Read = (rules: string, sun: string) => Omit<Rulebook, 'zone'> & { readonly broken: boolean };
+type Read = (
+	rules: string,
+	sun: string
+) => Omit<Rulebook, 'zone'> & { readonly lines: readonly ReadLine[]; readonly broken: boolean };
 
 /** Files are read again only when they have changed. */
 function reader(): Read {
 	let known: { rules: string; sun: string; book: ReturnType<Read> } | null = null;
 	return (rules, sun) => {
 		if (known?.rules !== rules || known.sun !== sun) {
-			const found: RuleLine[] = [];
+			const found: ReadLine[] = [];
 			let otherwise = '';
 			let broken = false;
 			for (const text of linesOf(rules)) {
@@ -48,6 +53,21 @@ function reader(): Read {
 		}
 		return known.book;
 	};
+}
+
+/** A list without the entries of other days, as the script writes it. */
+function ofToday(text: string, ymd: number): string {
+	let keep = true;
+	const out: string[] = [];
+	for (const line of text.replace(/\n$/, '').split('\n')) {
+		const isEntry = !line.startsWith('#');
+		if (line.startsWith(OF_DAYS)) {
+			const [from, until] = line.slice(OF_DAYS.length).split('-').map(Number);
+			if (ymd < from! || ymd > until!) keep = false;
+		} else if (keep || /^#(?:EXTM3U|PLAYLIST:)/.test(line)) out.push(line);
+		if (isEntry) keep = true;
+	}
+	return out.map((line) => `${line}\n`).join('');
 }
 
 function look(machine: Machine, process: Process, tell: Teller<typeof PROGRAMME_WORDS>, read: Read): number {
@@ -70,7 +90,7 @@ function look(machine: Machine, process: Process, tell: Teller<typeof PROGRAMME_
 		return 2;
 	}
 	const { show, line } = onAirAt({ ...book, zone: machine.timeZone }, machine.believedUtcMs);
-	const now =
+	const listed =
 		show === 'rest' || show === ''
 			? ''
 			: listPath(show).replace('/opt/yphos', process.env.get('YPHOS_LISTS') ?? '/opt/yphos');
@@ -79,9 +99,19 @@ function look(machine: Machine, process: Process, tell: Teller<typeof PROGRAMME_
 		if (why !== null) process.err(`cannot create ${path}: ${why}\n`);
 		return why === null;
 	};
+	const whole = listed === '' ? null : disk.read(listed);
+	const ofDay = whole?.split('\n').some((text) => text.startsWith(OF_DAYS))
+		? ofToday(whole, dayFacts(Math.floor(wallClockMs(machine.timeZone, machine.believedUtcMs) / DAY_MS)).ymd)
+		: null;
+	const isLeft = ofDay === null || ofDay.split('\n').some((text) => text !== '' && !text.startsWith('#'));
+	const isOther = ofDay !== null && isLeft && disk.read(DAYS_PATH) !== ofDay;
+	if (ofDay !== null && !put(DAYS_PATH, ofDay)) return 2;
+	const now = !isLeft ? '' : ofDay === null ? listed : DAYS_PATH;
 	if (!put(WHY_PATH, `${line?.title ?? ''}\n`)) return 2;
-	if (disk.read(NOW_PATH) === `${now}\n`) return 0;
-	if (!put(NOW_PATH, `${now}\n`) || !put(`${STATE_DIR}/changed`, '')) return 2;
+	const volume = (line as ReadLine | null)?.volume;
+	const loud = volume ? `volume=${volume}\n` : '\n';
+	if (disk.read(NOW_PATH) === `${now}\n` && disk.read(LOUD_PATH) === loud && !isOther) return 0;
+	if (!put(LOUD_PATH, loud) || !put(NOW_PATH, `${now}\n`) || !put(`${STATE_DIR}/changed`, '')) return 2;
 	const list = now === '' ? null : disk.read(now);
 	const title = /^#PLAYLIST:(.*)$/m.exec(list ?? '')?.[1];
 	if (now !== '' && list === null) tell.event('list-gone', 'bad', { path: now });

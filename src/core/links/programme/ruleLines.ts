@@ -37,7 +37,8 @@ function linesOf(rule: ProgrammeRule, venue: Hours): RuleLine[] {
 		only: only.length === 0 ? null : only.reduce((a, b) => a.filter((day) => b.includes(day))).sort((a, b) => a - b),
 		never: rule.holidays === 'never' || closed ? holidays : [],
 		everyMin: rule.each?.everyMin ?? 0,
-		forMin: rule.each?.forMin ?? 0
+		forMin: rule.each?.forMin ?? 0,
+		quieterDb: rule.quieterDb
 	};
 	const seasons = rule.season ? [spanOf(rule.season)] : [];
 	const days = daysOf(rule.weekdays);

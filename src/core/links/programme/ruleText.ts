@@ -4,9 +4,16 @@ import { ALWAYS, type LineMoment, type RuleLine, type Span } from '../../onAir/l
 const momentText = ({ by, min }: LineMoment): string =>
 	by === 'clock' ? String(min) : `${by}${min < 0 ? '-' : '+'}${Math.abs(min)}`;
 
-/** A line as on-air.sh reads it: what is shown, conditions, and the title, which may hold anything but a line break. */
-export function writeRuleLine(line: RuleLine): string {
-	const { days, nth, weekParity, seasons, validFrom, validUntil, only, never, everyMin, forMin } = line;
+/** The player's volume so much softer, percent. Source: mpv(1), --volume: cubic. */
+const softer = (volumePercent: number, quieterDb: number): string =>
+	(volumePercent * 10 ** (-quieterDb / 60)).toFixed(1);
+
+/**
+ * A line as on-air.sh reads it: what is shown, conditions, how loud, and the title, which may hold anything but a line break.
+ * `volumePercent`: the player's volume otherwise.
+ */
+export function writeRuleLine(line: RuleLine, volumePercent = 100): string {
+	const { days, nth, weekParity, seasons, validFrom, validUntil, only, never, everyMin, forMin, quieterDb } = line;
 	return [
 		line.show,
 		...(days ? [`days=${days.join('')}`] : []),
@@ -19,6 +26,7 @@ export function writeRuleLine(line: RuleLine): string {
 		...(everyMin ? [`each=${everyMin}-${forMin}`] : []),
 		`from=${momentText(line.from)}`,
 		`until=${momentText(line.until)}`,
+		...(quieterDb ? [`volume=${softer(volumePercent, quieterDb)}`] : []),
 		`title=${line.title}`
 	].join(' ');
 }
@@ -35,8 +43,11 @@ const readSpan = (text: string): Span => {
 };
 const numbers = (text: string): number[] => text.split(',').map(Number);
 
+/** A line, and the player's volume as it stands there; "": as otherwise. */
+export type ReadLine = RuleLine & { readonly volume: string };
+
 /** A line as it stands in the file of rules; null: a comment. Conditions that on-air.sh does not know it passes over, as we do. */
-export function readRuleLine(text: string): RuleLine | 'broken' | null {
+export function readRuleLine(text: string): ReadLine | 'broken' | null {
 	if (text.startsWith('#') || text === '') return null;
 	const at = text.indexOf(' title=');
 	const [show = '', ...words] = (at < 0 ? text : text.slice(0, at)).split(' ').filter((word) => word !== '');
@@ -68,6 +79,8 @@ export function readRuleLine(text: string): RuleLine | 'broken' | null {
 		from,
 		until,
 		everyMin: each.from,
-		forMin: each.until
+		forMin: each.until,
+		quieterDb: 0,
+		volume: last('volume') ?? ''
 	};
 }

@@ -18,7 +18,7 @@ export function momentWords({ at, time, offsetMin }: Moment): string {
 
 /** What a rule says, on one line. */
 export function ruleWords(rule: ProgrammeRule, lists: readonly ProgrammeList[], listTitle: string): string {
-	const { weekdays, nth, season, dates, everyOther, holidays, validFrom, validUntil, each } = rule;
+	const { weekdays, nth, season, dates, everyOther, holidays, validFrom, validUntil, each, quieterDb } = rule;
 	const days = weekdays.length === 0 ? 'every day' : weekdays.join(', ');
 	return [
 		`shows ${showWords(rule.show, { lists: [...lists] }, listTitle)}`,
@@ -28,6 +28,7 @@ export function ruleWords(rule: ProgrammeRule, lists: readonly ProgrammeList[], 
 		...(everyOther ? ['every other week'] : []),
 		`${momentWords(rule.from)} to ${momentWords(rule.until)}`,
 		...(each ? [`every ${each.everyMin}\u2009min for ${each.forMin}`] : []),
+		...(quieterDb ? [`${quieterDb}\u2009dB softer`] : []),
 		...(season ? [`${season.from} to ${season.until}`] : []),
 		...(validFrom ? [`from ${validFrom}`] : []),
 		...(validUntil ? [`until ${validUntil}`] : []),

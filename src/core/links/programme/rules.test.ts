@@ -226,7 +226,7 @@ describe('a year', () => {
 
 describe('a playlist that is longer than its rule', () => {
 	const rules = [{ ...newRule('r', 'l', 'Minute'), from: clock('09:00'), until: clock('09:01') }];
-	const lists = [{ id: 'l', title: 'Long', items: Array<string>(40).fill('s1'), wishes: [] }];
+	const lists = [{ id: 'l', title: 'Long', items: Array<string>(40).fill('s1'), wishes: [], valid: [] }];
 	const ids = (change: Partial<Plan['programme']>): string[] =>
 		assess(chain, planWith(rules, { lists, ...change }), context).findings.map(({ id }) => id);
 	it('misses its end, unless it is shuffled or only its first entry plays', () => {
@@ -238,7 +238,7 @@ describe('a playlist that is longer than its rule', () => {
 
 describe('rules by hand', () => {
 	it.each(['all', 'rest', 'otherwise', 'quiet', 'off', '../x'])('no playlist is called %s', (id) =>
-		expect(programmeList.safeParse({ id, title: '', items: [], wishes: [] }).success).toBe(false)
+		expect(programmeList.safeParse({ id, title: '', items: [], wishes: [], valid: [] }).success).toBe(false)
 	);
 	it('move and stretch round midnight and to nothing never', () => {
 		const rule = { ...newRule('a', 'all'), from: clock('23:50'), until: clock('00:05') };
@@ -250,7 +250,7 @@ describe('rules by hand', () => {
 	});
 	it('rules and sun come back from their files', () => {
 		for (const line of programmeBook(hatch.programme, context.venue).lines)
-			expect(readRuleLine(writeRuleLine(line))).toEqual({ ...line, rule: line.title });
+			expect(readRuleLine(writeRuleLine(line))).toEqual({ ...line, rule: line.title, volume: '' });
 		const table = sunTable({ latitudeDeg: 62, longitudeDeg: -7 });
 		const back = readSunTable(writeSunTable(table).join('\n'));
 		for (const row of table) expect(back).toContainEqual(row);

@@ -18,6 +18,10 @@ export const MAY_PLAY_PATH = `${BIN}may-play.sh`;
 export const STATE_DIR = '/var/lib/yphos-on-air';
 /** The list that is on, by its path; an empty line while nothing is. */
 export const NOW_PATH = `${STATE_DIR}/now.m3u8`;
+/** Of a list with entries that are on for some days only, those of today. */
+export const DAYS_PATH = `${STATE_DIR}/days.m3u8`;
+/** How loud it is to be by the rules, as the player's own option. */
+export const LOUD_PATH = `${STATE_DIR}/volume.conf`;
 /** The rule by which it is on, in words. */
 export const WHY_PATH = `${STATE_DIR}/why`;
 
@@ -31,7 +35,14 @@ export const playerService = (programme: ProgrammeSettings, { facts }: Context):
 	why: 'Starts the player, and starts it again whenever it ends.',
 	described: { text: `Plays for ${facts.endpointName}`, setting: 'brief.name' },
 	exec: programme.rules.length
-		? { words: ['/usr/bin/mpv', `--playlist=${NOW_PATH}`], setting: 'programme.rules' }
+		? {
+				words: [
+					'/usr/bin/mpv',
+					...(programme.rules.some(({ quieterDb }) => quieterDb > 0) ? [`--include=${LOUD_PATH}`] : []),
+					`--playlist=${NOW_PATH}`
+				],
+				setting: 'programme.rules'
+			}
 		: { words: ['/usr/bin/mpv', `--playlist=${contentAt(facts, PLAYLIST_PATH)}`], setting: 'sources' },
 	home: 'yphos',
 	restart: { when: programme.loop === 'once' ? 'on-failure' : 'always', setting: 'programme.loop' },

@@ -37,7 +37,9 @@ export const programmeRule = z.object({
 	/** At or before `from`: it ends the next morning. */
 	until: moment,
 	/** Not all the while, but again and again for so long; null: all the while. */
-	each: z.object({ everyMin: z.number().int().min(2).max(720), forMin: z.number().int().min(1).max(719) }).nullable()
+	each: z.object({ everyMin: z.number().int().min(2).max(720), forMin: z.number().int().min(1).max(719) }).nullable(),
+	/** So much softer than otherwise, dB; 0: as loud. */
+	quieterDb: z.number().min(0).max(60)
 });
 /** One rule. */
 export type ProgrammeRule = z.infer<typeof programmeRule>;
@@ -62,13 +64,24 @@ export const programmeList = z.object({
 		50,
 		({ item }) => item,
 		'That entry has its wishes already.'
+	),
+	/** Entries that are on from one day to another only; "": without beginning or end. */
+	valid: uniqueList(
+		z.object({
+			item: idText,
+			from: z.union([z.literal(''), dateText]),
+			until: z.union([z.literal(''), dateText])
+		}),
+		200,
+		({ item }) => item,
+		'That entry has its days already.'
 	)
 });
 /** A playlist of its own. */
 export type ProgrammeList = z.infer<typeof programmeList>;
 
 /** What a new playlist begins with. */
-export const newList = (id: string, title: string): ProgrammeList => ({ id, title, items: [], wishes: [] });
+export const newList = (id: string, title: string): ProgrammeList => ({ id, title, items: [], wishes: [], valid: [] });
 
 /** Rules and playlists as the plan keeps them. */
 export const rulesShape = {
@@ -96,5 +109,6 @@ export const newRule = (id: string, show: ProgrammeRule['show'], title = ''): Pr
 	holidays: 'too',
 	from: CLOCK('09:00'),
 	until: CLOCK('17:00'),
-	each: null
+	each: null,
+	quieterDb: 0
 });

@@ -1,8 +1,9 @@
-import { listPath, lines, MEDIA_DIR, PLAYLIST_PATH, rootPath, textFile } from '../../files/cardFile';
+import { listPath, lines, MEDIA_DIR, OF_DAYS, PLAYLIST_PATH, rootPath, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim } from '../../claims';
 import { writeM3uLines } from '../../formats/playlist/m3u';
 import type { PlaylistEntry } from '../../formats/playlist/playlist';
 import type { CardFile, CardLine, Context, Secrets, SettingPath } from '../../link';
+import { spanOfDates } from '../../onAir/item';
 import { turnsOf } from '../../onAir/items';
 import { placesIn } from '../../files/mediaPlace';
 import { convertFile, copyFile } from './copy';
@@ -76,7 +77,16 @@ export function sourcesFiles(
 		textFile(rootPath(PLAYLIST_PATH), 'What is played, in order.', content),
 		...claimsOn(claims, 'list').map((list) => {
 			// What is no longer among the sources is left out; the programme says so.
-			const taken = list.items.flatMap((id) => all.filter((known) => known.id === id));
+			const taken = list.items.flatMap((id) => {
+				const days = list.valid.find((known) => known.item === id);
+				const span = days ? spanOfDates(days.from, days.until) : null;
+				return all
+					.filter((known) => known.id === id)
+					.map(({ entry, setting }) => ({
+						setting,
+						entry: span ? { ...entry, extra: [...entry.extra, `${OF_DAYS}${span.from}-${span.until}`] } : entry
+					}));
+			});
 			const [first, ...others] = writeM3uLines({
 				title: list.title || null,
 				header: [],

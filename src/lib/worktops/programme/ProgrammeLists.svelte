@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
+	import EntryDays from './EntryDays.svelte';
 	import ListWishes from './ListWishes.svelte';
 	import { newList, type ProgrammeList } from '$core/links/programme/when';
 	import { everything, itemOf } from '$core/onAir/items';
@@ -83,6 +84,7 @@
 					on:click={() => change(list, { items: [...list.items, picked[list.id] ?? entries[0]!.id] })}>Add</Button
 				>
 			</div>
+			<EntryDays {list} put={(valid) => change(list, { valid })} />
 			<ListWishes {list} put={(wishes) => change(list, { wishes })} />
 			<Button kind="ghost" size="small" on:click={() => remove(list)}>Take the playlist and its rules out</Button>
 		</section>

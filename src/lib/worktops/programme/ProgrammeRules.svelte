@@ -230,6 +230,15 @@
 							/>
 						</div>
 					{/if}
+					<NumberInput
+						size="sm"
+						labelText="Softer than otherwise (dB)"
+						min={0}
+						max={60}
+						step={3}
+						value={rule.quieterDb}
+						on:change={(event) => event.detail !== null && change(rule, { quieterDb: event.detail })}
+					/>
 				</details>
 				<div class="row">
 					<Button kind="ghost" size="small" on:click={() => duplicate(rule, n)}>Duplicate</Button>
