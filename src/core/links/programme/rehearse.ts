@@ -187,13 +187,13 @@ function play(player: Player): void {
 	const { process, machine, tell } = player;
 	const fails = (why: ReturnType<Tell['said']>): void => machine.emit('player-fails', why);
 	const asked = [...readMpvConf(readAs(player, '/etc/mpv/mpv.conf') ?? ''), ...argumentOptions(process.argv)];
-	const missing = asked.find(({ name, value }) => name === 'include' && readAs(player, value) === null);
-	if (missing) {
-		tell.event('include-gone', 'bad', { path: missing.value });
-		fails(tell.said('told', { why: 'it cannot read its options' }));
-		return process.after(PLAYER_START_MS, () => process.exit(1));
-	}
-	const given = asked.flatMap((one) => (one.name === 'include' ? readMpvConf(readAs(player, one.value) ?? '') : [one]));
+	// A file of options that is not there is passed over without a word. Source: mpv 0.35, tried.
+	const given = asked.flatMap((one) => {
+		if (one.name !== 'include') return [one];
+		const more = readAs(player, one.value);
+		if (more === null) tell.event('include-gone', 'bad', { path: one.value });
+		return readMpvConf(more ?? '');
+	});
 	const options = new Map(given.map((option) => [option.name, option.value]));
 	for (const [name, value] of options)
 		if (!KNOWN_OPTIONS.has(name) && !SILENT.some(([known]) => known === name))

@@ -8,7 +8,7 @@ export const PROGRAMME_WORDS = {
 	],
 	rests: ({ why }: { why: string }) => ['Nothing is on now', why ? `rule: ${why}` : 'no rule holds'],
 	'nothing-on': () => 'nothing is on',
-	'include-gone': ({ path }: { path: string }) => `The player finds no options at ${path}, and ends`,
+	'include-gone': ({ path }: { path: string }) => `The player finds no options at ${path}, and is as loud as otherwise`,
 	'list-gone': ({ path }: { path: string }) => `What is to be on is not there: ${path}`,
 	'quiet-begins': () => 'Quiet hours begin',
 	'quiet-ends': () => 'Quiet hours end',
