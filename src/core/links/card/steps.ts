@@ -185,6 +185,16 @@ function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 					}
 				]
 			: []),
+		...(facts.way !== 'none' && facts.keeper
+			? [
+					{
+						id: 'send-changes',
+						phase: 'live' as const,
+						do: 'To change something later no card reader is needed: export the workshop from its Venue page, and let Yphos send what has changed. The command, ready to copy, stands above the card files; run it where Yphos is.',
+						expect: 'It shows what changes before anything does, sends only that, and ends with what began anew.'
+					}
+				]
+			: []),
 		{
 			id: 'verify',
 			phase: 'check',

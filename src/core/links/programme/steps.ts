@@ -34,6 +34,7 @@ export const programmeSteps = (settings: ProgrammeSettings, context: Context): S
 					id: 'rules-check',
 					phase: 'check' as const,
 					needs: ['applied' as const],
+					makes: ['readings taken' as const],
 					do: `Ask the endpoint what is on now, and by which rule. Yphos says the same under Week: compare them.`,
 					command: `cat ${WHY_PATH} ${NOW_PATH}`,
 					expect: `The title of the rule, or an empty line while none holds; then the list that plays, or an empty line while nothing is on. An old rule: the clock is wrong, "timedatectl" says so.`
