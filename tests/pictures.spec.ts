@@ -13,8 +13,8 @@ test('pages become pictures: chosen by one press, drawn when they are packed, an
 	await open(page, '/endpoint/ticket-hatch/plan/notices');
 	await page.getByLabel('Shown by').selectOption('pictures');
 	await page.getByLabel('Drawn from').fill('2027-03-27');
-	await page.getByLabel('For so many days').fill('1');
-	await page.getByLabel('For so many days').blur();
+	await page.getByLabel('Drawn for').fill('1');
+	await page.getByLabel('Drawn for').blur();
 	await expect(page.getByText(/pictures, some \d+ MB; until 2027-03-28/)).toBeVisible();
 	await page.getByRole('button', { name: 'Show the date in its place' }).first().click();
 	await expect(page.getByText('A picture shows no clock')).toHaveCount(0);

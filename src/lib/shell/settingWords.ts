@@ -122,7 +122,7 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['notices.language', 'Language of days and months', 'locale'],
 	['notices.shownBy', 'Shown by', 'browser pictures png kiosk small board'],
 	['notices.picturesFrom', 'Drawn from', 'pictures date first day'],
-	['notices.picturesDays', 'For so many days', 'pictures how long'],
+	['notices.picturesDays', 'Drawn for', 'pictures how long'],
 	['notices.showByPhone', 'Pages at once, by phone', 'override now remote'],
 	['notices.fetchEveryMin', 'Feeds are fetched every', 'refresh interval'],
 	['programme.startAtBoot', 'Start at boot', 'autoplay automatically'],

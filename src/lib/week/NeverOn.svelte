@@ -41,40 +41,46 @@
 		};
 	});
 
-	/** What the plan's own finding offers for a rule that no day has. */
-	function fixesFor({ id, plan }: Endpoint, rule: string): readonly Fix[] {
+	/** What the plan's own finding offers. */
+	function fixesFor({ id, plan }: Endpoint, wanted: string): readonly Fix[] {
 		const surroundings = contextFor(chain, store.workshop!, id, store.absent);
-		const finding = assess(chain, plan, surroundings).findings.find(
-			(known) => known.id === `programme.rule-never-${rule}`
-		);
+		const finding = assess(chain, plan, surroundings).findings.find((known) => known.id === `programme.${wanted}`);
 		return finding ? curesOf(chain, plan, surroundings, finding) : [];
 	}
+	/** Where nothing starts by itself no rule comes to anything, and it is not the rules' fault. */
+	const idle = $derived(
+		week.rows
+			.map(({ endpoint }) => endpoint)
+			.filter(({ plan: { programme } }) => programme.used && programme.rules.length > 0 && !programme.startAtBoot)
+	);
 	const never = $derived(
-		year.flatMap(({ endpoint, air }) =>
-			air.never.flatMap(({ rule, behind }) => {
-				const { rules } = endpoint.plan.programme;
-				const known = rules.find(({ id }) => id === rule);
-				if (!known) return [];
-				const before = rules.find(({ id }) => id === behind);
-				const fixes: readonly Fix[] = before
-					? [
-							{
-								label: 'Put it first',
-								apply: (plan) => ({
-									...plan,
-									programme: {
-										...plan.programme,
-										rules: [known, ...plan.programme.rules.filter(({ id }) => id !== rule)]
-									}
-								})
-							}
-						]
-					: behind === null
-						? fixesFor(endpoint, rule)
-						: [];
-				return [{ endpoint, rule: known, behind: before ? nameOf(before) : behind && 'Quiet hours', fixes }];
-			})
-		)
+		year
+			.filter(({ endpoint }) => !idle.some(({ id }) => id === endpoint.id))
+			.flatMap(({ endpoint, air }) =>
+				air.never.flatMap(({ rule, behind }) => {
+					const { rules } = endpoint.plan.programme;
+					const known = rules.find(({ id }) => id === rule);
+					if (!known) return [];
+					const before = rules.find(({ id }) => id === behind);
+					const fixes: readonly Fix[] = before
+						? [
+								{
+									label: 'Put it first',
+									apply: (plan) => ({
+										...plan,
+										programme: {
+											...plan.programme,
+											rules: [known, ...plan.programme.rules.filter(({ id }) => id !== rule)]
+										}
+									})
+								}
+							]
+						: behind === null
+							? fixesFor(endpoint, `rule-never-${rule}`)
+							: [];
+					return [{ endpoint, rule: known, behind: before ? nameOf(before) : behind && 'Quiet hours', fixes }];
+				})
+			)
 	);
 	function press(endpoint: Endpoint, fix: Fix): void {
 		if (store.changePlan(endpoint.id, fix.label, fix.apply) === null) store.offerUndo(`Done: ${fix.label}.`);
@@ -82,6 +88,19 @@
 </script>
 
 <section aria-label="What never comes in a year" aria-live="polite">
+	{#each idle as endpoint (endpoint.id)}
+		<div class="never">
+			<b>No rule of {endpoint.plan.brief.name} is ever on</b>
+			<p>Nothing starts by itself there.</p>
+			<div class="row">
+				{#each fixesFor(endpoint, 'rules-idle') as fix (fix.label)}<Button
+						kind="tertiary"
+						size="small"
+						on:click={() => press(endpoint, fix)}>{fix.label}</Button
+					>{/each}
+			</div>
+		</div>
+	{/each}
 	{#each never as { endpoint, rule, behind, fixes } (`${endpoint.id} ${rule.id}`)}
 		<div class="never">
 			<b>“{nameOf(rule)}” is never on</b>
@@ -98,7 +117,7 @@
 			</div>
 		</div>
 	{:else}
-		<p class="soft small">
+		<p class="soft small" hidden={idle.length > 0 && !problem && year.length > 0}>
 			{problem ||
 				(year.length ? 'In the year from today every rule has its turn.' : 'Working out the year from today \u2026')}
 		</p>

@@ -169,7 +169,7 @@
 	</div>
 	<NumberField
 		path="notices.picturesDays"
-		label="For so many days"
+		label="Drawn for"
 		unit="days"
 		step={10}
 		value={notices.picturesDays}

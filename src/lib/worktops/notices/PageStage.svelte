@@ -58,7 +58,8 @@
 		node.append(drawing.root);
 	}
 	$effect(() => {
-		if (shownPage) drawing.show(shownPage, stage, worldOf(show, nowMs, new Map()));
+		if (shownPage)
+			drawing.show(shownPage, stage, worldOf(show, nowMs, new Map(), view.plan.notices.shownBy === 'pictures'));
 	});
 
 	interface Drag {

@@ -41,7 +41,7 @@
 					<TextInput
 						size="sm"
 						labelText={label}
-						placeholder="2027-04-01"
+						placeholder={key === 'from' ? 'from the start' : 'without end'}
 						value={draft?.why ? draft.text : daysOf(id)[key]}
 						invalid={!!draft?.why}
 						invalidText={draft?.why ?? ''}
@@ -57,10 +57,6 @@
 	details {
 		display: grid;
 		gap: 8px;
-	}
-	summary {
-		cursor: pointer;
-		font-size: var(--size-small);
 	}
 	fieldset {
 		border: 0;
