@@ -5,15 +5,17 @@ import {
 	closeSync,
 	copyFileSync,
 	ftruncateSync,
+	mkdirSync,
 	mkdtempSync,
 	openAsBlob,
 	openSync,
 	readdirSync,
 	readFileSync,
-	rmSync
+	rmSync,
+	writeFileSync
 } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { createServer } from 'vite';
 import { ensureBuild } from './build.mjs';
 import { ensureChromium, LAUNCH } from './chromium.mjs';
@@ -52,9 +54,14 @@ const [
 	{ readFileListing },
 	{ fromListing },
 	{ writers },
-	{ programmeBook, whatsOn },
+	{ programmeBook },
+	{ whatsOn },
 	{ airtime },
-	{ newRule }
+	{ newRule },
+	{ arrange },
+	{ picturesOf },
+	{ derive },
+	{ packContent }
 ] = await Promise.all(
 	[
 		'/src/core/chain.ts',
@@ -81,9 +88,14 @@ const [
 		'/src/core/formats/fileListing.ts',
 		'/src/core/links/sources/fromListing.ts',
 		'/src/core/writers.ts',
+		'/src/core/onAir/book.ts',
 		'/src/core/links/programme/whatsOn.ts',
 		'/src/core/links/programme/year.ts',
-		'/src/core/links/programme/when.ts'
+		'/src/core/links/programme/when.ts',
+		'/src/core/links/programme/wishes.ts',
+		'/src/core/links/notices/pictures.ts',
+		'/src/core/engines/derive.ts',
+		'/src/core/links/delivery/pack.ts'
 	].map(load)
 );
 
@@ -225,6 +237,29 @@ const ruled = Array.from({ length: 6 }, (_, e) => {
 });
 const years = (count) => () =>
 	ruled.map(({ rules, book }) => airtime(book, rules, START, START + count * 365 * DAY_MS).changes);
+/** The hatch, its pages as pictures of sixty days; and what of its card set is fetched. */
+const hatch = each.find(({ plan }) => plan.notices.used);
+const drawn = () => {
+	const notices = {
+		...hatch.plan.notices,
+		pages: hatch.plan.notices.pages.map((page) => ({ ...page, zones: page.zones.map((zone) => ({ ...zone })) })),
+		shownBy: 'pictures',
+		picturesFrom: '2026-11-27',
+		picturesDays: 60
+	};
+	const { context } = derive(chain, { ...hatch.plan, notices }, hatch.context);
+	return picturesOf(notices, context).drawings.length;
+};
+const hatchFiles = write(writers, hatch.plan, hatch.context, { mediaBytes: hatch.mediaBytes });
+/** Ten notices of which one is wanted a fifth of the time, one six times an hour, and two never beside one another. */
+const wished = {
+	items: Array.from({ length: 10 }, (_, n) => `n${n}`),
+	wishes: [
+		{ item: 'n0', perHour: null, percent: 20, apartFrom: [] },
+		{ item: 'n1', perHour: 6, percent: null, apartFrom: ['n2'] }
+	],
+	lengthOf: (item) => 10_000 + 1000 * Number(item.slice(1))
+};
 const reference = median(() => JSON.parse(JSON.stringify(demoWorkshop)));
 const rows = [
 	[
@@ -298,6 +333,9 @@ const rows = [
 		400,
 		few(() => writePng(TEST_CARDS[0].draw({ widthPx: 3840, heightPx: 2160 }, NO_EDGES)))
 	],
+	['pictures that pages of 60 days need', 3000, few(drawn)],
+	['a playlist of ten arranged by wishes', 50, median(() => arrange(wished.items, wished.wishes, wished.lengthOf))],
+	['content of a card set packed', 200, few(() => packContent(hatchFiles, 'hatch', 1))],
 	['open a saved workshop', 50, median(() => openWorkshop(text, 'UTC'))]
 ];
 await zipping();
@@ -372,6 +410,63 @@ async function hashing(browser) {
 	console.log(
 		`4 GiB image: read and hashed in the page ${rate(pageMs)}, sha256sum ${rate(toolMs)} (${(pageMs / toolMs).toFixed(2)} times as long); memory of the page rose by ${(most - before).toFixed(0)} MB (limit 300)`
 	);
+	rmSync(dir, { recursive: true });
+}
+
+/** The page of an endpoint: its first picture after the browser has begun, against an empty page; and what it holds after a day. */
+async function endpointPage(browser) {
+	const dir = mkdtempSync(join(tmpdir(), 'yphos-bench-'));
+	const home = 'boot/yphos/root/opt/yphos/';
+	for (const file of hatchFiles) {
+		if (!file.path.startsWith(home)) continue;
+		const path = join(dir, file.path.slice(home.length));
+		mkdirSync(dirname(path), { recursive: true });
+		writeFileSync(path, 'lines' in file ? file.lines.map(({ text: line }) => `${line}\n`).join('') : file.bytes);
+	}
+	writeFileSync(join(dir, 'empty.html'), '<!doctype html><title>Nothing</title><p>Nothing');
+	const opened = async (name, stands) => {
+		const page = await (await browser.newContext()).newPage();
+		const from = performance.now();
+		await page.goto(`file://${join(dir, name)}`);
+		await page.evaluate(stands);
+		const ms = performance.now() - from;
+		await page.context().close();
+		return ms;
+	};
+	const middle = async (work) => {
+		const times = [];
+		for (let n = 0; n < 7; n++) times.push(await work());
+		return times.sort((a, b) => a - b)[3];
+	};
+	const PAINTED = 'new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done())))';
+	const emptyMs = await middle(() => opened('empty.html', PAINTED));
+	const pageMs = await middle(() =>
+		opened(
+			'notices/index.html',
+			`new Promise((done) => { const look = () => document.querySelector('.notice-zone')?.childElementCount ? ${PAINTED}.then(done) : setTimeout(look, 5); look(); })`
+		)
+	);
+	const page = await (await browser.newContext()).newPage();
+	await page.clock.install({ time: '2026-11-27T00:00:00Z' });
+	await page.goto(`file://${join(dir, 'notices/index.html')}`);
+	await page.evaluate(() => document.fonts.ready);
+	const session = await page.context().newCDPSession(page);
+	await session.send('Performance.enable');
+	const held = async () => {
+		await session.send('HeapProfiler.collectGarbage');
+		const { metrics } = await session.send('Performance.getMetrics');
+		const of = (name) => metrics.find((metric) => metric.name === name).value;
+		return { mb: of('JSHeapUsedSize') / 1e6, nodes: of('Nodes') };
+	};
+	const hour = () => page.clock.runFor(3_600_000);
+	await hour();
+	const first = await held();
+	for (let n = 1; n < 24; n++) await hour();
+	const last = await held();
+	console.log(
+		`page of an endpoint: first picture after ${pageMs.toFixed(0)} ms, an empty page ${emptyMs.toFixed(0)} ms (${(pageMs / emptyMs).toFixed(1)} times as long); after an hour ${first.mb.toFixed(1)} MB and ${first.nodes} nodes, after a day ${last.mb.toFixed(1)} MB and ${last.nodes} nodes (${(last.mb / first.mb).toFixed(2)} times; limit 1.2)`
+	);
+	await page.context().close();
 	rmSync(dir, { recursive: true });
 }
 
@@ -472,23 +567,32 @@ try {
 	const { chromium } = await import('@playwright/test');
 	const browser = await chromium.launch(LAUNCH);
 	const page = await (await browser.newContext({ serviceWorkers: 'block' })).newPage();
-	const sizes = { script: 0, stylesheet: 0, font: 0 };
+	const sizes = { script: 0, stylesheet: 0, font: 0, later: 0 };
 	const pending = [];
+	const later = new Set();
+	let stands = false;
+	page.on('request', (request) => stands && later.add(request));
 	page.on('requestfinished', (request) =>
 		pending.push(
-			request
-				.sizes()
-				.then((size) => (sizes[request.resourceType()] = (sizes[request.resourceType()] ?? 0) + size.responseBodySize))
+			request.sizes().then((size) => {
+				const kind = later.has(request) ? 'later' : request.resourceType();
+				sizes[kind] = (sizes[kind] ?? 0) + size.responseBodySize;
+			})
 		)
 	);
-	await page.goto(`http://127.0.0.1:${PORT}/`, { waitUntil: 'networkidle' });
+	await page.goto(`http://127.0.0.1:${PORT}/`);
+	// What is fetched once the shelf stands keeps nobody waiting.
+	await page.getByRole('navigation', { name: 'Shelf' }).getByText('Ticket hatch').waitFor();
+	stands = true;
+	await page.waitForLoadState('networkidle');
 	await Promise.all(pending);
+	await endpointPage(browser);
 	await sources(browser);
 	await hashing(browser);
 	await browser.close();
 	const kB = (bytes) => `${(bytes / 1000).toFixed(1)} kB`;
 	console.log(
-		`first view, compressed: script ${kB(sizes.script)} + style ${kB(sizes.stylesheet)} = ${kB(sizes.script + sizes.stylesheet)} (limit 250 kB); fonts ${kB(sizes.font)}`
+		`first view, compressed: script ${kB(sizes.script)} + style ${kB(sizes.stylesheet)} = ${kB(sizes.script + sizes.stylesheet)} (limit 250 kB); fonts ${kB(sizes.font)}; once it stands ${kB(sizes.later)} more`
 	);
 } finally {
 	server.kill();
