@@ -222,8 +222,9 @@ export class Disk {
 		if (mount) return mount.list(path);
 		const from = path === '/' ? '/' : `${this.#at(path)}/`;
 		const names = new Set<string>();
-		for (const known of [...this.files.keys(), ...this.folders, ...this.links.keys()])
-			if (known.startsWith(from) && known.length > from.length) names.add(known.slice(from.length).split('/', 1)[0]!);
+		for (const all of [this.files.keys(), this.folders, this.links.keys()])
+			for (const known of all)
+				if (known.startsWith(from) && known.length > from.length) names.add(known.slice(from.length).split('/', 1)[0]!);
 		return [...names].sort();
 	}
 

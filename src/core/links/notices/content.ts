@@ -7,7 +7,7 @@ import { blocksOf, type Block } from './blocks';
 import { comingUp } from './feeds/agenda';
 import { readFeed, type FeedValues } from './feeds/feed';
 import type { FeedKind } from './feeds/schema';
-import { timeOfCell, timeOfRow, type Table } from './feeds/table';
+import { timeOfCell, timesOf, type Table } from './feeds/table';
 import { SKY_WORDS, type Weather } from './feeds/weather';
 import type { NoticesSettings, Zone } from './settings';
 
@@ -201,9 +201,9 @@ function tableRows(zone: Zone, table: Table, wallMs: number): Content {
 	const today = Math.floor(wallMs / DAY_MS);
 	const shown = columnsOf(zone, table);
 	const rows = table.rows
-		.filter((row) => {
-			const time = zone.fromNow ? timeOfRow(row, today) : null;
-			return time === null || time.overMs > wallMs;
+		.filter((_, n) => {
+			const time = zone.fromNow ? timesOf(table, today)[n] : null;
+			return !time || time.overMs > wallMs;
 		})
 		.slice(0, zone.rows)
 		.map((row) => shown.map((n) => cellWords(row[n] ?? '', today, zone.clock)));
@@ -232,8 +232,8 @@ function curveOf(zone: Zone, table: Table, nowMs: number, wholeDay: boolean): Co
 	const wallMs = wholeDay ? today * DAY_MS + CURVE_MS.before : nowMs;
 	const [, heightAt = -1] = columnsOf(zone, table).length >= 2 ? columnsOf(zone, table) : [0, 1];
 	const named = table.rows
-		.flatMap((row) => {
-			const time = timeOfRow(row, today);
+		.flatMap((row, n) => {
+			const time = timesOf(table, today)[n];
 			const value = numberOf(row[heightAt] ?? '');
 			return time && !Number.isNaN(value) ? [{ wallMs: time.wallMs, value, named: true }] : [];
 		})

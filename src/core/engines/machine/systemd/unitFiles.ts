@@ -3,15 +3,34 @@ import type { Machine } from '../machine';
 import { matches } from '../shell/pattern';
 import { KNOWN, kindOf } from './known';
 
+const NONE: readonly string[] = [];
+/** A unit's settings by their names: values in their order, and the words of all of them. */
+type Settings = ReadonlyMap<string, { readonly values: string[]; readonly words: string[] }>;
+
+function settingsOf(entries: readonly UnitEntry[]): Settings {
+	const settings = new Map<string, { values: string[]; words: string[] }>();
+	for (const { key, value } of entries) {
+		const known = settings.get(key) ?? { values: [], words: [] };
+		settings.set(key, known);
+		if (value) {
+			known.values.push(value);
+			known.words.push(...value.split(/\s+/));
+		} else known.values.length = known.words.length = 0;
+	}
+	return settings;
+}
+
 /** What units say, read once for each start; a change on the disk counts from the next one, or from daemon-reload. */
 export class UnitFiles {
 	#entries = new Map<string, UnitEntry[]>();
+	#settings = new Map<string, Settings>();
 	#judged = new Set<string>();
 
 	constructor(readonly machine: Machine) {}
 
 	forget(): void {
 		this.#entries.clear();
+		this.#settings.clear();
 	}
 
 	#of(name: string): UnitEntry[] {
@@ -30,14 +49,10 @@ export class UnitFiles {
 	}
 
 	/** All values of a setting, in their order; an empty one takes back those before it. */
-	values(name: string, key: string): string[] {
-		const out: string[] = [];
-		for (const entry of this.#of(name))
-			if (entry.key === key) {
-				if (entry.value) out.push(entry.value);
-				else out.length = 0;
-			}
-		return out;
+	values(name: string, key: string): readonly string[] {
+		let settings = this.#settings.get(name);
+		if (!settings) this.#settings.set(name, (settings = settingsOf(this.#of(name))));
+		return settings.get(key)?.values ?? NONE;
 	}
 
 	/** The last one counts. */
@@ -45,8 +60,9 @@ export class UnitFiles {
 		return this.values(name, key).at(-1);
 	}
 
-	words(name: string, key: string): string[] {
-		return this.values(name, key).flatMap((value) => value.split(/\s+/));
+	words(name: string, key: string): readonly string[] {
+		this.values(name, key);
+		return this.#settings.get(name)!.get(key)?.words ?? NONE;
 	}
 
 	isOn(name: string, key: string): boolean {

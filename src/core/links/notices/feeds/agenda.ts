@@ -121,9 +121,24 @@ export function readAgenda(text: string, zone: string): Result<Happening[]> {
 const asLocal = (wallMs: number): string => new Date(wallMs).toISOString().replace(/[-:]|\.\d+Z$/g, '');
 
 /** What goes on at an instant or comes within so many days, the earliest first. */
-export function comingUp(events: readonly Happening[], nowUtcMs: number, days: number, most: number): Coming[] {
-	const windowEndUtcMs = nowUtcMs + days * DAY_MS;
-	return events
+export const comingUp = (events: readonly Happening[], nowUtcMs: number, days: number, most: number): Coming[] =>
+	withinHour(events, Math.floor(nowUtcMs / HOUR_MS), days)
+		.filter(
+			({ fromUtcMs, untilUtcMs }) =>
+				Math.max(untilUtcMs, fromUtcMs + 1) > nowUtcMs && fromUtcMs < nowUtcMs + days * DAY_MS
+		)
+		.slice(0, most);
+
+const HOUR_MS = 3_600_000;
+const lately = new WeakMap<readonly Happening[], { hour: number; days: number; found: Coming[] }>();
+
+/** All that is or begins within so many days from some instant of an hour on; a page looks again and again within one. */
+function withinHour(events: readonly Happening[], hour: number, days: number): Coming[] {
+	const before = lately.get(events);
+	if (before?.hour === hour && before.days === days) return before.found;
+	const from = hour * HOUR_MS;
+	const windowEndUtcMs = from + HOUR_MS + days * DAY_MS;
+	const found = events
 		.flatMap(({ title, place, wholeDay, wallMs, zone, lengthMs, rrule, exceptWallMs }): Coming[] => {
 			const starts = rrule
 				? expandRecurrence({
@@ -131,29 +146,27 @@ export function comingUp(events: readonly Happening[], nowUtcMs: number, days: n
 						dtstartLocal: asLocal(wallMs),
 						rrule,
 						exdatesLocal: exceptWallMs.map(asLocal),
-						windowStartUtcMs: nowUtcMs - lengthMs,
+						windowStartUtcMs: from - lengthMs,
 						windowEndUtcMs
 					})
 				: null;
-			const found = starts
+			const begins = starts
 				? starts.ok
 					? starts.value
 					: []
 				: [instantOf(zone, wallMs) ?? wallMs - (wallClockMs(zone, wallMs) - wallMs)];
-			return found
-				.map((fromUtcMs) => ({
-					title,
-					place,
-					wholeDay,
-					fromUtcMs,
-					untilUtcMs: wholeDay
-						? startOfDayMs(zone, wallClockMs(zone, fromUtcMs) / DAY_MS + Math.round(lengthMs / DAY_MS))
-						: fromUtcMs + lengthMs
-				}))
-				.filter(
-					({ fromUtcMs, untilUtcMs }) => Math.max(untilUtcMs, fromUtcMs + 1) > nowUtcMs && fromUtcMs < windowEndUtcMs
-				);
+			return begins.map((fromUtcMs) => ({
+				title,
+				place,
+				wholeDay,
+				fromUtcMs,
+				untilUtcMs: wholeDay
+					? startOfDayMs(zone, wallClockMs(zone, fromUtcMs) / DAY_MS + Math.round(lengthMs / DAY_MS))
+					: fromUtcMs + lengthMs
+			}));
 		})
-		.sort((a, b) => a.fromUtcMs - b.fromUtcMs)
-		.slice(0, most);
+		.filter(({ fromUtcMs, untilUtcMs }) => Math.max(untilUtcMs, fromUtcMs + 1) > from && fromUtcMs < windowEndUtcMs)
+		.sort((a, b) => a.fromUtcMs - b.fromUtcMs);
+	lately.set(events, { hour, days, found });
+	return found;
 }

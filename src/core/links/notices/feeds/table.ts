@@ -64,3 +64,11 @@ export function timeOfRow(row: readonly string[], today: number): CellTime | nul
 	const both = /^\d{4}-\d{2}-\d{2}$/.test(first) ? timeOfCell(`${first} ${second}`, today) : null;
 	return both ?? timeOfCell(first, today);
 }
+
+const times = new WeakMap<Table, { readonly today: number; readonly of: readonly (CellTime | null)[] }>();
+/** The times of all rows, seen from a day; a page looks again and again within one. */
+export function timesOf(table: Table, today: number): readonly (CellTime | null)[] {
+	let known = times.get(table);
+	if (known?.today !== today) times.set(table, (known = { today, of: table.rows.map((row) => timeOfRow(row, today)) }));
+	return known.of;
+}
