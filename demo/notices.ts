@@ -6,6 +6,7 @@ const TIDES_FROM = Date.UTC(2026, 10, 20);
 /** The ticket hatch: pages for who queues. The ferry's table is set too small to be read from the queue: that is its mistake. */
 export const HATCH_NOTICES: NoticesSettings = {
 	used: true,
+	fadeMs: 0,
 	shownBy: 'browser',
 	picturesFrom: '',
 	picturesDays: 60,

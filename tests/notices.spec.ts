@@ -14,7 +14,7 @@ const yphos = (args: readonly string[], input = ''): string =>
 const LOOKS_MS = 300;
 interface Saved {
 	venue: { timeZone: string };
-	endpoints: { id: string; plan: { notices: { feeds: { id: string; text: string; title: string }[] } } }[];
+	endpoints: { id: string; plan: { notices: { fadeMs: number; feeds: { id: string; text: string; title: string }[] } } }[];
 }
 /** The demo with a change, as a file, and the page of its ticket hatch. */
 function hatchWith(change: (workshop: Saved) => void): { plan: string; page: string } {
@@ -63,6 +63,33 @@ test('the page on the card shows what on-air says, at 200 instants of a year, in
 		expect(new Set(told.map(({ item }) => item)).size).toBeGreaterThan(3);
 		await page.context().close();
 	}
+	await browser.close();
+});
+
+test('one page fades into the next, and nothing of it is left', async () => {
+	const browser = await chromium.launch(LAUNCH);
+	const { page: address } = hatchWith(({ endpoints }) => {
+		const { notices } = endpoints.find(({ id }) => id === 'ticket-hatch')!.plan;
+		notices.fadeMs = 800;
+	});
+	const page = await browser.newPage();
+	await page.clock.install({ time: '2026-11-27T12:00:00Z' });
+	await page.goto(address);
+	await page.evaluate(() => document.fonts.ready);
+	await page.clock.runFor(LOOKS_MS);
+	const parts = () =>
+		page.evaluate(() => [
+			document.querySelectorAll('.notice-goes .notice-zone').length,
+			document.querySelectorAll('.notice-stage .notice-zone').length
+		]);
+	expect((await parts())[0]).toBe(0);
+	const first = await page.evaluate(() => document.documentElement.dataset.item);
+	for (let n = 0; n < 200 && (await page.evaluate(() => document.documentElement.dataset.item)) === first; n++)
+		await page.clock.runFor(LOOKS_MS);
+	const [goes, stands] = await parts();
+	expect(goes).toBeGreaterThan(0);
+	expect(stands).toBeGreaterThan(0);
+	await expect.poll(async () => (await parts())[0]).toBe(0);
 	await browser.close();
 });
 

@@ -124,6 +124,27 @@ function onNow(utcMs: number): Pick<NonNullable<typeof now>, 'item' | 'index' | 
 	return (now = itemAt(read.book, (list) => read.lists[list] ?? [], utcMs));
 }
 
+/** What stood until now goes slowly, above what comes; a picture that comes late still comes after it. */
+function fade(): void {
+	if (read.fadeMs === 0 || whole.childElementCount === 0) return;
+	const before = document.createElement('div');
+	before.className = 'notice-goes';
+	before.append(...[...whole.children].filter((child) => !(child instanceof HTMLAudioElement)).map(still));
+	document.querySelectorAll('.notice-goes').forEach((gone) => gone.remove());
+	document.body.append(before);
+	Object.assign(before.style, {
+		width: whole.style.width,
+		height: whole.style.height,
+		transform: whole.style.transform
+	});
+	void before
+		.animate([{ opacity: 1 }, { opacity: 0 }], { duration: read.fadeMs, easing: 'ease-in-out' })
+		.finished.finally(() => before.remove());
+}
+/** A film that goes is left where it was, and is not begun anew. */
+const still = (child: Element): Element =>
+	child instanceof HTMLVideoElement ? child : (child.cloneNode(true) as Element);
+
 function tick(): void {
 	const utcMs = Date.now();
 	const { item, index, intoMs, show, line } = onNow(utcMs);
@@ -133,6 +154,7 @@ function tick(): void {
 		document.documentElement.dataset.item = item?.id ?? '';
 		document.documentElement.dataset.rule = line?.rule ?? '';
 		say('shows', JSON.stringify([item?.id ?? '', item?.title ?? '', line?.title ?? '']));
+		fade();
 		whole.querySelectorAll('audio').forEach((sound) => sound.remove());
 		if (!item) whole.replaceChildren();
 		else if (item.kind === 'page')

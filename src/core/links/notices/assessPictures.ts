@@ -11,7 +11,7 @@ const LIVE = { label: 'Show the pages by a browser', apply: change({ shownBy: 'b
 
 /** What pages as pictures cannot do, and until when they hold. */
 export function assessPictures(settings: NoticesSettings, context: Context): Finding[] {
-	const { pages, picturesFrom, picturesDays, showByPhone } = settings;
+	const { pages, picturesFrom, picturesDays, showByPhone, fadeMs } = settings;
 	if (picturesFrom === '')
 		return [
 			{
@@ -117,6 +117,24 @@ export function assessPictures(settings: NoticesSettings, context: Context): Fin
 			why: 'Pictures fetch nothing. For tables of months that is no loss; weather and news are stale by the evening.',
 			setting: 'notices.feeds',
 			fixes: [LIVE]
+		});
+	if (context.facts.programme?.loop === 'one')
+		out.push({
+			id: 'notices.pictures-one',
+			level: 'caution',
+			title: 'The first picture stands for ever, and is never changed',
+			why: 'The first entry is played again and again, without being opened anew: tomorrow it says what is of today.',
+			setting: 'programme.loop',
+			fixes: [{ label: 'Play the whole list', apply: context.change.loop('list') }, LIVE]
+		});
+	if (fadeMs > 0)
+		out.push({
+			id: 'notices.pictures-fade',
+			level: 'note',
+			title: 'Pictures follow one another at once',
+			why: 'The plain player fades nothing.',
+			setting: 'notices.fadeMs',
+			fixes: [{ label: 'Do without fading', apply: change({ fadeMs: 0 }) }, LIVE]
 		});
 	if (showByPhone)
 		out.push({

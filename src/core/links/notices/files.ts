@@ -86,7 +86,7 @@ export function pageFolder(settings: NoticesSettings, context: Context): CardFil
 /** Nothing of a browser is seen: no scroll bar, no pointer, no white before the first page. */
 const PAGE_ITSELF = `html, body { margin: 0; height: 100%; background: #000; overflow: hidden; cursor: none; user-select: none; }
 #show { display: none; }
-.notice-stage { position: absolute; left: 0; top: 0; overflow: hidden; transform-origin: 0 0; }
+.notice-stage, .notice-goes { position: absolute; left: 0; top: 0; overflow: hidden; transform-origin: 0 0; }
 `;
 
 const encoded = new Map<string, Uint8Array>();

@@ -84,7 +84,7 @@ export const notices: Link<'notices', NoticesSettings> = {
 	version: 3,
 	migrations: {
 		1: (saved) => ({ showByPhone: false, ...saved }),
-		2: (saved) => ({ shownBy: 'browser', picturesFrom: '', picturesDays: 60, ...saved })
+		2: (saved) => ({ fadeMs: 0, shownBy: 'browser', picturesFrom: '', picturesDays: 60, ...saved })
 	},
 	empty: ({ kind }) => ({
 		...CALM_NOTICES,

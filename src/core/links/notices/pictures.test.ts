@@ -121,6 +121,7 @@ describe('pictures of pages', () => {
 		];
 		const plan = withPictures({
 			showByPhone: true,
+			fadeMs: 500,
 			pages: [
 				{ id: 'page-a', title: 'All', forSec: 17, zones },
 				{ id: 'page-b', title: 'Day', forSec: 12, zones: [newZone('d', 'date', { x: 0, y: 0, w: 6, h: 3 })] }
@@ -130,6 +131,7 @@ describe('pictures of pages', () => {
 		expect(told.map(({ id }) => id.replace('notices.pictures-', '')).sort()).toEqual([
 			'clock-page-a-a',
 			'empty-page-b',
+			'fade',
 			'feeds',
 			'film-page-a-b',
 			'phone',
@@ -141,6 +143,9 @@ describe('pictures of pages', () => {
 			expect(fixes.length, finding.id).toBeGreaterThan(0);
 			for (const fix of fixes) expect(findingsOf(fix.apply(plan)).some(({ id }) => id === finding.id)).toBe(false);
 		}
+		const one = { ...withPictures(), programme: { ...hatch.programme, loop: 'one' as const } };
+		const [whole] = curesOf(chain, one, around, findingsOf(one).find(({ id }) => id === 'notices.pictures-one')!);
+		expect(whole!.apply(one).programme.loop).toBe('list');
 		expect(
 			findingsOf(withPictures({ picturesFrom: '' })).some(
 				({ id, level }) => id === 'notices.pictures-from' && level === 'stop'

@@ -106,6 +106,8 @@ export const noticesSettings = z.object({
 	language: z.string().max(35).refine(isLanguage, 'A language is written as en-GB or nb-NO.'),
 	/** Somebody with a phone may show a page at once. */
 	showByPhone: z.boolean(),
+	/** From one to the next it takes so long, ms; 0: at once. */
+	fadeMs: z.number().int().min(0).max(3000),
 	/** browser: the pages themselves, live. pictures: drawn when the card set is written, and shown by the player; for small boards. */
 	shownBy: z.enum(['browser', 'pictures']),
 	/** Pictures are drawn from this day on; "": not said yet. */
@@ -179,6 +181,7 @@ export const CALM_NOTICES: NoticesSettings = {
 	units: 'metric',
 	language: 'en-GB',
 	showByPhone: false,
+	fadeMs: 0,
 	shownBy: 'browser',
 	picturesFrom: '',
 	picturesDays: 60

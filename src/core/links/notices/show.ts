@@ -54,6 +54,8 @@ export const showSchema = z.object({
 	}),
 	/** Somebody with a phone may show a page at once: it looks for such a wish. */
 	byHand: z.boolean(),
+	/** From one to the next it takes so long. */
+	fadeMs: z.number(),
 	/** What stands still is moved about a little, so that it does not wear into the panel. */
 	shifts: z.boolean(),
 	theme: noticeTheme,
@@ -108,6 +110,7 @@ export function showOf(settings: NoticesSettings, context: Context): Show {
 			edges: screen?.edges ?? { left: 0, right: 0, top: 0, bottom: 0 }
 		},
 		byHand: settings.showByPhone,
+		fadeMs: settings.fadeMs,
 		shifts: facts.picture?.shifts ?? false,
 		theme: venue.noticeTheme,
 		grid: settings.grid,

@@ -136,6 +136,14 @@
 	</div>
 {/if}
 <h3>All pages</h3>
+<NumberField
+	path="notices.fadeMs"
+	label="From one to the next"
+	unit="ms"
+	step={100}
+	value={notices.fadeMs}
+	hint={notices.fadeMs ? 'Faded; small boards do so in steps.' : 'At once, without fading.'}
+/>
 <ChoiceField
 	path="notices.shownBy"
 	label="Shown by"
