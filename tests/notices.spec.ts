@@ -14,7 +14,10 @@ const yphos = (args: readonly string[], input = ''): string =>
 const LOOKS_MS = 300;
 interface Saved {
 	venue: { timeZone: string };
-	endpoints: { id: string; plan: { notices: { fadeMs: number; feeds: { id: string; text: string; title: string }[] } } }[];
+	endpoints: {
+		id: string;
+		plan: { notices: { fadeMs: number; feeds: { id: string; text: string; title: string }[] } };
+	}[];
 }
 /** The demo with a change, as a file, and the page of its ticket hatch. */
 function hatchWith(change: (workshop: Saved) => void): { plan: string; page: string } {

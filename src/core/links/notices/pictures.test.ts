@@ -144,7 +144,12 @@ describe('pictures of pages', () => {
 			for (const fix of fixes) expect(findingsOf(fix.apply(plan)).some(({ id }) => id === finding.id)).toBe(false);
 		}
 		const one = { ...withPictures(), programme: { ...hatch.programme, loop: 'one' as const } };
-		const [whole] = curesOf(chain, one, around, findingsOf(one).find(({ id }) => id === 'notices.pictures-one')!);
+		const [whole] = curesOf(
+			chain,
+			one,
+			around,
+			findingsOf(one).find(({ id }) => id === 'notices.pictures-one')!
+		);
 		expect(whole!.apply(one).programme.loop).toBe('list');
 		expect(
 			findingsOf(withPictures({ picturesFrom: '' })).some(
