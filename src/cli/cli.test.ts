@@ -166,6 +166,7 @@ describe('yphos', () => {
 		const args = ['write', plan, '--out', out, '--even-so', '--password-file', join(dir, 'password')];
 		const done = yphos(args);
 		expect(done.code).toBe(0);
+		expect(done.err).toContain('left out endpoints[1]');
 		expect(existsSync(join(dir, 'deep/escaped'))).toBe(false);
 		const written = readdirSync(dir, { recursive: true }).filter((path) => String(path).endsWith('verify.sh'));
 		expect(written.filter((path) => String(path).startsWith('deep/er/out'))).toHaveLength(1);
@@ -176,6 +177,20 @@ describe('yphos', () => {
 		const odd = join(dir, 'odd.txt');
 		writeFileSync(odd, 'card 0: A [\u009b31mred], device 0: B [\u001b]x]\n\u001b]0;owned\u0007');
 		expect(yphos(['probe', odd]).out).not.toMatch(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/);
+	});
+
+	it.each([
+		['no-such-browser', 'name another with --browser'],
+		['/bin/true', 'ended before the pages were drawn']
+	])('pages as pictures are not written without a browser: %s', (browser, says) => {
+		const plan = planFile('pictures.json', (w) => {
+			w.endpoints = w.endpoints.filter(({ id }) => id === 'ticket-hatch');
+			Object.assign(w.endpoints[0]!.plan.notices, { shownBy: 'pictures', picturesFrom: '2026-11-27', picturesDays: 1 });
+		});
+		const out = join(dir, 'undrawn');
+		const done = yphos(['write', plan, '--out', out, '--browser', browser]);
+		expect([done.code, existsSync(out)]).toEqual([2, false]);
+		expect(done.err).toContain(says);
 	});
 
 	it('asks for the pass phrase of a Wi-Fi network by file, and writes only the key', () => {

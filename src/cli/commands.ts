@@ -103,8 +103,7 @@ const seenFrom = (workshop: Workshop, { id, plan }: Endpoint, flags: Flags, medi
 	contextFor(chain, workshop, id, absentFrom(workshop, readMedia(plan, text(flags, 'media'), media)));
 
 export const check: Command = (args, flags) => {
-	const { workshop, damaged, remarks, media } = readPlanFile(need(args, 'PLAN'));
-	for (const piece of damaged) complain(`left out ${piece.where}: ${piece.why}`);
+	const { workshop, remarks, media } = readPlanFile(need(args, 'PLAN'));
 	for (const remark of remarks) complain(remark);
 	const wanted = text(flags, 'fix');
 	if (wanted !== undefined) return fix(workshop, wanted, flags, media);

@@ -45,6 +45,8 @@ export function readPlanFile(path: string): PlanFile {
 	const isArchive = bytes[0] === 0x50 && bytes[1] === 0x4b;
 	const opened = isArchive ? openArchive(bytes, 'UTC') : openWorkshop(new TextDecoder().decode(bytes), 'UTC');
 	if (!opened.ok) throw new Refusal(`${path}: ${sentence(opened.faults)}`);
+	// Whatever is done with the rest, nobody is to think that it is all.
+	for (const { where, why } of opened.value.damaged) complain(`left out ${where}: ${why}`);
 	return { media: new Map(), ...opened.value };
 }
 
