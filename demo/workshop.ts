@@ -1,6 +1,6 @@
 import { CALM_THEME } from '../src/core/links/notices/theme';
 import { HATCH_NOTICES } from './notices';
-import { newList, newRule, type Moment } from '$core/links/programme/when';
+import { newRule, type Moment } from '$core/links/programme/when';
 import { emptyPlan, type Plan } from '$core/plan/plan';
 import { VERSIONS, WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { withPreset } from '$core/formats/playlist/preset';
@@ -199,21 +199,7 @@ export const demoWorkshop: Workshop = {
 				furnishing: 'hard',
 				loudestDb: 85
 			},
-			// By day the signal at each full hour; after closing, softer, for whoever is near.
-			programme: {
-				...foghorn.programme,
-				startAtBoot: false,
-				lists: [{ ...newList('signal', 'Fog signal'), items: ['s2'] }],
-				rules: [
-					{
-						...newRule('hourly', 'signal', 'Each full hour'),
-						from: OPENS,
-						until: CLOSES,
-						each: { everyMin: 60, forMin: 1 }
-					},
-					{ ...newRule('evening', 'all', 'After closing'), from: CLOSES, until: OPENS, quieterDb: 10 }
-				]
-			}
+			programme: { ...foghorn.programme, startAtBoot: false }
 		}),
 		endpoint('test-bench', {
 			...bench,

@@ -89,8 +89,8 @@
 	const sounding = $derived(span?.state === 'sound');
 	const begun = $derived(past.findLast(({ code }) => code === 'begins'));
 	const playing = $derived((begun?.data as { title: string } | undefined)?.title ?? '');
-	const opened = $derived(heard.find(({ heard: known }) => known.title === playing)?.heard);
-	const heardDb = $derived(heard[0]?.heard.loudestDb ?? null);
+	const opened = $derived(heard.findLast(({ atMs, heard: known }) => known.title === playing && atMs <= nowMs)?.heard);
+	const heardDb = $derived((opened ?? heard[0]?.heard)?.loudestDb ?? null);
 	const clock = $derived(new Date(wallClockMs(zone, startUtcMs + nowMs)).toISOString().slice(11, 19));
 	const weekday = $derived(
 		new Date(wallClockMs(zone, startUtcMs + nowMs)).toLocaleDateString('en-GB', { weekday: 'long', timeZone: 'UTC' })
