@@ -190,9 +190,7 @@ class Converters {
 		if (machine.bench.amplifier?.muted || machine.activeFaults.has('amplifier-muted'))
 			return tell.state('ear', 'silence', 'muted');
 		const title = this.#opened.map(({ heard }) => heard.title).join(' + ');
-		// The same once more when it is softer or louder: rules may ask for that.
-		const { loudestDb, rmsDbfs } = playing.heard;
-		tell.mark('ear', `${title} ${loudestDb ?? rmsDbfs ?? ''}`, { ...playing.heard, title });
+		tell.mark('ear', title, { ...playing.heard, title });
 		tell.state('ear', 'sound', 'plays', { title });
 	}
 }

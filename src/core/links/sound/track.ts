@@ -9,7 +9,7 @@ const UNNOTICED_MS = 200;
 export const describeHeard = (heard: Heard): string =>
 	`${formatHz(heard.sampleRateHz)}, ${heard.bitDepth} bit, ${heard.treatment}`;
 
-/** What was heard in a rehearsal: each title once, and again where it is louder or softer. */
+/** What was heard in a rehearsal, each title once, as it sounded first. */
 export const heardIn = (
 	tracks: readonly { readonly id: string; readonly marks: readonly Mark[] }[]
 ): { atMs: number; heard: Heard }[] =>
