@@ -6,11 +6,12 @@ import { addressOf } from './address';
 export const noticeStage = (
 	show: Show,
 	items: readonly { readonly id: string; readonly location: string }[],
-	bytes: ReadonlyMap<string, Uint8Array>
+	bytes: ReadonlyMap<string, Uint8Array>,
+	mostBytes?: number
 ): Stage => ({
 	...show,
 	mediaOf(id) {
 		const entry = items.find((one) => one.id === id);
-		return entry ? addressOf(bytes.get(entry.location)) : null;
+		return entry ? addressOf(bytes.get(entry.location), mostBytes) : null;
 	}
 });

@@ -31,7 +31,8 @@ export async function drawPages(
 	if (!found) return drawn;
 	const { show, drawings } = found;
 	const { widthPx, heightPx } = show.screen;
-	const stage = noticeStage(show, context.facts.entries ?? [], mediaBytes);
+	// What goes on the card has its photographs, however large.
+	const stage = noticeStage(show, context.facts.entries ?? [], mediaBytes, Infinity);
 	const style = document.createElementNS(XHTML, 'style');
 	style.textContent = styleSheet();
 	const head = new XMLSerializer().serializeToString(style);
@@ -46,14 +47,10 @@ export async function drawPages(
 		pen.drawImage(image, 0, 0);
 	};
 	let first = true;
-	for (const { name, page, utcMs, without } of drawings) {
+	for (const { name, page, utcMs } of drawings) {
 		signal.throwIfAborted();
 		const view = new PageView();
-		view.show(
-			{ ...page, zones: page.zones.filter(({ id }) => !without.includes(id)) },
-			stage,
-			worldOf(show, utcMs, new Map(), true)
-		);
+		view.show(page, stage, worldOf(show, utcMs, new Map(), true));
 		// Typefaces are there from the second time on.
 		if (first) await draw(view.root);
 		first = false;

@@ -24,7 +24,7 @@ import { speaking } from '../../speaking';
 import { writers } from '../../writers';
 import { shownIn } from './content';
 import { PAGES_NOW } from './pictureFiles';
-import { picturesOf, type Pictures } from './pictures';
+import { drawingAt, picturesOf, type Pictures } from './pictures';
 import { newZone, type NoticesSettings, type Zone } from './settings';
 import { worldOf } from './world';
 
@@ -44,9 +44,7 @@ const textOf = (plan: Plan, ending: string): string => {
 	return 'lines' in file ? cardText(file) : '';
 };
 const findingsOf = (plan: Plan) => assess(chain, plan, around).findings;
-/** What a page shows at an instant by its turns. */
-const nameAt = ({ turns }: Pictures, pageId: string, utcMs: number): string =>
-	turns.findLast((turn) => turn.pageId === pageId && turn.fromUtcSec * 1000 <= utcMs)!.name;
+const nameAt = (all: Pictures, pageId: string, utcMs: number): string => drawingAt(all, pageId, utcMs)!.name;
 
 describe('pictures of pages', () => {
 	it('change at the very minute at which what is drawn changes, over the day on which the clock is put forward', () => {

@@ -12,6 +12,7 @@ import { worldOf, type Fetched } from './world';
 export interface Drawing {
 	/** Its file's name; the same for the same picture. */
 	readonly name: string;
+	/** With those zones that are drawn. */
 	readonly page: Page;
 	readonly utcMs: number;
 	/** Ids of zones that are left out, since what they say holds for some days only. */
@@ -37,7 +38,7 @@ export interface Pictures {
 	readonly emptyAfter: readonly string[];
 }
 
-/** So many may be drawn: at a quarter of a megabyte each they fill the card of a small board. */
+/** So many may be drawn: some 300 MB, which the page that draws them holds until the set is made. */
 export const MOST_PICTURES = 2000;
 
 const MINUTE_MS = 60_000;
@@ -164,7 +165,10 @@ function reckon(settings: NoticesSettings, show: Show, by: string): Pictures {
 				without.includes(one.id) ? '' : changes.findLast((change) => change.utcMs <= utcMs)!.said
 			);
 			const name = nameOf(page, said, without);
-			if (!drawings.has(name)) drawings.set(name, { name, page, utcMs, without });
+			if (!drawings.has(name)) {
+				const drawn = { ...page, zones: page.zones.filter(({ id }) => !without.includes(id)) };
+				drawings.set(name, { name, page: drawn, utcMs, without });
+			}
 			return name;
 		};
 		const dated = zones.filter(({ holds }) => !holds).map(({ one }) => one.id);
@@ -177,6 +181,12 @@ function reckon(settings: NoticesSettings, show: Show, by: string): Pictures {
 		turns.push({ pageId: page.id, fromUtcSec: endsUtcMs / 1000, name: plain });
 	}
 	return { show, drawings: [...drawings.values()], turns, endsUtcMs, isCut, emptyAfter };
+}
+
+/** The drawing that a page shows at an instant. */
+export function drawingAt({ drawings, turns }: Pictures, pageId: string, utcMs: number): Drawing | null {
+	const turn = turns.findLast((one) => one.pageId === pageId && one.fromUtcSec * 1000 <= utcMs);
+	return drawings.find(({ name }) => name === turn?.name) ?? null;
 }
 
 const NOTHING_FETCHED: ReadonlyMap<string, Fetched> = new Map();

@@ -95,5 +95,6 @@ const readme = (name: string, fromUtcMs: number, untilUtcMs: number): string =>
 		'To have them played by the clock on a system with systemd and mpv, as the user who is to hear them:',
 		'  cp -r . ~/playlists && cp systemd/* ~/.config/systemd/user/ && systemctl --user daemon-reload',
 		'  systemctl --user enable --now ~/.config/systemd/user/part-*.timer',
+		'Each begins when it comes on next; to hear one at once: systemctl --user start part-NAME.service',
 		'After the last time nothing more happens by itself: export again.'
 	);
