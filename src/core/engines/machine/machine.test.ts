@@ -62,6 +62,23 @@ describe('the simulated systemd', () => {
 		machine.clock.runUntil(1000);
 		expect(ran).toEqual(['/bin/b@0', '/bin/a@120']);
 	});
+	it('ends what waits when the power goes: it does not go on in the next start', () => {
+		const { machine, ran } = machineWith({
+			'p.service': '[Service]\nExecStartPre=/opt/wait.sh\nExecStart=/bin/a\n'
+		});
+		const script =
+			'#!/bin/sh\ntries=50\nwhile [ $tries -gt 0 ]; do\n[ -e /run/here ] && exit 0\nsleep 0.2\ntries=$((tries - 1))\ndone\nexit 1\n';
+		machine.disk.put('/opt/wait.sh', { text: script, bytes: null, mode: '0755' });
+		machine.disk.put('/bin/sh', { text: '', bytes: null, mode: '0755' });
+		machine.clock.at(1000, () => machine.mains(false, true));
+		machine.clock.at(2000, () => {
+			machine.mains(true);
+			machine.systemd.boot();
+		});
+		machine.clock.at(3000, () => machine.disk.put('/run/here', { text: '', bytes: null }));
+		machine.clock.runUntil(20_000);
+		expect(ran).toHaveLength(1);
+	});
 	it('holds a unit back until a wanted target is reached', () => {
 		const { machine, ran } = machineWith({
 			'net.service': '[Unit]\nAfter=network-online.target\nWants=network-online.target\n[Service]\nExecStart=/bin/a\n'

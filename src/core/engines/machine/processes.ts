@@ -185,6 +185,7 @@ function foreseen(
 	/** Each time the end is worked out anew, the earlier one is passed over. */
 	let turn = 0;
 	let forget = (): void => {};
+	const { boot } = machine;
 	const plan = (): void => {
 		const mine = ++turn;
 		machine.after(STARTED_MS + Math.max(0, sinceMs + current.tookMs - machine.clock.nowMs), () => {
@@ -194,6 +195,8 @@ function foreseen(
 		});
 	};
 	forget = machine.world.onChange(() => {
+		// Nobody goes on waiting after the power went.
+		if (machine.boot !== boot) return forget();
 		const again = foresee(script, hostOf(machine, unit), {
 			untilMs: machine.clock.nowMs - sinceMs,
 			seen: current.seen
