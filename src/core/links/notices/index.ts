@@ -47,7 +47,7 @@ function figures(settings: NoticesSettings): Figure[] {
 			id: 'pages',
 			setting: 'notices.pages',
 			label: 'Pages',
-			text: `${pages.length ? many(pages.length, 'page') : 'no page yet'}${shownBy === 'pictures' ? ', as pictures' : ''}`,
+			text: `${pages.length ? many(pages.length, 'page') : 'no page yet'}${shownBy === 'pictures' ? ', drawn' : ''}`,
 			value: pages.length,
 			sure: 'exact',
 			from: 'The pages as they stand.',
