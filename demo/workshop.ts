@@ -11,12 +11,17 @@ const item = (
 	location: string,
 	title: string,
 	durationSec: number | null = null
-): Plan['sources']['items'][number] => ({ id, location, title, durationSec, extra: [] });
+): Plan['sources']['items'][number] => ({ id, location, title, durationSec, extra: [], part: null });
 /** One of the island's stations, with what is said of it beside its title. */
 const station = (id: string, name: string, title: string): Plan['sources']['items'][number] => {
 	const url = `http://radio.skerrin.example:8000/${name}`;
 	return { ...item(id, url, title), extra: withPreset([], { language: 'en', logo: `${url}.png` }) };
 };
+/** An entry of which not all is played, or not as loud. */
+const part = (
+	of: Plan['sources']['items'][number],
+	what: Partial<NonNullable<Plan['sources']['items'][number]['part']>>
+): Plan['sources']['items'][number] => ({ ...of, part: { fromSec: 0, untilSec: null, quieterDb: 0, ...what } });
 const OPENS: Moment = { at: 'opens', time: '00:00', offsetMin: 0 };
 const CLOSES: Moment = { at: 'closes', time: '00:00', offsetMin: 0 };
 const also = (...parts: string[]): Plan['parts']['also'] => parts.map((part) => ({ part, count: 1 }));
@@ -119,8 +124,12 @@ export const demoWorkshop: Workshop = {
 				listTitle: 'Evenings in the bunkhouse',
 				items: [
 					item('s1', 'Harbour bell in A.wav', 'Harbour bell in A', 4),
-					item('s2', 'Night ferry.wav', 'Night ferry', 3),
-					item('s3', 'Lens turning, studio.flac', 'Lens turning, studio take', 213),
+					// The horn is louder than the rest, and somebody speaks before the studio take begins.
+					part(item('s2', 'Night ferry.wav', 'Night ferry', 3), { quieterDb: 4 }),
+					part(item('s3', 'Lens turning, studio.flac', 'Lens turning, studio take', 213), {
+						fromSec: 6.5,
+						untilSec: 208
+					}),
 					item('s5', '/srv/music/Evenings/Slow tide.flac', 'Slow tide', 254),
 					station('s4', 'harbour', 'Harbour Radio'),
 					station('s6', 'night', 'Night programme')

@@ -217,6 +217,26 @@ describe('yphos', () => {
 			);
 	});
 
+	it('asks for the password of the page for a phone, and writes a digest of it, each time the same', () => {
+		const plan = planFile('phone.json', (w) => {
+			const hatch = w.endpoints.find(({ id }) => id === 'ticket-hatch')!.plan;
+			hatch.picture.phonePassword = hatch.notices.showByPhone = true;
+		});
+		const out = join(dir, 'phone');
+		const args = ['write', plan, '--endpoint', 'ticket-hatch', '--out', out, '--even-so'];
+		expect(yphos(args).err).toContain('--phone-password-file FILE');
+		writeFileSync(join(dir, 'phone-word'), 'abc\n');
+		args.push('--phone-password-file', join(dir, 'phone-word'));
+		expect(yphos(args).err).toContain('takes 4 to 100');
+		writeFileSync(join(dir, 'phone-word'), 'gulls\n');
+		const kept = (): string => {
+			expect(yphos(args).code).toBe(0);
+			const path = readdirSync(out, { recursive: true }).find((name) => String(name).endsWith('phone/password'));
+			return readFileSync(join(out, String(path)), 'utf8');
+		};
+		expect(kept()).toMatch(/^[0-9a-f]{64}\n$/);
+		expect(kept()).toBe(kept());
+	});
 	it.skipIf(!existsSync(checkCard))('writes what the real programs accept, whatever a person has typed', () => {
 		const awkward = 'He said "%n $HOME \\ #1; \'x\' {b} \u{1f3b5}" -- \\';
 		const plan = planFile('awkward.json', (w) => {
@@ -229,7 +249,14 @@ describe('yphos', () => {
 				'#1 "best" of: <us> & 100%.wav',
 				'-start \\ here?.wav',
 				'http://radio.example/a%20b?c="d"&e=#f'
-			].map((location, n) => ({ id: String(n), location, title: awkward, durationSec: 3, extra: ['#EXTGRP:x, "y"'] }));
+			].map((location, n) => ({
+				id: String(n),
+				location,
+				title: awkward,
+				durationSec: 3,
+				extra: ['#EXTGRP:x, "y"'],
+				part: { fromSec: 1, untilSec: 2.5, quieterDb: n }
+			}));
 		});
 		expect(
 			yphos(['write', plan, '--endpoint', 'bunkhouse-lounge', '--out', join(dir, 'awkward'), '--even-so']).code

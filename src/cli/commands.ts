@@ -21,6 +21,8 @@ import { dayPartsFor, smilFor } from '$core/engines/openFormats';
 import { speaking } from '$core/speaking';
 import { costOfUse, shoppingCsv, shoppingList } from '$core/engines/shopping';
 import { write } from '$core/engines/write';
+import { checkPhonePassword } from '$core/files/phonePassword';
+import { asksPhonePassword } from '$core/links/picture/phonePage';
 import { checkPassword } from '$core/formats/crypt/password';
 import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 import { derivePsk } from '$core/formats/keyfile/psk';
@@ -228,7 +230,8 @@ const cardSet = async (
 		...(await broughtAlong(endpoint, context, flags, media)),
 		radioPskHex: radioKey(endpoint, flags),
 		userPasswordCrypt: userPassword(endpoint, flags),
-		sharePasswords: sharePasswords(endpoint, flags)
+		sharePasswords: sharePasswords(endpoint, flags),
+		phonePassword: phonePassword(endpoint, context, flags)
 	});
 
 /** One endpoint without a stop, or with one that the person knows of. */
@@ -330,6 +333,19 @@ function sharePasswords({ id, plan }: Endpoint, flags: Flags): Record<string, st
 	const missing = asked.find(({ name }) => !known.get(name));
 	if (missing) throw new Refusal(`${file} has no line ${missing.name}=PASSWORD.`);
 	return Object.fromEntries(asked.map(({ name }) => [name, known.get(name)!]));
+}
+
+/** The password of the page for a phone, where that asks for one. */
+function phonePassword({ id, plan }: Endpoint, context: Surroundings, flags: Flags): string | undefined {
+	if (!asksPhonePassword(plan.picture, derive(chain, plan, context).context.facts)) return undefined;
+	const file = text(flags, 'phone-password-file');
+	if (!file)
+		throw new Refusal(
+			`${id} has a page for a phone that asks for a password. Put the password into a file and add --phone-password-file FILE.`
+		);
+	const good = checkPhonePassword(readFileSync(file, 'utf8').replace(/\r?\n$/, ''));
+	if (!good.ok) throw new Refusal(sentence(good.faults));
+	return good.value;
 }
 
 /** The same for the keeper's password; a new salt each time. */

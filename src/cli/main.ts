@@ -22,7 +22,7 @@ const HELP = `yphos: plan, prove and write playback endpoints
 
   yphos check PLAN [--endpoint ID]                     findings; exit 1 on a stop   [--media DIR]
   yphos check PLAN --endpoint ID --fix FINDING[:N] --out FILE   the workshop with that fix pressed
-  yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--share-passwords F] [--browser PROGRAM] [--even-so]
+  yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--share-passwords F] [--phone-password-file F] [--browser PROGRAM] [--even-so]
   yphos send PLAN --endpoint ID [--to USER@HOST] [--yes] over SSH to a running endpoint, after showing what changes   [what write takes] [--ssh PROGRAM]
   yphos pack PLAN [--endpoint ID] --out DIR [--sign-key FILE]   pages, lists and media as a set that the endpoint fetches   [--media DIR]
   yphos key FILE                                       makes a signing key for such sets, and says its public half
@@ -63,6 +63,7 @@ const VALUES = [
 	'media',
 	'passphrase-file',
 	'share-passwords',
+	'phone-password-file',
 	'password-file',
 	'bench',
 	'at',

@@ -122,6 +122,8 @@ export interface Secrets {
 	readonly radioPskHex?: string;
 	/** Passwords of shares, by the name of their folder; they stand on the card as they are typed. */
 	readonly sharePasswords?: Readonly<Record<string, string>>;
+	/** Password of the page for a phone, as it is typed; a digest of it goes on the card. */
+	readonly phonePassword?: string;
 	/** Bytes of media that go on the card, by location. */
 	readonly mediaBytes?: ReadonlyMap<string, Uint8Array | Blob>;
 	/** Pictures of pages that were drawn for this set, by name: PNG. */

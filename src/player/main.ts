@@ -64,7 +64,7 @@ function shift({ screen, shifts }: Show, utcMs: number): void {
 const stage: Stage = { ...read, mediaOf: (entry) => read.media[entry] ?? null };
 
 /** A still, a film or a sound of the list fills the screen; what cannot be opened leaves it as it was. */
-function showWhole(id: string, kind: 'still' | 'film' | 'sound', intoMs: number): void {
+function showWhole(id: string, kind: 'still' | 'film' | 'sound', fromMs: number, quieterDb: number): void {
 	const address = read.media[id];
 	const wanted = isOn;
 	const lacks = (): void => {
@@ -93,7 +93,8 @@ function showWhole(id: string, kind: 'still' | 'film' | 'sound', intoMs: number)
 		made.alt = '';
 		made.onload = begin;
 	} else {
-		made.currentTime = intoMs / 1000;
+		made.currentTime = fromMs / 1000;
+		made.volume = 10 ** (-quieterDb / 20);
 		made.autoplay = true;
 		begin();
 		// Without sound rather than not at all.
@@ -113,7 +114,7 @@ function onNow(utcMs: number): Pick<NonNullable<typeof now>, 'item' | 'index' | 
 	const page = read.pages.find(({ id }) => id === ordered?.id);
 	if (ordered && page && utcMs < ordered.untilUtcMs)
 		return {
-			item: { id: page.id, title: page.title, kind: 'page', lastsMs: null, days: null },
+			item: { id: page.id, title: page.title, kind: 'page', lastsMs: null, fromMs: 0, quieterDb: 0, days: null },
 			show: 'by hand',
 			line: null,
 			index: -1,
@@ -159,7 +160,8 @@ function tick(): void {
 		if (!item) whole.replaceChildren();
 		else if (item.kind === 'page')
 			whole.replaceChildren(...(read.pages.some(({ id }) => id === item.id) ? [view.root] : []));
-		else if (item.kind !== 'stream') showWhole(item.id, item.kind, intoMs);
+		else if (item.kind !== 'stream')
+			showWhole(item.id, item.kind, item.fromMs + intoMs, item.quieterDb + (line?.quieterDb ?? 0));
 	}
 	const page = item?.kind === 'page' ? read.pages.find(({ id }) => id === item.id) : undefined;
 	if (page) view.show(page, stage, worldOf(read, utcMs, fetched));

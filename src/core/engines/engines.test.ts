@@ -130,7 +130,7 @@ describe('the card set', () => {
 						sound: { ...lounge.sound, mixerName: typed },
 						sources: {
 							...lounge.sources,
-							items: [{ id: 'x', location: 'Night ferry.wav', title: typed, durationSec: null, extra: [] }]
+							items: [{ id: 'x', location: 'Night ferry.wav', title: typed, durationSec: null, extra: [], part: null }]
 						}
 					});
 					if (!parsed.success) return void expect(parsed.error.issues[0]!.message).not.toBe('');
@@ -348,7 +348,8 @@ describe('a rehearsal', () => {
 					location,
 					title: location,
 					durationSec: null,
-					extra: []
+					extra: [],
+					part: null
 				}))
 			}
 		});

@@ -20,6 +20,8 @@ export const rootPath = (target: string): string => `boot/yphos/root${target}`;
 
 /** What stands where on the endpoint, for links that meet there. */
 export const PLAYER_UNIT = 'yphos-player.service';
+/** The timer and the service that switch the screen. */
+export const SCREEN_UNIT = 'yphos-screen';
 /** The unit that finds what is on by the rules, and its timer. */
 export const ON_AIR_UNIT = 'yphos-on-air';
 /** Pages as pictures: puts what is to be seen now under each page's id. */

@@ -33,7 +33,8 @@ const item = (location: string, id = `i${location.replace(/[^A-Za-z0-9]+/g, '-')
 	location,
 	title: '',
 	durationSec: null,
-	extra: []
+	extra: [],
+	part: null
 });
 const STREAM = 'http://radio.skerrin.example:8000/harbour';
 const DEVICE: SoundDevice = {

@@ -1,5 +1,6 @@
 import { wallClockMs } from '../formats/systemd/zone';
 import { MINUTE_MS, onAirAt, resolve, type OnAir, type Rulebook } from './onAir';
+import type { EntryPart } from '../files/entryPart';
 import { dayFacts } from '../basics/calendar';
 import { ALWAYS, type Span } from './line';
 import { startOfDayMs } from './slices';
@@ -15,6 +16,8 @@ export interface Item {
 	readonly lastsMs: number | null;
 	/** First and last day on which it is on, such as 20261201; absent: on any. */
 	readonly days?: Span | null;
+	/** What of it is played; absent: all of it. */
+	readonly part?: EntryPart | null;
 }
 
 /** What of a playlist is on, and until when at most. */

@@ -1,3 +1,4 @@
+import { partLastsMs } from '../files/entryPart';
 import { placeKind } from '../files/mediaPlace';
 import type { Context } from '../link';
 import { spanOfDates, type Item } from './item';
@@ -22,12 +23,14 @@ export function itemOf(id: string, { facts, media }: Context): Item | null {
 	if (!entry) return null;
 	const known = media(entry.location);
 	const isStill = known?.picture?.framesPerSec === null;
+	const wholeMs = isStill ? (facts.picture ? facts.picture.stillSec * 1000 : null) : (known?.durationMs ?? null);
 	return {
 		id,
 		title: entry.title || entry.location,
 		kind: placeKind(entry.location) === 'stream' ? 'stream' : isStill ? 'still' : known?.picture ? 'film' : 'sound',
 		location: entry.location,
-		lastsMs: isStill ? (facts.picture ? facts.picture.stillSec * 1000 : null) : (known?.durationMs ?? null)
+		lastsMs: partLastsMs(entry.part, wholeMs, isStill),
+		...(entry.part ? { part: entry.part } : {})
 	};
 }
 

@@ -3,6 +3,8 @@
 	import { checkPassword, LONGEST_PASSWORD, passwordBits, passwordWords } from '$core/formats/crypt/password';
 	import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
 	import { derivePsk } from '$core/formats/keyfile/psk';
+	import { checkPhonePassword, LONGEST_PHONE_PASSWORD } from '$core/files/phonePassword';
+	import { asksPhonePassword } from '$core/links/picture/phonePage';
 	import { asksPassword, storeWords } from '$core/links/sources/stores';
 	import { needsPassword } from '$core/links/network/login';
 	import { sentence } from '$core/basics/result';
@@ -22,6 +24,9 @@
 	const shares = $derived(view.plan.sources.used ? view.plan.sources.stores.filter(asksPassword) : []);
 	/** Passwords of shares, by the name of their folder. */
 	let sharePasswords = $state<Record<string, string>>({});
+	const asksPhone = $derived(asksPhonePassword(view.plan.picture, view.context.facts));
+	let phone = $state('');
+	let phoneProblem = $state('');
 	let passphrase = $state('');
 	let password = $state('');
 	/** Typed a second time: one slip of the finger would lock its keeper out. */
@@ -46,7 +51,7 @@
 		Object.fromEntries(shares.map(({ name }) => [name, sharePasswords[name] ?? '']));
 
 	async function writeSet(): Promise<void> {
-		problem = passwordProblem = failed = '';
+		problem = passwordProblem = phoneProblem = failed = '';
 		busy = true;
 		try {
 			const key = radio ? derivePsk(view.plan.network.ssid, passphrase) : null;
@@ -63,6 +68,11 @@
 				passwordProblem = 'The two are not the same. Type both once more.';
 				return;
 			}
+			const said = asksPhone ? checkPhonePassword(phone) : null;
+			if (said && !said.ok) {
+				phoneProblem = sentence(said.faults);
+				return;
+			}
 			if (keepWith !== null) {
 				const { keepInVault } = await import('$lib/vault/keeping');
 				const kept = await keepInVault(
@@ -70,7 +80,8 @@
 					{
 						...(keeper ? { password } : {}),
 						...(radio ? { passphrase } : {}),
-						...(shares.length ? { shares: typed() } : {})
+						...(shares.length ? { shares: typed() } : {}),
+						...(asksPhone ? { phone } : {})
 					},
 					keepWith
 				);
@@ -81,7 +92,8 @@
 			const secrets = {
 				...(key ? { radioPskHex: key.value } : {}),
 				...(crypt?.ok ? { userPasswordCrypt: crypt.value } : {}),
-				...(shares.length ? { sharePasswords: typed() } : {})
+				...(shares.length ? { sharePasswords: typed() } : {}),
+				...(asksPhone ? { phonePassword: phone } : {})
 			};
 			const workshop = $state.snapshot(store.workshop!) as Workshop;
 			const made = await packer.run(async (remote, onPart, signal) =>
@@ -94,7 +106,7 @@
 				written: made.written
 			}));
 			store.said = 'Card set written; the run sheet says what to do with it';
-			passphrase = password = again = '';
+			passphrase = password = again = phone = '';
 			sharePasswords = {};
 			onclose();
 		} catch (error) {
@@ -114,7 +126,8 @@
 		stops.length > 0 ||
 		(radio && passphrase === '') ||
 		(keeper && (password === '' || again === '')) ||
-		shares.some(({ name }) => !sharePasswords[name])}
+		shares.some(({ name }) => !sharePasswords[name]) ||
+		(asksPhone && phone === '')}
 	on:click:button--secondary={() => (busy ? packer.cancel() : onclose())}
 	on:close={() => {
 		packer.cancel();
@@ -188,13 +201,27 @@
 				/>
 			</div>
 		{/each}
-		{#if keeper || radio || shares.length}
+		{#if asksPhone}
+			<div class="pass">
+				<PasswordInput
+					labelText="Password of the page for a phone"
+					helperText="For those in charge on the spot. A digest of it goes on the card; it travels unencrypted, so take one that opens nothing else."
+					bind:value={phone}
+					autocomplete="off"
+					maxlength={LONGEST_PHONE_PASSWORD}
+					invalid={phoneProblem !== ''}
+					invalidText={phoneProblem}
+				/>
+			</div>
+		{/if}
+		{#if keeper || radio || shares.length || asksPhone}
 			<VaultFields
 				endpointId={view.endpoint!.id}
 				bind:keepWith
 				onentry={(entry) => {
 					password = again = entry.password ?? password;
 					passphrase = entry.passphrase ?? passphrase;
+					phone = entry.phone ?? phone;
 					sharePasswords = { ...sharePasswords, ...entry.shares };
 				}}
 			/>

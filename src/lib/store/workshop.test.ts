@@ -114,7 +114,7 @@ describe('the workshop of a browser', () => {
 			...plan,
 			sources: {
 				...plan.sources,
-				items: [{ id: 'a', location: 'http://a.example/x', title: '', durationSec: 0, extra: [] }]
+				items: [{ id: 'a', location: 'http://a.example/x', title: '', durationSec: 0, extra: [], part: null }]
 			}
 		}));
 		expect(refused).toContain('items.0.durationSec');

@@ -6,7 +6,9 @@ export const entrySchema = z.object({
 	password: z.string().optional(),
 	passphrase: z.string().optional(),
 	/** Of shares, by the name of their folder. */
-	shares: z.record(z.string(), z.string()).optional()
+	shares: z.record(z.string(), z.string()).optional(),
+	/** Of the page for a phone. */
+	phone: z.string().optional()
 });
 export type VaultEntry = z.infer<typeof entrySchema>;
 const contentsSchema = z.record(z.string(), entrySchema);

@@ -22,8 +22,9 @@ export function noticeScreen(context: Context): NoticeScreen | null {
 	const { left, right, top, bottom } = screen.edges;
 	return {
 		...screen,
-		widthPx: screen.widthPx - left - right,
-		heightPx: screen.heightPx - top - bottom,
+		// Edges as wide as the screen leave nothing; a picture has a size all the same.
+		widthPx: Math.max(1, screen.widthPx - left - right),
+		heightPx: Math.max(1, screen.heightPx - top - bottom),
 		edges: { left: 0, right: 0, top: 0, bottom: 0 }
 	};
 }

@@ -76,6 +76,8 @@ export const showSchema = z.object({
 				title: z.string(),
 				kind: z.enum(['page', 'still', 'film', 'sound', 'stream']),
 				lastsMs: z.number().nullable(),
+				fromMs: z.number(),
+				quieterDb: z.number(),
 				days: z.object({ from: z.number(), until: z.number() }).nullable()
 			})
 		)
@@ -137,7 +139,15 @@ export function showOf(settings: NoticesSettings, context: Context): Show {
 				facts.programme
 					? itemsOf(show, facts.programme, context)
 							.filter(({ kind }) => kind !== 'stream')
-							.map(({ id, title, kind, lastsMs, days }) => ({ id, title, kind, lastsMs, days: days ?? null }))
+							.map(({ id, title, kind, lastsMs, days, part }) => ({
+								id,
+								title,
+								kind,
+								lastsMs,
+								fromMs: 1000 * (part?.fromSec ?? 0),
+								quieterDb: part?.quieterDb ?? 0,
+								days: days ?? null
+							}))
 					: []
 			])
 		),

@@ -5,9 +5,9 @@ import { ACTIONS, clashesIn, USUAL_KEYS } from './controls';
 import type { PictureSettings } from './settings';
 
 /** Keys that mean two things, and what nobody can ask for. */
-export function assessControls({ controls }: PictureSettings, context: Context): Finding[] {
+export function assessControls({ controls, phonePassword }: PictureSettings, context: Context): Finding[] {
 	const { facts } = context;
-	if (controls.length === 0) return assessPages(context);
+	if (controls.length === 0) return assessPages(context, phonePassword);
 	const out = clashesIn(controls).map(({ key, actions }): Finding => ({
 		id: `picture.clash-${key}`,
 		level: 'caution',
@@ -97,12 +97,12 @@ export function assessControls({ controls }: PictureSettings, context: Context):
 				}
 			]
 		});
-	return [...out, ...assessPages(context)];
+	return [...out, ...assessPages(context, phonePassword)];
 }
 
 /** Pages that a phone shows at once, whoever holds it. */
-const assessPages = ({ facts }: Context): Finding[] =>
-	facts.byPhone
+const assessPages = ({ facts }: Context, asksPassword: boolean): Finding[] =>
+	facts.byPhone && !asksPassword
 		? [
 				{
 					id: 'picture.phone-shows',
@@ -110,7 +110,7 @@ const assessPages = ({ facts }: Context): Finding[] =>
 					title: 'Whoever is on this network can show a page at once',
 					why: 'The page for a phone asks nobody who they are; what can be shown are your own pages. Where guests share the network with it, give them one of their own.',
 					setting: 'notices.showByPhone',
-					fixes: []
+					fixes: [{ label: 'Ask for a password', apply: change({ phonePassword: true }) }]
 				}
 			]
 		: [];

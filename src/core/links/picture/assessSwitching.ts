@@ -1,12 +1,12 @@
 import type { Context, Finding } from '../../link';
 import { fix } from './change';
 import type { PictureSettings } from './settings';
-import { socketOf, switches } from './switching';
+import { goesDark, isOnBy, socketOf, switches } from './switching';
 import type { PictureWay } from './way';
 
 /** Who switches the set, and what it does when mains comes back. */
 export function assessSwitching(settings: PictureSettings, context: Context, { output }: PictureWay): Finding[] {
-	const { hours, offBy, afterCut } = settings;
+	const { offBy, afterCut } = settings;
 	const out: Finding[] = [];
 	const hasCec = output === 'digital';
 	if (switches(settings) && offBy === 'cec' && !hasCec)
@@ -18,7 +18,7 @@ export function assessSwitching(settings: PictureSettings, context: Context, { o
 			setting: 'picture.offBy',
 			fixes: [fix('End the signal instead', { offBy: 'signal' })]
 		});
-	if (hours && offBy === 'socket') {
+	if (goesDark(settings) && offBy === 'socket') {
 		if (!socketOf(context))
 			out.push({
 				id: 'picture.no-socket',
@@ -44,7 +44,7 @@ export function assessSwitching(settings: PictureSettings, context: Context, { o
 				]
 			});
 	}
-	if (afterCut === 'stays-off' && offBy !== 'cec' && !(hours && offBy === 'socket'))
+	if (afterCut === 'stays-off' && offBy !== 'cec' && !(goesDark(settings) && offBy === 'socket'))
 		out.push({
 			id: 'picture.cut-stays-off',
 			level: 'caution',
@@ -52,6 +52,18 @@ export function assessSwitching(settings: PictureSettings, context: Context, { o
 			why: `The endpoint comes back by itself, the set does not.${hasCec ? ' By CEC it is woken at each start.' : ' Its menu may know of another way: look for what it does when power returns.'}`,
 			setting: 'picture.afterCut',
 			fixes: hasCec ? [fix('Wake it by CEC', { offBy: 'cec' })] : []
+		});
+	if (settings.darkWhileResting && isOnBy(context) === null)
+		out.push({
+			id: 'picture.never-rests',
+			level: 'note',
+			title: 'By the programme something is always on',
+			why: 'No rule and no quiet hours say when nothing is, so the screen stays on. Add a rule that shows nothing, or quiet hours, or switch the screen by the hour.',
+			setting: 'picture.darkWhileResting',
+			fixes: [
+				fix('Leave it on', { darkWhileResting: false }),
+				fix('Off from 20:00 to 08:00', { darkWhileResting: false, hours: { from: '08:00', until: '20:00' } })
+			]
 		});
 	return out;
 }

@@ -10,7 +10,7 @@ import type { VideoTiming } from '../../standards/videoTiming';
 import { pictureMm } from '../../standards/legibility';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
-import { socketOf } from './switching';
+import { goesDark, socketOf } from './switching';
 import { panelShape, pictureWay, wayThere, type PictureWay } from './way';
 
 const part = z.number().min(0).max(0.4);
@@ -152,7 +152,7 @@ export function pictureBench(settings: PictureSettings, context: Context): Parti
 			// Televisions wait for their button, monitors go on: typical, until somebody has tried.
 			afterCut: settings.afterCut === 'untried' ? (part.speakers ? 'stays-off' : 'comes-on') : settings.afterCut,
 			hearsCec: way.output === 'digital',
-			socketLine: settings.hours && settings.offBy === 'socket' ? (socketOf(context)?.line ?? null) : null,
+			socketLine: goesDark(settings) && settings.offBy === 'socket' ? (socketOf(context)?.line ?? null) : null,
 			bitsPerColour: adapter?.bitsPerColour ?? 8
 		},
 		decoding: board && { decoders: board.decoders, softwareMpixPerSec: board.softwareMpixPerSec }

@@ -8,6 +8,7 @@ import { decodes } from '../../parts/playLoad';
 import { modelineOf } from '../../standards/videoTiming';
 import { controlPackages, keysOf } from './controls';
 import { KEYS_UNIT, PHONE_PORT, PHONE_UNITS, PLAYER_SOCKET, SHIFT_PATH, WAIT_PATH } from './places';
+import { hasPage } from './phonePage';
 import { switchPackages, switchUnits } from './switching';
 import { SIDES } from './overscan';
 import type { PictureSettings } from './settings';
@@ -134,10 +135,6 @@ const unitClaims = (settings: PictureSettings, { facts }: Context): Claim[] => {
 	];
 };
 
-/** Somebody with a phone has something to press. */
-const hasPage = ({ controls }: PictureSettings, { byPhone }: Facts): boolean =>
-	byPhone !== undefined || controls.some(({ by }) => by === 'phone');
-
 const pageClaims = (settings: PictureSettings, { facts }: Context): Claim[] =>
 	hasPage(settings, facts)
 		? [
@@ -216,6 +213,9 @@ function sheetClaims(settings: PictureSettings, context: Context): Claim[] {
 			: []),
 		...(settings.hours
 			? ([['picture.hours', 'The screen is on', `from ${settings.hours.from} to ${settings.hours.until}`]] as const)
+			: []),
+		...(settings.darkWhileResting
+			? ([['picture.darkWhileResting', 'The screen is off', 'while nothing is on']] as const)
 			: [])
 	]);
 }

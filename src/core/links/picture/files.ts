@@ -1,5 +1,6 @@
+import type { Claim } from '../../claims';
 import { lines, rootPath, textFile } from '../../files/cardFile';
-import type { CardFile, CardLine, Context } from '../../link';
+import type { CardFile, CardLine, Context, Secrets } from '../../link';
 import { compareSheet } from './compare';
 import { controlFiles } from './controlFiles';
 import { testCards } from './cards';
@@ -25,7 +26,12 @@ const shiftScript: CardFile = textFile(
 );
 
 /** What the picture puts on the card: its EDID, rules for screen and touch, hours, and test cards in exactly the chosen mode. */
-export function pictureFiles(settings: PictureSettings, context: Context): CardFile[] {
+export function pictureFiles(
+	settings: PictureSettings,
+	context: Context,
+	_claims: readonly Claim[],
+	secrets: Secrets
+): CardFile[] {
 	const way = pictureWay(settings, context);
 	const edid = ownEdid(settings, context);
 	return [
@@ -50,7 +56,7 @@ export function pictureFiles(settings: PictureSettings, context: Context): CardF
 			: []),
 		...ruleFiles(settings, way.screen?.touch ?? false),
 		...switchFiles(settings, context),
-		...phoneFiles(settings.controls, context.facts),
+		...phoneFiles(settings, context.facts, secrets),
 		...(settings.shifts ? [shiftScript] : []),
 		...controlFiles(settings.controls, context.facts),
 		...(way.output === 'ladder' && way.chosen && way.adapter

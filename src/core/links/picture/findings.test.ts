@@ -70,7 +70,7 @@ const key = (action: Control['action'], name: string, more: Partial<Control> = {
 	scancode: '',
 	...more
 });
-const soundOnly = [{ id: 's', location: 'Night ferry.wav', title: '', durationSec: null, extra: [] }];
+const soundOnly = [{ id: 's', location: 'Night ferry.wav', title: '', durationSec: null, extra: [], part: null }];
 const calmEdges = { left: 20, right: 20, top: 11, bottom: 11 };
 
 const hours = { from: '08:00', until: '20:00' };

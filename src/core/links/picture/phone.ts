@@ -2,8 +2,10 @@ import { lines, PHONE_DIR, rootPath, textFile } from '../../files/cardFile';
 import { escapeHtml } from '../../files/html';
 import { BACK_WORD, BY_HAND_MIN, showWord } from '../../files/byHand';
 import type { Facts } from '../../facts';
-import type { CardFile, CardLine } from '../../link';
-import { ACTIONS, type Action, type Control } from './controls';
+import type { CardFile, CardLine, Secrets } from '../../link';
+import type { PictureSettings } from './settings';
+import { PHONE_PASSWORD_PATH, phonePasswordDigest } from '../../files/phonePassword';
+import { ACTIONS, type Action } from './controls';
 import { CONTROL_PATH, PHONE_PORT } from './places';
 
 /** Answers one request. */
@@ -17,7 +19,7 @@ const ASKED_DIR = '/run/yphos-asked';
  * One request, one answer. Only a page that this endpoint itself gave may ask for something: a browser names where a form comes
  * from, and a foreign name for this address is refused too. Source: RFC 6454, 7; RFC 9110, 7.2.
  */
-const PHONE_SCRIPT = (actions: readonly string[]): string[] =>
+const PHONE_SCRIPT = (actions: readonly string[], asksPassword: boolean): string[] =>
 	`#!/bin/sh
 # phone.sh: reads one request from standard input and answers it.
 page=${PAGE_PATH}
@@ -33,14 +35,14 @@ refuse() {
 cr=$(printf '\\r')
 read -r method path rest || exit 0
 host=''
-origin=''
+origin=''${asksPassword ? "\nsaid=''" : ''}
 count=0
 while read -r name value && [ "$count" -lt 60 ]; do
 	value=\${value%"$cr"}
 	case $name in
 	"$cr" | '') break ;;
 	[Hh]ost:) host=$value ;;
-	[Oo]rigin:) origin=$value ;;
+	[Oo]rigin:) origin=$value ;;${asksPassword ? '\n\t[Aa]uthorization:) said=${value#[Bb]asic } ;;' : ''}
 	esac
 	count=$((count + 1))
 done
@@ -49,7 +51,7 @@ case \${host%:*} in
 "$own" | "$own.local" | [0-9]*.[0-9]*.[0-9]*.[0-9]* | "["*) ;;
 *) refuse '403 Forbidden' 'This is not my name.' ;;
 esac
-case $method in
+${asksPassword ? PASSWORD_CHECK : ''}case $method in
 GET)
 	[ "$path" = / ] || refuse '404 Not Found' 'There is one page only.'
 	answer '200 OK'
@@ -73,6 +75,20 @@ POST)
 *) refuse '405 Method Not Allowed' 'Pages can be read, and buttons pressed.' ;;
 esac`.split('\n');
 
+/** Whoever guesses waits. Source: RFC 7617 (Basic): user and password with a colon between, as base64. */
+const PASSWORD_CHECK = `given=$(printf '%s' "$said" | base64 -d 2>/dev/null)
+digest=$(printf '%s' "$own \${given#*:}" | sha256sum)
+known=''
+read -r known <${PHONE_PASSWORD_PATH}
+if [ -z "$known" ] || [ "\${digest%% *}" != "$known" ]; then
+	[ -z "$said" ] || sleep 1
+	answer '401 Unauthorized' "$(printf 'WWW-Authenticate: Basic realm="%s", charset="UTF-8"\\r' "$own")
+"
+	echo '<!doctype html><title>Password</title><p>This page asks for its password; the name may be anything.'
+	exit 0
+fi
+`;
+
 const ASKED_SCRIPT = `#!/bin/sh
 # asked.sh: does what the phone's page left word of, once each.
 for word in ${ASKED_DIR}/*; do
@@ -82,7 +98,11 @@ for word in ${ASKED_DIR}/*; do
 done`.split('\n');
 
 /** A page of large buttons for whoever stands by with a phone, and who answers it. Source: systemd.socket(5), systemd.path(5). */
-export function phoneFiles(controls: readonly Control[], { endpointName, byPhone }: Facts): CardFile[] {
+export function phoneFiles(
+	{ controls, phonePassword }: Pick<PictureSettings, 'controls' | 'phonePassword'>,
+	{ endpointName, hostName, byPhone }: Facts,
+	secrets: Secrets = {}
+): CardFile[] {
 	const buttons = controls.flatMap(({ action, by }, n) => (by === 'phone' ? [{ action, at: at(n) }] : []));
 	if (buttons.length === 0 && !byPhone) return [];
 	const of = (...texts: string[]): CardLine[] => lines('picture.controls', ...texts);
@@ -94,11 +114,31 @@ export function phoneFiles(controls: readonly Control[], { endpointName, byPhone
 		script(
 			PHONE_PATH,
 			'Answers one request of a phone.',
-			PHONE_SCRIPT([
-				...new Set(buttons.map(({ action }) => action)),
-				...(byPhone ? [...byPhone.map(({ id }) => showWord(id)), BACK_WORD] : [])
-			])
+			PHONE_SCRIPT(
+				[
+					...new Set(buttons.map(({ action }) => action)),
+					...(byPhone ? [...byPhone.map(({ id }) => showWord(id)), BACK_WORD] : [])
+				],
+				phonePassword
+			)
 		),
+		...(phonePassword
+			? [
+					textFile(
+						rootPath(PHONE_PASSWORD_PATH),
+						'What the endpoint knows of the password of its page for a phone: a digest, with its own name.',
+						secrets.phonePassword === undefined
+							? []
+							: [
+									{
+										text: phonePasswordDigest(hostName, secrets.phonePassword),
+										setting: 'picture.phonePassword',
+										secret: true as const
+									}
+								]
+					)
+				]
+			: []),
 		script(ASKED_PATH, 'Does what the phone asked for.', ASKED_SCRIPT),
 		textFile(rootPath(PAGE_PATH), 'The page for a phone.', [
 			...of(

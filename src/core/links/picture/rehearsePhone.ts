@@ -1,5 +1,7 @@
 import { BY_HAND_PATH } from '../../files/byHand';
 import { tellerFor, type Machine, type Teller } from '../../engines/machine';
+import { toBase64 } from '../../formats/edid';
+import { PHONE_PASSWORD_PATH, phonePasswordDigest } from '../../files/phonePassword';
 import { spawn } from '../../engines/machine/processes';
 import { readNftables } from '../../formats/nftables/nftables';
 import { readExec, readUnit } from '../../formats/systemd/unit';
@@ -28,11 +30,11 @@ export function rehearsePhone(machine: Machine): void {
 		if (!isAnswered(machine)) return tell.event('phone-nobody', 'fault');
 		const host = `${machine.disk.read('/etc/hostname')?.trim() ?? ''}.local:${PHONE_PORT}`;
 		const refused = (answer: string): void => tell.event('phone-refused', 'bad', { answer });
-		ask(machine, [`GET / HTTP/1.1`, `Host: ${host}`], (status, page) => {
+		ask(machine, tell, [`GET / HTTP/1.1`, `Host: ${host}`], (status, page) => {
 			if (status !== '200 OK') return refused(status);
 			if (!/<form method="post" action="\/shut-down"><button>/.test(page)) return refused('a page without that button');
 			tell.event('phone-asked', 'fault');
-			ask(machine, ['POST /shut-down HTTP/1.1', `Host: ${host}`, `Origin: http://${host}`], (done) => {
+			ask(machine, tell, ['POST /shut-down HTTP/1.1', `Host: ${host}`, `Origin: http://${host}`], (done) => {
 				if (done === '200 OK') isDown = true;
 				else refused(done);
 			});
@@ -45,14 +47,14 @@ function press(machine: Machine, tell: Teller<typeof PICTURE_WORDS>, first: bool
 	if (!isAnswered(machine)) return tell.event('phone-nobody', 'fault');
 	const host = `${machine.disk.read('/etc/hostname')?.trim() ?? ''}.local:${PHONE_PORT}`;
 	const refused = (answer: string): void => tell.event('phone-refused', 'bad', { answer });
-	ask(machine, [`GET / HTTP/1.1`, `Host: ${host}`], (status, page) => {
+	ask(machine, tell, [`GET / HTTP/1.1`, `Host: ${host}`], (status, page) => {
 		if (status !== '200 OK') return refused(status);
 		const [, word, words] =
 			(first ? /action="\/(show-[\w-]+)"><button>([^<]*)/ : /action="\/(back-to-rules)"><button>([^<]*)/).exec(page) ??
 			[];
 		if (word === undefined) return refused('a page without such a button');
 		tell.event('phone-shows', 'fault', { words: words! });
-		ask(machine, [`POST /${word} HTTP/1.1`, `Host: ${host}`, `Origin: http://${host}`], (done) => {
+		ask(machine, tell, [`POST /${word} HTTP/1.1`, `Host: ${host}`, `Origin: http://${host}`], (done) => {
 			if (done !== '303 See Other') refused(done);
 		});
 	});
@@ -68,8 +70,37 @@ function isAnswered(machine: Machine): boolean {
 	return !rules?.ok || rules.value.accepts({ from: bench.phoneAt, protocol: 'tcp', port: PHONE_PORT });
 }
 
+/** The one that somebody is taken to type here. */
+const TYPED = 'as somebody typed it';
+
+/**
+ * The same with a password, where the page asks for one: what a browser asks a person, and sends from then on. Nobody knows it here, so
+ * another stands in for it on the simulated disk, in what the script compares with.
+ */
+function ask(
+	machine: Machine,
+	tell: Teller<typeof PICTURE_WORDS>,
+	head: readonly string[],
+	done: (status: string, body: string) => void
+): void {
+	connect(machine, head, (status, body) => {
+		if (status !== '401 Unauthorized') return done(status, body);
+		const { disk } = machine;
+		const own = disk.read('/etc/hostname')?.trim() ?? '';
+		const known = disk.get(PHONE_PASSWORD_PATH);
+		if (!known) return done(status, body);
+		machine.assumed.add('whoever presses a button knows its password');
+		disk.put(PHONE_PASSWORD_PATH, { ...known, text: `${phonePasswordDigest(own, TYPED)}\n` });
+		const said = toBase64(new TextEncoder().encode(`somebody:${TYPED}`));
+		connect(machine, [...head, `Authorization: Basic ${said}`], (answer, page) => {
+			if (answer === '401 Unauthorized') tell.event('phone-wrong', 'bad');
+			done(answer, page);
+		});
+	});
+}
+
 /** One connection: the service of the socket, with the request on its standard input. */
-function ask(machine: Machine, head: readonly string[], done: (status: string, body: string) => void): void {
+function connect(machine: Machine, head: readonly string[], done: (status: string, body: string) => void): void {
 	const service = new Map(readUnit(machine.disk.unit(ANSWERED_BY)?.text ?? '').map(({ key, value }) => [key, value]));
 	const argv = readExec(service.get('ExecStart') ?? '')?.words ?? [];
 	const speaks = service.get('StandardInput') === 'socket' && service.get('StandardOutput') === 'socket';

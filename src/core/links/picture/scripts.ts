@@ -44,7 +44,8 @@ systemctl start yphos-player.service`.split('\n');
 
 /** The screen by the hour. Source: cec-ctl(1); FB_BLANK_POWERDOWN is 4: the kernel's include/uapi/linux/fb.h. */
 export const SCREEN_HOURS = `#!/bin/sh
-# screen.sh FROM UNTIL HOW: the screen on from FROM until UNTIL (HHMM), else off, by HOW: cec, socket, or signal.
+# screen.sh FROM UNTIL HOW [IS_ON]: the screen on from FROM until UNTIL (HHMM), else off, by HOW: cec, socket, or signal.
+# IS_ON: a program that fails while nothing is on; the screen is off then too.
 from=$1
 until=$2
 how=$3
@@ -55,6 +56,7 @@ if [ "$from" -lt "$until" ]; then
 elif [ "$now" -ge "$from" ] || [ "$now" -lt "$until" ]; then
 	on=yes
 fi
+if [ "$on" ] && [ "$4" ]; then "$4" || on=''; fi
 player=yphos-player.service
 if [ "$how" = cec ]; then
 	cec-ctl --playback >/dev/null

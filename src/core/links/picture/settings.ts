@@ -64,6 +64,8 @@ export const pictureSettings = z.object({
 	blankMin: z.number().int().min(0).max(60),
 	/** When it is on; null: always. */
 	hours: z.object({ from: timeOfDay, until: timeOfDay }).nullable(),
+	/** It is off too while by the programme nothing is on. */
+	darkWhileResting: z.boolean(),
 	offBy: z.enum(['cec', 'signal', 'socket']),
 	/** What the set does when mains comes back. */
 	afterCut: z.enum(['untried', 'comes-on', 'stays-off']),
@@ -71,6 +73,8 @@ export const pictureSettings = z.object({
 	shifts: z.boolean(),
 	/** What is asked for by which key; none: nobody drives it. */
 	controls: z.array(controlSchema).max(24),
+	/** The page for a phone asks for a password. */
+	phonePassword: z.boolean(),
 	/** From where it is read, by whom, in what light. */
 	distanceM: z.number().min(0.2).max(100),
 	eyes: z.enum(['good', 'usual', 'weak']),
@@ -98,10 +102,12 @@ export const calmPicture: PictureSettings = {
 	hidesBoot: true,
 	blankMin: 0,
 	hours: null,
+	darkWhileResting: false,
 	offBy: 'cec',
 	afterCut: 'untried',
 	shifts: false,
 	controls: [],
+	phonePassword: false,
 	distanceM: 2.5,
 	eyes: 'usual',
 	light: 'room'

@@ -3,7 +3,8 @@ import type { Context, Step } from '../../link';
 import { PHONE_PORT, SHOW_CARD_PATH } from './places';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
-import { socketOf } from './switching';
+import { asksPhonePassword } from './phonePage';
+import { goesDark, socketOf } from './switching';
 import { pictureWay } from './way';
 import { modeInWords } from './written';
 
@@ -44,7 +45,9 @@ export function pictureSteps(settings: PictureSettings, context: Context, claims
 		},
 		...(isPlain && keeper !== '' ? edgeSteps(settings, screen.cutsEdges) : []),
 		...cutSteps(settings, context, screen.name),
-		...(context.facts.byPhone || settings.controls.some(({ by }) => by === 'phone') ? [phoneStep(context)] : [])
+		...(context.facts.byPhone || settings.controls.some(({ by }) => by === 'phone')
+			? [phoneStep(settings, context)]
+			: [])
 	];
 }
 
@@ -65,7 +68,7 @@ function kernelSteps({ facts }: Context, claims: readonly Claim[]): Step[] {
 
 /** What the set does when mains comes back, and its socket. */
 function cutSteps(settings: PictureSettings, context: Context, name: string): Step[] {
-	const socket = settings.hours && settings.offBy === 'socket' ? socketOf(context) : null;
+	const socket = goesDark(settings) && settings.offBy === 'socket' ? socketOf(context) : null;
 	return [
 		...(settings.afterCut === 'untried'
 			? [
@@ -96,11 +99,11 @@ function cutSteps(settings: PictureSettings, context: Context, name: string): St
 	];
 }
 
-const phoneStep = ({ facts }: Context): Step => ({
+const phoneStep = (settings: PictureSettings, { facts }: Context): Step => ({
 	id: 'phone-page',
 	phase: 'check',
 	needs: ['verified'],
-	do: `On a phone in the same network, open http://${facts.hostName}.local:${PHONE_PORT}/ and press a button. Where .local leads nowhere, use its address. Keep the page as a bookmark for whoever is in charge.`,
+	do: `On a phone in the same network, open http://${facts.hostName}.local:${PHONE_PORT}/ and press a button. Where .local leads nowhere, use its address.${asksPhonePassword(settings, facts) ? ' It asks for a name, which may be anything, and for the password; let the phone keep it.' : ''} Keep the page as a bookmark for whoever is in charge.`,
 	expect: 'A page of buttons, and the endpoint obeys.'
 });
 

@@ -1,8 +1,8 @@
-import { lines, rootPath, textFile } from '../../files/cardFile';
+import { lines, ON_AIR_UNIT, rootPath, SCREEN_UNIT, textFile } from '../../files/cardFile';
 import type { CardFile, Context } from '../../link';
 import { SCREEN_HOURS } from './scripts';
 import type { PictureSettings } from './settings';
-import { SCREEN_PATH, SCREEN_UNIT, SOCKET_UNIT, socketOf, switches } from './switching';
+import { isOnBy, reason, SCREEN_PATH, SOCKET_UNIT, socketOf, switches } from './switching';
 
 const plain = (time: string): string => time.replace(':', '');
 const ALWAYS = { from: '00:00', until: '24:00' };
@@ -12,15 +12,24 @@ export function switchFiles(settings: PictureSettings, context: Context): CardFi
 	if (!switches(settings)) return [];
 	const { hours, offBy } = settings;
 	const { from, until } = hours ?? ALWAYS;
-	const why = hours ? 'picture.hours' : 'picture.afterCut';
+	const why = reason(settings);
+	const isOn = settings.darkWhileResting ? isOnBy(context) : null;
 	const socket = offBy === 'socket' ? socketOf(context) : null;
 	const unit = (name: string): string => rootPath(`/etc/systemd/system/${name}`);
 	return [
 		textFile(rootPath(SCREEN_PATH), 'Switches the screen on or off, by the time.', lines(why, ...SCREEN_HOURS), '0755'),
 		textFile(unit(`${SCREEN_UNIT}.service`), 'Switches the screen on or off, by the time.', [
-			...lines(why, '[Unit]', 'Description=Switches the screen by the hour', 'After=yphos-player.service'),
+			...lines(
+				why,
+				'[Unit]',
+				'Description=Switches the screen by the hour',
+				`After=yphos-player.service${isOn ? ` ${ON_AIR_UNIT}.service` : ''}`
+			),
 			...lines(why, '', '[Service]', 'Type=oneshot'),
-			...lines('picture.offBy', `ExecStart=${SCREEN_PATH} ${plain(from)} ${plain(until)} ${offBy}`),
+			...lines(
+				'picture.offBy',
+				`ExecStart=${[SCREEN_PATH, plain(from), plain(until), offBy, ...(isOn ? [isOn] : [])].join(' ')}`
+			),
 			...lines(why, '', '[Install]', 'WantedBy=multi-user.target')
 		]),
 		...(hours

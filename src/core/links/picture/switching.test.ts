@@ -6,6 +6,7 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoMediaOf } from '../../../../demo/media';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
+import { demoWorkshop as workshopWithPage } from '../../../../demo/workshop';
 import { chain } from '../../chain';
 import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
@@ -18,9 +19,11 @@ import { inWords } from '../../engines/say';
 import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import { BY_HAND_PATH, readByHand } from '../../files/byHand';
+import { checkPhonePassword } from '../../files/phonePassword';
 import type { Facts } from '../../facts';
 import type { CardFile } from '../../link';
 import type { Plan } from '../../plan/plan';
+import { newRule, type Moment } from '../programme/when';
 import { controlFiles } from './controlFiles';
 import { ACTIONS } from './controls';
 import { phoneFiles } from './phone';
@@ -120,6 +123,65 @@ describe('a set', () => {
 			'picture'
 		]);
 	});
+	const clock = (time: string): Moment => ({ at: 'clock', time, offsetMin: 0 });
+	const shows = (plan: Plan): Plan => ({
+		...plan,
+		programme: {
+			...plan.programme,
+			quiet: [{ weekdays: [], from: '12:00', until: '13:00' }],
+			rules: [{ ...newRule('day', 'all', 'By day'), from: clock('08:00'), until: clock('14:00') }],
+			otherwise: 'rest'
+		}
+	});
+	const local = (hour: number): number => (hour - 9) * HOUR_MS;
+	it.each(['cec', 'signal'] as const)(
+		'is off while nothing is on, by %s, and lit again with the next rule',
+		(offBy) => {
+			const plan = shows(withPicture({ darkWhileResting: true, offBy }));
+			const { at } = run(plan, { forMs: 24 * HOUR_MS });
+			expect([11.9, 12.2, 12.9, 13.2, 13.9, 14.2, 31.9, 32.2].map((hour) => at(local(hour)))).toEqual([
+				...['picture', 'resting', 'resting', 'picture'],
+				...['picture', 'resting', 'resting', 'picture']
+			]);
+		}
+	);
+	it('is off with a page that is black, by its rules and quiet hours, and within its own hours alone', () => {
+		const page = workshopWithPage.endpoints.find(({ id }) => id === 'ticket-hatch')!.plan;
+		const picture = {
+			...page.picture,
+			darkWhileResting: true,
+			offBy: 'cec' as const,
+			hours: { from: '09:30', until: '22:00' }
+		};
+		const around = contextFor(chain, workshopWithPage, 'ticket-hatch');
+		const plan = shows({ ...page, picture });
+		const its = write(writers, plan, around, { mediaBytes: demoMediaOf(plan.sources.items) });
+		const heard: string[] = [];
+		const { tracks, events } = rehearse({
+			links: rehearsed,
+			card: cardTree(its),
+			bench: benchFor(chain, plan, around),
+			startUtcMs: Date.UTC(2026, 10, 26, 9),
+			forMs: 6 * HOUR_MS,
+			faults: []
+		});
+		for (const { text } of inWords(speaking, events)) heard.push(text);
+		const { spans } = tracks.find(({ id }) => id === 'eye')!;
+		const at = (hour: number) => spans.find(({ fromMs, toMs }) => fromMs <= local(hour) && local(hour) < toMs)?.state;
+		expect([9.4, 9.6, 12.2, 12.9, 13.2, 14.2].map(at)).toEqual([
+			...['resting', 'picture', 'resting'],
+			...['resting', 'picture', 'resting']
+		]);
+		expect(heard.join('\n')).not.toContain('What is to be on is not there');
+	});
+	it('that is to follow a programme which never rests is told, and cured', () => {
+		const plan = withPicture({ darkWhileResting: true });
+		const never = { ...plan, programme: { ...plan.programme, rules: [], quiet: [] } };
+		const ids = (one: Plan) => assess(chain, one, context).findings.map(({ id }) => id);
+		const finding = assess(chain, never, context).findings.find(({ id }) => id === 'picture.never-rests')!;
+		for (const { apply } of finding.fixes) expect(ids(apply(never))).not.toContain('picture.never-rests');
+		expect(ids(shows(plan))).not.toContain('picture.never-rests');
+	});
 	it('on a switched socket has mains at its hours, and none where another line is driven', () => {
 		const plan = withPicture({ hours, offBy: 'socket', afterCut: 'comes-on' }, ['socket-switched']);
 		const { at, last } = run(plan, { forMs: 14 * HOUR_MS });
@@ -168,7 +230,10 @@ describe('what keys and phones ask for, in a real shell', () => {
 		program(join(dir, 'control.sh'), textOf(files, 'control.sh'));
 		program(
 			join(dir, 'asked.sh'),
-			textOf(phoneFiles([{ action: 'next', by: 'phone', key: '', scancode: '' }], HATCH), 'asked.sh')
+			textOf(
+				phoneFiles({ controls: [{ action: 'next', by: 'phone', key: '', scancode: '' }], phonePassword: false }, HATCH),
+				'asked.sh'
+			)
 				.replaceAll('/run/yphos-asked', join(dir, 'asked'))
 				.replaceAll('/opt/yphos/bin/control.sh', join(dir, 'control.sh'))
 		);
@@ -224,7 +289,7 @@ describe('the page for a phone', () => {
 		{ action: 'pause', by: 'phone', key: '', scancode: '' },
 		{ action: 'shut-down', by: 'phone', key: '', scancode: '' }
 	];
-	const files = phoneFiles(controls, { ...HATCH, endpointName: 'Hatch <1>', byPhone: PAGES });
+	const files = phoneFiles({ controls, phonePassword: false }, { ...HATCH, endpointName: 'Hatch <1>', byPhone: PAGES });
 	const asked = join(folder, 'asked');
 	const own = readFileSync('/etc/hostname', 'utf8').trim();
 	beforeAll(() => {
@@ -274,6 +339,48 @@ describe('the page for a phone', () => {
 		['a reading for a button', `GET /shut-down HTTP/1.1\r\nHost: ${own}\r\n\r\n`, '404'],
 		['headers without an end', `POST /pause HTTP/1.1\r\n${'X: y\r\n'.repeat(500)}`, '403']
 	])('refuses %s', (_, request, status) => expect(knock(request)).toMatchObject({ status, word: [] }));
+	it('that asks for a password opens to that alone, under any name', () => {
+		const guarded = phoneFiles(
+			{ controls, phonePassword: true },
+			{ ...HATCH, hostName: own },
+			{ phonePassword: 'g\u00fcll: 7' }
+		);
+		const at = (name: string): string => join(folder, name);
+		const script = textOf(guarded, 'phone.sh')
+			.replaceAll('/opt/yphos/phone', folder)
+			.replace('/run/yphos-asked', asked);
+		program(at('guarded.sh'), script);
+		const ask = (lines: string[]) => {
+			for (const name of readdirSync(asked)) rmSync(join(asked, name));
+			const input = ['Host: ' + own, `Origin: http://${own}`, ...lines, '', ''].join('\r\n');
+			const out = execFileSync('sh', [at('guarded.sh')], {
+				input: `POST /pause HTTP/1.1\r\n${input}`,
+				encoding: 'utf8',
+				stdio: ['pipe', 'pipe', 'ignore']
+			});
+			return { status: /^HTTP\/1\.1 (\d+)/.exec(out)?.[1], word: readdirSync(asked), out };
+		};
+		const said = (text: string): string[] => [`Authorization: Basic ${Buffer.from(text).toString('base64')}`];
+		// Without what it compares with it opens to nobody.
+		rmSync(at('password'), { force: true });
+		expect(ask(said(': '))).toMatchObject({ status: '401', word: [] });
+		writeFileSync(at('password'), textOf(guarded, 'password'));
+		expect(ask([])).toMatchObject({ status: '401', word: [] });
+		expect(ask([]).out).toContain(`\r\nWWW-Authenticate: Basic realm="${own}", charset="UTF-8"\r\n\r\n`);
+		for (const wrong of ['anna:other', ':', '', 'g\u00fcll: 7'])
+			expect(ask(said(wrong)), wrong).toMatchObject({ status: '401', word: [] });
+		for (const name of ['anna', ''])
+			expect(ask(said(`${name}:g\u00fcll: 7`)), name).toMatchObject({ status: '303', word: ['pause'] });
+		expect(textOf(guarded, 'password')).toMatch(/^[0-9a-f]{64}$/);
+		expect(checkPhonePassword('abc').ok || checkPhonePassword('ab\tcd').ok).toBe(false);
+		expect(checkPhonePassword('abcd').ok).toBe(true);
+	});
+	it('is opened with its password in the rehearsal', () => {
+		const faults = [{ name: 'phone-shut-down', atMs: 120_000, lastsMs: 60_000 }];
+		const plan = withPicture({ hours: null, afterCut: 'comes-on', controls, phonePassword: true });
+		expect(run(plan, { faults }).texts).toContain('It shuts itself down');
+		expect(assess(chain, plan, context).findings.some(({ id }) => id === 'picture.phone-shows')).toBe(false);
+	});
 	it('survives whatever comes', () => {
 		fc.assert(
 			fc.property(fc.string({ unit: 'binary', maxLength: 400 }), (noise) => {

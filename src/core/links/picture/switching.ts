@@ -1,11 +1,10 @@
 import type { Context, SettingPath } from '../../link';
 import { wiredPart } from '../../parts/chosen';
+import { SCREEN_UNIT } from '../../files/cardFile';
 import type { PictureSettings } from './settings';
 
 /** Switches the screen by its hours. */
 export const SCREEN_PATH = '/opt/yphos/bin/screen.sh';
-/** The timer and the service that switch the screen. */
-export const SCREEN_UNIT = 'yphos-screen';
 /** Holds the line of the switched socket while the set is to have mains. */
 export const SOCKET_UNIT = 'yphos-socket.service';
 
@@ -15,20 +14,29 @@ export const socketOf = (context: Context): ReturnType<typeof wiredPart> => wire
 /** A set that stays off after a power cut is woken at each start, where it listens. */
 export const wakesSet = ({ afterCut, offBy }: PictureSettings): boolean => afterCut === 'stays-off' && offBy === 'cec';
 
-/** Something is switched: by the hour, or once at the start. */
-export const switches = (settings: PictureSettings): boolean => settings.hours !== null || wakesSet(settings);
+/** The set is to be off at times. */
+export const goesDark = ({ hours, darkWhileResting }: PictureSettings): boolean => hours !== null || darkWhileResting;
+
+/** Something is switched: by the hour, by the programme, or once at the start. */
+export const switches = (settings: PictureSettings): boolean => goesDark(settings) || wakesSet(settings);
+
+/** The program that says whether anything is on; null: always, as far as anybody has said. */
+export const isOnBy = ({ facts: { programme, pageBrowser } }: Context): string | null =>
+	!programme
+		? null
+		: programme.rules.length || (pageBrowser && programme.quiet.length)
+			? programme.mayPlay
+			: pageBrowser
+				? null
+				: programme.maySound;
+/** What is switched, and by which setting. */
+export const reason = (settings: PictureSettings): SettingPath =>
+	settings.hours ? 'picture.hours' : settings.darkWhileResting ? 'picture.darkWhileResting' : 'picture.afterCut';
 
 /** Units that start with the board. */
 export const switchUnits = (settings: PictureSettings): { name: string; setting: SettingPath }[] => [
 	...(settings.hours ? [{ name: `${SCREEN_UNIT}.timer`, setting: 'picture.hours' as const }] : []),
-	...(switches(settings)
-		? [
-				{
-					name: `${SCREEN_UNIT}.service`,
-					setting: settings.hours ? ('picture.hours' as const) : ('picture.afterCut' as const)
-				}
-			]
-		: [])
+	...(switches(settings) ? [{ name: `${SCREEN_UNIT}.service`, setting: reason(settings) }] : [])
 ];
 
 /** Programs that switch. Source: cec-ctl(1), gpioset(1). */

@@ -93,15 +93,6 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 				setting,
 				fixes: [...movedTo(rule, hopesOf(rule, context)), without(rule.id)]
 			});
-		if (rule.quieterDb > 0 && context.facts.pageBrowser)
-			out.push({
-				id: `programme.rule-softer-${rule.id}`,
-				level: 'caution',
-				title: `The rule “${nameOf(rule)}” is no softer on a page`,
-				why: 'The volume is the player\u2019s; what a browser plays is as loud at any hour.',
-				setting,
-				fixes: [{ label: 'As loud as otherwise', apply: changed(rule.id, { quieterDb: 0 }) }]
-			});
 		// Shuffled, each entry has its turn; and the first one alone has no end that is missed.
 		if (!settings.shuffle && settings.loop !== 'one') out.push(...tooShort(rule, shown, setting, context));
 		if (rule.each && rule.each.forMin >= rule.each.everyMin)

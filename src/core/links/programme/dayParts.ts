@@ -91,6 +91,7 @@ const readme = (name: string, fromUtcMs: number, untilUtcMs: number): string =>
 		`What ${oneLine(name)} plays, from ${time(fromUtcMs)} to ${time(untilUtcMs)}.`,
 		'',
 		'The playlists (.m3u8, .xspf) open in any player. Their files belong into the folder "media" beside them.',
+		'Such lists have no place for beginnings, ends, levels and days of single entries: each is played whole, and on any day.',
 		'',
 		'To have them played by the clock on a system with systemd and mpv, as the user who is to hear them:',
 		'  cp -r . ~/playlists && cp systemd/* ~/.config/systemd/user/ && systemctl --user daemon-reload',

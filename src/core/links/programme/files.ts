@@ -2,6 +2,7 @@ import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim, type ClaimOn } from '../../claims';
 import { mpvLine } from '../../formats/mpv/conf';
 import type { CardFile, CardLine, Context } from '../../link';
+import { followed } from './followed';
 import { onAirFiles } from './onAirFiles';
 import { quietCalendars, quietLine } from './quiet';
 import { MAY_SOUND } from './scripts';
@@ -16,8 +17,8 @@ type PlayerClaim = ClaimOn<'player'>;
 /** The player's options that decide how the list runs, and what begins and ends quiet hours. */
 export const programmeFiles = (settings: ProgrammeSettings, context: Context, claims: readonly Claim[]): CardFile[] => [
 	playerOptions(settings, claimsOn(claims, 'player')),
-	...quietFiles(settings, claimsOn(claims, 'hushed'), !context.facts.pageBrowser),
-	...(!context.facts.pageBrowser ? onAirFiles(settings, context, volumeOf(claimsOn(claims, 'player'))) : [])
+	...quietFiles(settings, context, claimsOn(claims, 'hushed')),
+	...onAirFiles(settings, context, volumeOf(claimsOn(claims, 'player')))
 ];
 
 /** The player's volume as the sound link asks for it, percent. */
@@ -55,9 +56,11 @@ function playerOptions(programme: ProgrammeSettings, claimed: readonly PlayerCla
 	]);
 }
 
-/** `plays`: the player is silenced with the rest; a page follows the hours by itself. */
-function quietFiles(programme: ProgrammeSettings, hushed: readonly ClaimOn<'hushed'>[], plays: boolean): CardFile[] {
+/** What is silenced at quiet hours, and the screen with it; a page follows the hours by itself. */
+function quietFiles(programme: ProgrammeSettings, context: Context, hushed: readonly ClaimOn<'hushed'>[]): CardFile[] {
 	const { quiet } = programme;
+	const plays = !context.facts.pageBrowser;
+	const follows = plays ? followed(programme, context) : null;
 	if (quiet.length === 0 || (!plays && hushed.length === 0)) return [];
 	const timer = (name: string, what: string, which: 'begins' | 'ends'): CardFile =>
 		textFile(rootPath(`${UNITS}${name}.timer`), what, [
@@ -80,7 +83,8 @@ function quietFiles(programme: ProgrammeSettings, hushed: readonly ClaimOn<'hush
 			),
 			...hushed.flatMap(({ unit, setting }) =>
 				lines(setting, `ExecStart=/usr/bin/systemctl --no-block ${verb} ${unit}`)
-			)
+			),
+			...(follows ? lines('picture.darkWhileResting', `ExecStart=/usr/bin/systemctl --no-block start ${follows}`) : [])
 		]);
 	return [
 		textFile(
@@ -96,7 +100,7 @@ function quietFiles(programme: ProgrammeSettings, hushed: readonly ClaimOn<'hush
 		),
 		timer(QUIET_BEGINS, 'Quiet hours begin', 'begins'),
 		action(QUIET_BEGINS, 'Silence for quiet hours', 'stop', plays),
-		...(programme.startAtBoot || hushed.length
+		...(programme.startAtBoot || hushed.length || follows
 			? [
 					timer(QUIET_ENDS, 'Quiet hours end', 'ends'),
 					action(QUIET_ENDS, 'Sound after quiet hours', 'start', plays && programme.startAtBoot)

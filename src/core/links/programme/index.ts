@@ -6,6 +6,7 @@ import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { isSaved } from '../../plan/saved';
 import { assessProgramme } from './findings';
+import { followed } from './followed';
 import { MAY_PLAY_PATH, MAY_SOUND_PATH, NOW_PATH, playerService, QUIET_BEGINS, QUIET_ENDS } from './service';
 import { listFigures } from './listLength';
 import { quietInWords, quietHoursPerDay } from './quiet';
@@ -64,6 +65,13 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 						: { label: 'the player runs', command: runs }),
 			setting: 'programme.startAtBoot'
 		});
+	const onAirUnits = (['service', 'timer'] as const).map((ending): Claim => ({
+		on: 'unit',
+		from: 'programme',
+		what: 'rules',
+		name: `${ON_AIR_UNIT}.${ending}`,
+		setting: 'programme.rules'
+	}));
 	if (programme.rules.length && !byPage)
 		out.push(
 			...programme.lists.map(({ id, title, items, valid }, n): Claim => ({
@@ -76,13 +84,7 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 				valid,
 				setting: `programme.lists.${n}`
 			})),
-			...(['service', 'timer'] as const).map((ending): Claim => ({
-				on: 'unit',
-				from: 'programme',
-				what: 'rules',
-				name: `${ON_AIR_UNIT}.${ending}`,
-				setting: 'programme.rules'
-			})),
+			...onAirUnits,
 			{
 				on: 'start',
 				of: PLAYER_UNIT,
@@ -101,6 +103,7 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 				setting: 'programme.rules'
 			}
 		);
+	if (byPage && followed(programme, context)) out.push(...onAirUnits);
 	out.push(
 		...entryClaims(
 			'programme',
@@ -171,7 +174,8 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 			quietHoursPerDay: quietHoursPerDay(settings.quiet),
 			playerStartMs: PLAYER_START_MS,
 			retryMs: RETRY_MS,
-			maySound: settings.quiet.length ? MAY_SOUND_PATH : null
+			maySound: settings.quiet.length ? MAY_SOUND_PATH : null,
+			mayPlay: MAY_PLAY_PATH
 		}
 	}),
 	changes: {

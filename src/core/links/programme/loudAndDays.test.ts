@@ -7,10 +7,8 @@ import { demoMediaOf } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { dayFacts, dayOf } from '../../basics/calendar';
 import { chain } from '../../chain';
-import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
-import { curesOf } from '../../engines/cure';
 import { derive } from '../../engines/derive';
 import { cardTree, type CardTree } from '../../engines/machine';
 import { rehearse } from '../../engines/rehearse';
@@ -160,14 +158,5 @@ describe('entries of some days, and rules that are softer', () => {
 			text: apply.text.replace('if [[ $(sha256sum', 'if false && [[ $(sha256sum')
 		});
 		expect(levelAt(21, tree)).toBeCloseTo(levelAt(19), 1);
-	});
-	it('on a page a softer rule is told, and cured', () => {
-		const hatch = demoWorkshop.endpoints.find(({ id }) => id === 'ticket-hatch')!.plan;
-		const its = contextFor(chain, demoWorkshop, 'ticket-hatch');
-		const [first, ...others] = hatch.programme.rules;
-		const softer = { ...hatch, programme: { ...hatch.programme, rules: [{ ...first!, quieterDb: 6 }, ...others] } };
-		const of = (one: Plan) => assess(chain, one, its).findings.find(({ id }) => id.startsWith('programme.rule-softer'));
-		const finding = of(softer)!;
-		expect(of(curesOf(chain, softer, its, finding)[0]!.apply(softer))).toBeUndefined();
 	});
 });

@@ -20,6 +20,8 @@ declare module '../../facts' {
 			readonly retryMs: number;
 			/** The script that says whether now is outside quiet hours; null: there are none. */
 			readonly maySound: string | null;
+			/** The program that says whether anything is on, where there are rules. */
+			readonly mayPlay: string;
 		};
 	}
 }

@@ -4,7 +4,8 @@ import { unitText } from '../../formats/systemd/unit';
 import { contentAt, contentHome } from '../../files/content';
 import type { Facts } from '../../facts';
 import type { CardFile, CardLine, Context } from '../../link';
-import { bookOf } from '../../onAir/book';
+import { bookOf, programmeBook } from '../../onAir/book';
+import { followed } from './followed';
 import { mayPlay, ON_AIR, RULES_PATH, SUN_PATH, takeOnAir } from './onAirScript';
 import { BIN, MAY_PLAY_PATH, MAY_SOUND_PATH, STATE_DIR } from './service';
 import type { Rulebook } from '../../onAir/onAir';
@@ -87,17 +88,23 @@ const contentEnvironment = (facts: Facts): string =>
  */
 export function onAirFiles(settings: ProgrammeSettings, context: Context, volumePercent: number): CardFile[] {
 	const { rules, quiet, startAtBoot } = settings;
-	if (rules.length === 0) return [];
-	const book = bookOf(settings, context.venue);
+	const follows = followed(settings, context);
+	const byPage = context.facts.pageBrowser === true;
+	// A page follows the rules by its own clock; what switches the screen asks for them all the same.
+	if (byPage ? !follows : rules.length === 0) return [];
+	const book = byPage ? programmeBook(settings, context.venue) : bookOf(settings, context.venue);
 	const of = (...texts: string[]): CardLine[] => lines('programme.rules', ...texts);
 	const places = new Map(rules.map(({ id }, n) => [id, n]));
 	return [
 		textFile(rootPath(RULES_PATH), 'What is on when, for on-air.sh: the upper line wins.', [
 			...of('# list, conditions that must all hold, minutes after midnight, title'),
 			...book.lines.flatMap((line) =>
-				lines(`programme.rules.${places.get(line.rule) ?? 0}`, writeRuleLine(line, volumePercent))
+				lines(
+					places.has(line.rule) ? `programme.rules.${places.get(line.rule)!}` : 'programme.quiet',
+					writeRuleLine(line.show === 'quiet' ? { ...line, show: 'rest' } : line, volumePercent)
+				)
 			),
-			...lines('programme.otherwise', `otherwise ${book.otherwise}`)
+			...lines('programme.otherwise', `otherwise ${book.otherwise === 'off' ? 'rest' : book.otherwise}`)
 		]),
 		...(book.sun.length
 			? [
@@ -112,13 +119,13 @@ export function onAirFiles(settings: ProgrammeSettings, context: Context, volume
 		textFile(
 			rootPath(`${BIN}take-on-air.sh`),
 			'Lets the player take what is on now.',
-			of(...takeOnAir(PLAYER_UNIT, startAtBoot)),
+			of(...takeOnAir(byPage ? null : PLAYER_UNIT, startAtBoot, follows)),
 			'0755'
 		),
 		textFile(
 			rootPath(MAY_PLAY_PATH),
 			'Keeps the player from beginning while nothing is on.',
-			of(...mayPlay(quiet.length ? MAY_SOUND_PATH : null)),
+			of(...mayPlay(quiet.length && !byPage ? MAY_SOUND_PATH : null)),
 			'0755'
 		),
 		textFile(rootPath(`${UNITS}${ON_AIR_UNIT}.service`), 'Finds what is on now.', [

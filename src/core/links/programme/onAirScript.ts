@@ -178,23 +178,29 @@ printf '%s\\n' "$new" >"$state/now.new"
 mv "$state/now.new" "$state/now.m3u8"
 : >"$state/changed"`.split('\n');
 
-/** Only when something else is on than before: what plays is begun anew, or stopped. */
-export const takeOnAir = (player: string, startsByItself: boolean): string[] =>
-	`#!/bin/sh
-# take-on-air.sh: the player takes what is on now.
-state=\${YPHOS_STATE:-${STATE_DIR}}
-[ -e "$state/changed" ] || exit 0
-rm "$state/changed"
-if [ "$(cat "$state/now.m3u8")" ]; then
-	systemctl --no-block ${startsByItself ? 'restart' : 'try-restart'} ${player}
-else
-	systemctl --no-block stop ${player}
-fi`.split('\n');
+/** Only when something else is on than before: what plays is begun anew, or stopped. `player` null: a page, which does so by itself. */
+export const takeOnAir = (player: string | null, startsByItself: boolean, follows: string | null): string[] => [
+	'#!/bin/sh',
+	'# take-on-air.sh: the player takes what is on now.',
+	`state=\${YPHOS_STATE:-${STATE_DIR}}`,
+	'[ -e "$state/changed" ] || exit 0',
+	'rm "$state/changed"',
+	...(player
+		? [
+				'if [ "$(cat "$state/now.m3u8")" ]; then',
+				`\tsystemctl --no-block ${startsByItself ? 'restart' : 'try-restart'} ${player}`,
+				'else',
+				`\tsystemctl --no-block stop ${player}`,
+				'fi'
+			]
+		: []),
+	...(follows ? [`systemctl --no-block start ${follows}`] : [])
+];
 
 /** The player may begin while something is on, and no quiet hours are. */
 export const mayPlay = (maySound: string | null): string[] => [
 	'#!/bin/sh',
 	'# may-play.sh: succeeds while something is on.',
 	`[ "$(cat "\${YPHOS_STATE:-${STATE_DIR}}/now.m3u8")" ] || exit 1`,
-	...(maySound ? [`exec ${maySound}`] : [])
+	...(maySound ? [maySound] : [])
 ];

@@ -4,6 +4,8 @@ import { isStream, type PlaylistEntry } from '../../formats/playlist/playlist';
 import type { ScreenWish } from '../../engines/machine/signals';
 import { tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
 import type { PlayedMedia } from '../../parts/media';
+import { partedPlace, partInWords, partLastsMs, type EntryPart } from '../../files/entryPart';
+import { PARTS } from '../../files/partsScript';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import { rehearseOnAir } from './rehearseOnAir';
 import { NOW_PATH } from './service';
@@ -180,6 +182,8 @@ interface Opening {
 	readonly dryMs: number;
 	/** How long a still picture stands; null: for ever. */
 	readonly stillMs: number | null;
+	/** What stands behind an entry's place is taken for what of it is played. */
+	readonly takesParts: boolean;
 	readonly standIn: StandIn | null;
 }
 
@@ -240,18 +244,26 @@ function play(player: Player): void {
 		bufferMs: options.get('cache-pause-initial') === 'yes' ? waitMs(options) : 0,
 		dryMs: waitMs(options),
 		stillMs: stillMs(options.get('image-display-duration')),
-		standIn: standInOf(player, given)
+		...scriptsOf(player, given)
 	});
 }
 
-/** What the player's script does while a stream is gone, as its options say; null: it has none. A script that is not ours is said to be unknown. */
-function standInOf(player: Player, given: readonly { name: string; value: string }[]): StandIn | null {
+/** What the player's scripts do, as their options say. A script that is not ours is said to be unknown. */
+function scriptsOf(
+	player: Player,
+	given: readonly { name: string; value: string }[]
+): Pick<Opening, 'takesParts' | 'standIn'> {
 	const valuesOf = (wanted: string): string[] => given.filter(({ name }) => name === wanted).map(({ value }) => value);
 	let found: StandIn | null = null;
+	let takesParts = false;
 	for (const path of valuesOf('script')) {
 		const text = readAs(player, path);
 		if (text === null) {
 			player.tell.event('script-gone', 'bad', { path });
+			continue;
+		}
+		if (text.trimEnd() === PARTS.join('\n')) {
+			takesParts = true;
 			continue;
 		}
 		if (text.trimEnd() !== STAND_IN.join('\n')) {
@@ -269,7 +281,7 @@ function standInOf(player: Player, given: readonly { name: string; value: string
 			lookMs: 1000 * (Number(options.get('stand-in-look')) || SCRIPT_LOOKS_SEC)
 		};
 	}
-	return found;
+	return { takesParts, standIn: found };
 }
 
 /** Without them no picture is drawn by the graphics unit. Source: their descriptions in Debian 12. */
@@ -304,12 +316,20 @@ function screenOf(options: ReadonlyMap<string, string>): ScreenWish | null {
 	};
 }
 
+/** An entry, and what of it is played. */
+type Parted = PlaylistEntry & { readonly part: EntryPart | null };
+/** What stands behind its place is for the script; without that it is part of the name. */
+function parted(entry: PlaylistEntry, takesParts: boolean): Parted {
+	const { location, part } = partedPlace(entry.location);
+	return takesParts ? { ...entry, location, part } : { ...entry, part: null };
+}
+
 /** A file that lists others, on the endpoint itself. */
 const isList = (location: string): boolean => /^\/.*\.m3u8?$/i.test(location);
 
 /** One entry after another; what cannot be played is passed over. */
 function playList(player: Player, listed: readonly PlaylistEntry[], opening: Opening): void {
-	let entries = listed;
+	let entries = listed.map((one) => parted(one, opening.takesParts));
 	/** Lists that were put in the place of their entries; one within itself would have no end. */
 	const taken = new Set<string>();
 	const { process, machine, tell, playsNow } = player;
@@ -331,7 +351,8 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 		if (within?.ok) {
 			taken.add(entry.location);
 			// The list takes its own entry's place. Source: mpv(1), --playlist; its playlist formats.
-			entries = [...entries.slice(0, index), ...within.value.entries, ...entries.slice(index + 1)];
+			const inside = within.value.entries.map((one) => parted(one, opening.takesParts));
+			entries = [...entries.slice(0, index), ...inside, ...entries.slice(index + 1)];
 			return begin(index);
 		}
 		machine.offers.openMedia?.(entry.location, (found) =>
@@ -352,7 +373,7 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 		once('again', () => tell.event('list-again', 'info'));
 		begin(0);
 	};
-	const failed = (entry: PlaylistEntry, index: number, why: string): void => {
+	const failed = (entry: Parted, index: number, why: string): void => {
 		once(`${index} ${why}`, () => tell.event('entry-fails', 'bad', { title: titleOf(entry), why }));
 		if (opening.standIn && isStream(entry.location)) {
 			isGone(entry, index);
@@ -364,7 +385,7 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 	/** The stream that is gone, until it is there again. */
 	let gone: number | null = null;
 	let leaveNow: () => void = () => {};
-	const isGone = (entry: PlaylistEntry, index: number): void => {
+	const isGone = (entry: Parted, index: number): void => {
 		if (gone !== null) return;
 		gone = index;
 		tell.event('stream-gone', 'bad', { title: titleOf(entry) });
@@ -415,21 +436,31 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 		process.onKill(() => opened.close());
 		return true;
 	};
-	const heard = (title: string, media: PlayedMedia): { close(): void } | string | null =>
+	const heard = (
+		title: string,
+		media: PlayedMedia,
+		part: EntryPart | null = null
+	): { close(): void } | string | null =>
 		media.silent || !opening.sounds
 			? null
-			: (machine.offers.openSound?.(opening.device, { ...media, ...opening, title }, () =>
-					process.after(DEVICE_LOST_MS, () => process.exit(2))
+			: (machine.offers.openSound?.(
+					opening.device,
+					{ ...media, ...opening, gainDb: opening.gainDb - (part?.quieterDb ?? 0), title },
+					() => process.after(DEVICE_LOST_MS, () => process.exit(2))
 				) ?? 'no sound');
-	const sound = (entry: PlaylistEntry, index: number, media: PlayedMedia): void => {
+	const sound = (entry: Parted, index: number, media: PlayedMedia): void => {
 		const title = titleOf(entry);
 		if (gone === index) {
 			gone = null;
 			tell.event('stream-back', 'info', { title });
 		}
-		once(`begins ${index}`, () => tell.event('begins', 'info', { title }));
+		const isStill = media.picture?.framesPerSec === null;
+		const lastsMs = partLastsMs(entry.part, isStill ? opening.stillMs : media.durationMs, isStill);
+		// Asked for from behind its end, the player goes on to the next. Source: mpv 0.35, tried.
+		if (lastsMs === 0) return failed(entry, index, 'it begins behind its end');
+		once(`begins ${index}`, () => tell.event('begins', 'info', { title, part: partInWords(entry.part) }));
 		const seen = shown(title, media);
-		const opened = heard(title, media);
+		const opened = heard(title, media, entry.part);
 		if (typeof opened === 'string') {
 			tell.event('cannot-open', 'bad', { device: opening.device, why: opened });
 			machine.emit('player-fails', tell.said('told', { why: opened }));
@@ -477,7 +508,6 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 		});
 		process.onKill(leave);
 		const alone = entries.length === 1 && opening.endless;
-		const lastsMs = media.picture?.framesPerSec === null ? opening.stillMs : media.durationMs;
 		if (lastsMs !== null && !opening.oneForEver && !alone) process.after(lastsMs, next);
 	};
 	process.after(PLAYER_START_MS, () => begin(0));

@@ -1,6 +1,6 @@
 import type { Machine, Process, Teller } from '../../engines/machine';
 import { dayFacts } from '../../basics/calendar';
-import { listPath, OF_DAYS } from '../../files/cardFile';
+import { listPath, OF_DAYS, PLAYER_UNIT } from '../../files/cardFile';
 import { linesOf } from '../../formats/lines';
 import { wallClockMs } from '../../formats/systemd/zone';
 import { onAirAt, type Rulebook } from '../../onAir/onAir';
@@ -114,6 +114,9 @@ function look(machine: Machine, process: Process, tell: Teller<typeof PROGRAMME_
 	if (!put(LOUD_PATH, loud) || !put(NOW_PATH, `${now}\n`) || !put(`${STATE_DIR}/changed`, '')) return 2;
 	const list = now === '' ? null : disk.read(now);
 	const title = /^#PLAYLIST:(.*)$/m.exec(list ?? '')?.[1];
+	const isPlayed = machine.disk.unit(PLAYER_UNIT)?.text.includes(NOW_PATH) ?? false;
+	// A page says of itself what it shows.
+	if (!isPlayed) return 0;
 	if (now !== '' && list === null) tell.event('list-gone', 'bad', { path: now });
 	else if (now === '') tell.event('rests', 'info', { why: line?.title ?? '' });
 	else tell.event('on-air', 'info', { list: title ?? now.slice(now.lastIndexOf('/') + 1), why: line?.title ?? '' });

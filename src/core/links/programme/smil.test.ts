@@ -52,6 +52,22 @@ describe('a week as SMIL', () => {
 		}
 	});
 
+	it('gives a film its part', () => {
+		const film = { id: 'f', title: 'Film', kind: 'film', location: 'film.mp4', lastsMs: 3500 } as const;
+		const of = smilOf(
+			{
+				name: 'One film',
+				book: { lines: [], otherwise: 'all', zone: 'UTC', sun: [] },
+				items: () => [{ ...film, part: { fromSec: 1.5, untilSec: 5, quieterDb: 3 } }, film],
+				placeOf: ({ location }) => location
+			},
+			FROM,
+			UNTIL
+		);
+		expect(of).toContain('<video src="film.mp4" title="Film" clipBegin="1.5s" clipEnd="5s" />');
+		expect(of).toContain('<video src="film.mp4" title="Film" />');
+	});
+
 	it('gives a still its time, and ends with the week', () => {
 		const [still] = excl.children.find(({ name }) => name === 'seq')!.children;
 		expect([still!.name, still!.attributes.dur]).toEqual(['img', '12s']);

@@ -15,6 +15,17 @@ const ELEMENTS = { still: 'img', film: 'video', sound: 'audio', stream: 'audio' 
 const instant = (utcMs: number): string => `wallclock(${new Date(utcMs).toISOString().slice(0, 19)}Z)`;
 const seconds = (ms: number): string => `${ms / 1000}s`;
 
+/** How long a still stands; of the others from where to where. Source: W3C SMIL 3.0, MediaClipping module. */
+const partOf = ({ kind, lastsMs, part }: Item): string =>
+	kind === 'still'
+		? lastsMs === null
+			? ''
+			: ` dur="${seconds(lastsMs)}"`
+		: [
+				...(part?.fromSec ? [` clipBegin="${part.fromSec}s"`] : []),
+				...(part && part.untilSec !== null ? [` clipEnd="${part.untilSec}s"`] : [])
+			].join('');
+
 /**
  * What is on within that time as a document for open players: of an excl's children the one that began last plays, so each list has the
  * instants at which it comes on. Pages are no media and are left out. Sources: W3C SMIL 3.0, 5.4.5 (excl), 5.4.3 (wallclock values).
@@ -29,7 +40,7 @@ export function smilOf({ name, book, items, placeOf }: Played, fromUtcMs: number
 			item.kind === 'page'
 				? []
 				: [
-						`\t\t\t\t<${ELEMENTS[item.kind]} src="${escapeHtml(placeOf(item))}" title="${escapeHtml(item.title)}"${item.kind === 'still' && item.lastsMs !== null ? ` dur="${seconds(item.lastsMs)}"` : ''} />`
+						`\t\t\t\t<${ELEMENTS[item.kind]} src="${escapeHtml(placeOf(item))}" title="${escapeHtml(item.title)}"${partOf(item)} />`
 					]
 		);
 		// While nothing is on, and where a list holds pages alone, something must take the turn of what was on.

@@ -37,5 +37,5 @@ export const PROGRAMME_WORDS = {
 	'stands-in': ({ path }: { path: string }) => `In its place: ${path.slice(path.lastIndexOf('/') + 1)}`,
 	'stream-back': ({ title }: { title: string }) => `${title} is there again`,
 	'runs-dry': ({ title }: { title: string }) => `Runs dry: ${title}`,
-	begins: ({ title }: { title: string }) => `Begins: ${title}`
+	begins: ({ title, part }: { title: string; part: string }) => [`Begins: ${title}`, part]
 } as const satisfies Words;

@@ -26,7 +26,14 @@ export function assessRules({ rules, items, stores, chooseAt }: SourcesSettings,
 						apply: own((settings) => ({
 							...settings,
 							items: [
-								{ id: `rule-${rule.id}`.slice(0, 60), location: list, title: rule.title, durationSec: null, extra: [] },
+								{
+									id: `rule-${rule.id}`.slice(0, 60),
+									location: list,
+									title: rule.title,
+									durationSec: null,
+									extra: [],
+									part: null
+								},
 								...settings.items
 							]
 						}))

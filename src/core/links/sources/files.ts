@@ -5,8 +5,10 @@ import type { PlaylistEntry } from '../../formats/playlist/playlist';
 import type { CardFile, CardLine, Context, Secrets, SettingPath } from '../../link';
 import { spanOfDates } from '../../onAir/item';
 import { turnsOf } from '../../onAir/items';
+import { partText } from '../../files/entryPart';
 import { placesIn } from '../../files/mediaPlace';
 import { convertFile, copyFile } from './copy';
+import { partFiles } from './parts';
 import { ruleFiles } from './ruleFiles';
 import { storeFiles } from './storeFiles';
 import { tryFiles } from './tryWrite';
@@ -26,7 +28,7 @@ const pageEntries = ({ facts: { pages, picture } }: Context): Listed[] =>
 			? []
 			: Array.from({ length: turnsOf(forSec, picture?.stillSec ?? forSec) }, () => ({
 					id,
-					entry: { location, title: title || id, durationSec: picture?.stillSec ?? forSec, extra: [] },
+					entry: { location, title: title || id, durationSec: picture?.stillSec ?? forSec, extra: [], part: null },
 					setting: `notices.pages.${n}` as const
 				}))
 	);
@@ -41,7 +43,7 @@ export function sourcesFiles(
 	const { items, listTitle, header } = settings;
 	const placeOf = placesIn(items);
 	const entries = items.map((item) => ({
-		location: placeOf(item.location).inPlaylist,
+		location: `${placeOf(item.location).inPlaylist}${partText(item.part)}`,
 		title: item.title || null,
 		durationSec: item.durationSec,
 		extra: item.extra
@@ -98,6 +100,7 @@ export function sourcesFiles(
 			]);
 		}),
 		...media.values(),
+		...partFiles(settings),
 		...copyFile(settings, context),
 		...convertFile(settings, context),
 		...storeFiles(settings, secrets),

@@ -1,8 +1,10 @@
 import { changing, type Change } from '../../changes';
 import type { Context, Finding } from '../../link';
+import { partText } from '../../files/entryPart';
 import { placeKind } from '../../files/mediaPlace';
 import { assessBuffer } from './assessBuffer';
 import { assessLoudness } from './assessLoudness';
+import { assessParts } from './assessParts';
 import { assessRules } from './assessRules';
 import { assessStores, isElsewhere } from './assessStores';
 import { conversionsOf } from './convert';
@@ -29,6 +31,7 @@ export function assessSources(settings: SourcesSettings, context: Context): Find
 		...assessStores(settings, context),
 		...assessRules(settings, context),
 		...assessLoudness(settings, context),
+		...assessParts(settings, context),
 		...areNotHere(settings, context),
 		...waitForNothing(settings),
 		...playedByNobody(context)
@@ -63,9 +66,10 @@ const isEmpty = (items: readonly SourceItem[], { facts }: Context): Finding[] =>
 function doublesOf(items: readonly SourceItem[]): Set<SourceItem> {
 	const seen = new Set<string>();
 	return new Set(
-		items.filter(({ location }) => {
-			const isDouble = seen.has(location);
-			seen.add(location);
+		items.filter(({ location, part }) => {
+			const key = `${location}${partText(part)}`;
+			const isDouble = seen.has(key);
+			seen.add(key);
 			return isDouble;
 		})
 	);

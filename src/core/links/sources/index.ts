@@ -15,6 +15,7 @@ import { SOURCES_FAULTS } from './faults';
 import { FILE_MS, STREAM_MS } from './timing';
 import { isFetched, RECEIVE_ADDRESS, RECEIVED_BPS, receivedAt } from './receive';
 import type { Media } from '../../parts/media';
+import { partClaims } from './parts';
 import { ruleClaims, ruleFigures, ruleOf } from './rules';
 import { sourcesSettings, type SourcesSettings } from './settings';
 import { isShare, mountPoint, storeOf, storeWords } from './stores';
@@ -84,6 +85,7 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 		...mediaClaims(settings, context),
 		...storeClaims(settings),
 		...bufferClaims(settings),
+		...partClaims(settings),
 		...ruleClaims(settings),
 		...entryClaims(
 			'sources',
@@ -137,7 +139,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 	id: 'sources',
 	title: 'Sources',
 	settings: sourcesSettings,
-	version: 6,
+	version: 7,
 	migrations: {
 		1: (saved) => ({ used: true, ...saved }),
 		2: (saved) => ({ carry: 'set', ...saved }),
@@ -147,7 +149,8 @@ export const sources: Link<'sources', SourcesSettings> = {
 		5: (saved) => ({
 			...saved,
 			stores: each(saved.stores, (store) => (store.kind === 'stick' ? store : { access: 'read', ...store }))
-		})
+		}),
+		6: (saved) => ({ ...saved, items: each(saved.items, (item) => ({ part: null, ...item })) })
 	},
 	empty: ({ kind }) => ({
 		used: playsList(kind),
@@ -161,7 +164,8 @@ export const sources: Link<'sources', SourcesSettings> = {
 							location: RECEIVE_ADDRESS,
 							title: 'The computer\u2019s screen',
 							durationSec: null,
-							extra: []
+							extra: [],
+							part: null
 						}
 					]
 				: [],

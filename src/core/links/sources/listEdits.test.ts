@@ -9,7 +9,8 @@ const item = (id: string, title = id, location = `${id}.wav`, durationSec: numbe
 	location,
 	title,
 	durationSec,
-	extra: []
+	extra: [],
+	part: null
 });
 const list = (text: string): SourceItem[] => [...text].map((id) => item(id));
 const ids = (items: readonly SourceItem[]): string => items.map(({ id }) => id).join('');

@@ -1,4 +1,5 @@
 import type { Change } from '../../changes';
+import type { EntryPart } from '../../files/entryPart';
 import type { PlayedMedia } from '../../parts/media';
 import type { SourcesSettings } from './settings';
 
@@ -7,7 +8,13 @@ declare module '../../facts' {
 		/** How many entries are listed to be played; absent when no list is played. */
 		readonly listed?: number;
 		/** The entries themselves, for playlists that are made of some of them. */
-		readonly entries?: readonly { readonly id: string; readonly title: string; readonly location: string }[];
+		readonly entries?: readonly {
+			readonly id: string;
+			readonly title: string;
+			readonly location: string;
+			/** null: all of it, as loud as it is. */
+			readonly part: EntryPart | null;
+		}[];
 		/** How many of them are streams that are fetched. */
 		readonly streams?: number;
 		/** Where the first file of the list lies on the endpoint; null: it has none. */

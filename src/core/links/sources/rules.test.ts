@@ -51,7 +51,7 @@ const planWith = (rules: readonly Rule[], more: Partial<Plan['sources']> = {}): 
 	programme: { ...lounge.programme, quiet: [] },
 	sources: {
 		...lounge.sources,
-		items: [{ id: 'r', location: ruleList(rule), title: 'Evenings', durationSec: null, extra: [] }],
+		items: [{ id: 'r', location: ruleList(rule), title: 'Evenings', durationSec: null, extra: [], part: null }],
 		rules: [...rules],
 		chooseAt: ['09:05'],
 		...more

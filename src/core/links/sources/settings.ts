@@ -10,6 +10,20 @@ const commentLine = lineText(LIST_LIMITS.line).refine(
 	'A line of this kind begins with #.'
 );
 
+/** More is silence. */
+export const MOST_QUIETER_DB = 40;
+const seconds = z.number().min(0).max(LIST_LIMITS.durationSec);
+/** What of an entry is played, and how loud. */
+const partSchema = z
+	.object({
+		fromSec: seconds,
+		/** null: to its end. Of a still picture: how long it stands. */
+		untilSec: seconds.nullable(),
+		/** So much softer than it is, dB. */
+		quieterDb: z.number().min(0).max(MOST_QUIETER_DB)
+	})
+	.refine(({ fromSec, untilSec }) => untilSec === null || untilSec > fromSec, 'It ends before it begins.');
+
 /** The schema of one entry of the list. */
 export const sourceItem = z.object({
 	id: idText,
@@ -18,7 +32,9 @@ export const sourceItem = z.object({
 	title: lineText(LIST_LIMITS.title),
 	durationSec: z.number().int().positive().max(LIST_LIMITS.durationSec).nullable(),
 	/** Lines of the imported list that Yphos does not interpret and writes back as they were. */
-	extra: z.array(commentLine).max(LIST_LIMITS.linesPerEntry)
+	extra: z.array(commentLine).max(LIST_LIMITS.linesPerEntry),
+	/** null: all of it, as loud as it is. */
+	part: partSchema.nullable()
 });
 /** One entry of the list. */
 export type SourceItem = z.infer<typeof sourceItem>;

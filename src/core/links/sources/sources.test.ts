@@ -35,7 +35,14 @@ const workshop = (sources: Partial<SourcesSettings> = {}, rest: Partial<Plan> = 
 				...rest,
 				sources: {
 					...lounge.plan.sources,
-					items: NAMES.map((location) => ({ id: location, location, title: '', durationSec: null, extra: [] })),
+					items: NAMES.map((location) => ({
+						id: location,
+						location,
+						title: '',
+						durationSec: null,
+						extra: [],
+						part: null
+					})),
 					...sources
 				}
 			}

@@ -61,7 +61,8 @@ const entry = (location: string, n = 0) => ({
 	location,
 	title: `Entry ${n}`,
 	durationSec: null,
-	extra: []
+	extra: [],
+	part: null
 });
 const planWith = (stores: Store[], locations: string[], change: Partial<Plan['sources']> = {}): Plan => ({
 	...lounge,

@@ -226,6 +226,14 @@
 		? `http://${view.context.facts.hostName}.local:8080 has a button for each page, for whoever is in the same network.`
 		: 'A page with buttons, for whoever is in charge on the spot.'}
 />
+{#if notices.showByPhone}
+	<SwitchField
+		path="picture.phonePassword"
+		label="It asks for a password"
+		value={view.plan.picture.phonePassword}
+		hint="You type it when the card set is written. Without one, whoever is in this network can press."
+	/>
+{/if}
 <p class="soft small">
 	Colours and typeface are the venue’s: <a href="/venue#notice-theme">Venue</a>. When a page is shown the
 	<a href={`/endpoint/${view.id()}/plan/programme`}>programme</a> says.

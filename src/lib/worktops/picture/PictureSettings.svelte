@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { goesDark } from '$core/links/picture/switching';
 	import { Button, TextInput } from 'carbon-components-svelte';
 	import { choiceOf, pictureWay } from '$core/links/picture/way';
 	import { anyEdge, SIDES, type Side } from '$core/links/picture/overscan';
@@ -197,23 +198,31 @@
 				/>
 			{/each}
 		</div>
-		<ChoiceField
-			path="picture.offBy"
-			label="Switched by"
-			value={picture.offBy}
-			options={[
-				{ value: 'cec', text: 'CEC: the set obeys over the HDMI cable' },
-				{ value: 'signal', text: 'no signal: the set goes to sleep by itself' },
-				{ value: 'socket', text: 'a switched socket that takes its mains' }
-			]}
-		/>
-		<Button kind="ghost" size="small" on:click={() => view.set('picture.hours', null)}>Always on</Button>
+		<Button kind="ghost" size="small" on:click={() => view.set('picture.hours', null)}>At any hour</Button>
 	{:else}
 		<Button kind="tertiary" size="small" on:click={() => view.set('picture.hours', { from: '08:00', until: '20:00' })}
 			>Switch it by the hour</Button
 		>
 	{/if}
 </div>
+<SwitchField
+	path="picture.darkWhileResting"
+	label="Off while nothing is on"
+	value={picture.darkWhileResting}
+	hint="By the programme's rules and quiet hours; otherwise it is lit, and black."
+/>
+{#if goesDark(picture)}
+	<ChoiceField
+		path="picture.offBy"
+		label="Switched by"
+		value={picture.offBy}
+		options={[
+			{ value: 'cec', text: 'CEC: the set obeys over the HDMI cable' },
+			{ value: 'signal', text: 'no signal: the set goes to sleep by itself' },
+			{ value: 'socket', text: 'a switched socket that takes its mains' }
+		]}
+	/>
+{/if}
 <ChoiceField
 	path="picture.afterCut"
 	label="When its mains come back, the set"

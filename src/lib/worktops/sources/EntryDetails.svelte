@@ -1,11 +1,13 @@
 <script lang="ts">
 	import { mediaWords } from '$core/parts/mediaWords';
-	import { TextInput } from 'carbon-components-svelte';
+	import { clockSeconds, clockText, partLastsMs, partText } from '$core/files/entryPart';
+	import { WHOLE_PART } from '$core/links/sources/parts';
+	import { NumberInput, TextInput } from 'carbon-components-svelte';
 	import { readPreset, withPreset, type Preset } from '$core/formats/playlist/preset';
 	import { fitLine } from '$core/plan/text';
 	import { isFilm, judgeFilm } from '$core/links/sources/convert';
 	import { isFetched } from '$core/links/sources/receive';
-	import type { SourceItem } from '$core/links/sources/settings';
+	import { MOST_QUIETER_DB, type SourceItem } from '$core/links/sources/settings';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { STRIP, type Strip } from '$lib/media/strip';
 	import { readStrip } from '$lib/store/storage';
@@ -41,6 +43,31 @@
 		}));
 	}
 
+	const isStill = $derived(media?.picture?.framesPerSec === null);
+	const part = $derived(item.part ?? WHOLE_PART);
+	let wrong = $state('');
+	function setPart(next: Partial<typeof WHOLE_PART | NonNullable<SourceItem['part']>>): void {
+		const wanted = { ...part, ...next };
+		wrong = wanted.untilSec !== null && wanted.untilSec <= wanted.fromSec ? 'It would end before it begins.' : '';
+		if (wrong) return;
+		const isWhole = partText(wanted) === '';
+		view.edit('what of an entry is played', (plan) => ({
+			...plan,
+			sources: {
+				...plan.sources,
+				items: plan.sources.items.map((one) => (one.id === item.id ? { ...one, part: isWhole ? null : wanted } : one))
+			}
+		}));
+	}
+	/** A time as it was typed; "" is none. */
+	function setTime(key: 'fromSec' | 'untilSec', typed: string): void {
+		const sec = typed.trim() === '' ? null : clockSeconds(typed);
+		if (typed.trim() !== '' && sec === null) wrong = 'Type a time as 1:23.5, or seconds.';
+		else if (key === 'fromSec') setPart({ fromSec: sec ?? 0 });
+		else setPart({ untilSec: sec });
+	}
+	const lastsMs = $derived(partLastsMs(item.part, media?.durationMs ?? null, isStill));
+
 	const facts = $derived.by((): (readonly [string, string])[] => {
 		if (!media) return [];
 		const board = view.context.part('board', view.context.facts.parts.board);
@@ -73,6 +100,44 @@
 	{:else}
 		<p class="soft small">Nobody has said how it is made. Add the file, or type rate and width in its row.</p>
 	{/if}
+	<div class="part" role="group" aria-label="What of it is played">
+		{#if !isFetched(item)}
+			{#if !isStill}
+				<TextInput
+					size="sm"
+					labelText="Begins at"
+					placeholder="its beginning"
+					helperText="As 1:23.5, or seconds."
+					value={part.fromSec ? clockText(part.fromSec) : ''}
+					on:change={(event) => setTime('fromSec', String(event.detail ?? ''))}
+				/>
+			{/if}
+			<TextInput
+				size="sm"
+				labelText={isStill ? 'Stands for' : 'Ends at'}
+				placeholder={isStill ? 'as long as the others' : 'its end'}
+				helperText={isStill
+					? 'As 1:30, or seconds.'
+					: lastsMs !== null
+						? `Plays for ${clockText(Math.round(lastsMs / 100) / 10)}.`
+						: ''}
+				value={part.untilSec === null ? '' : clockText(part.untilSec)}
+				on:change={(event) => setTime('untilSec', String(event.detail ?? ''))}
+			/>
+		{/if}
+		{#if !media?.silent}
+			<NumberInput
+				size="sm"
+				labelText="Softer by (dB)"
+				min={0}
+				max={MOST_QUIETER_DB}
+				step={0.5}
+				value={part.quieterDb}
+				on:change={(event) => event.detail !== null && setPart({ quieterDb: event.detail })}
+			/>
+		{/if}
+	</div>
+	{#if wrong}<p class="wrong small" role="alert">{wrong}</p>{/if}
 	{#if isFetched(item)}
 		<div class="preset">
 			{#each PRESET_FIELDS as [key, label] (key)}
@@ -106,6 +171,15 @@
 		margin-top: 8px;
 		padding-top: 8px;
 	}
+	.part {
+		display: grid;
+		grid-template-columns: repeat(3, minmax(0, 12rem));
+		gap: 8px;
+		margin-top: 8px;
+	}
+	.wrong {
+		color: var(--brick);
+	}
 	.preset {
 		display: grid;
 		grid-template-columns: 1fr 1fr 2fr;
@@ -113,7 +187,8 @@
 		margin-top: 8px;
 	}
 	@media (max-width: 480px) {
-		.preset {
+		.preset,
+		.part {
 			grid-template-columns: 1fr;
 		}
 	}

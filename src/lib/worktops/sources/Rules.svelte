@@ -26,7 +26,7 @@
 				...plan.sources,
 				rules: [...plan.sources.rules, rule],
 				items: [
-					{ id: `entry-${id}`, location: ruleList(rule), title: rule.title, durationSec: null, extra: [] },
+					{ id: `entry-${id}`, location: ruleList(rule), title: rule.title, durationSec: null, extra: [], part: null },
 					...plan.sources.items
 				]
 			}

@@ -14,6 +14,7 @@
 	import { storeOf, storeWords } from '$core/links/sources/stores';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { store } from '$lib/store/workshop.svelte';
+	import { partLastsMs } from '$core/files/entryPart';
 	import EntryDetails from './EntryDetails.svelte';
 	import { describeMade, madeWords } from './made';
 
@@ -57,7 +58,8 @@
 		return place ? `on ${storeWords(place)}` : PLACES[placeKind(location)];
 	};
 	const lengthText = (item: SourceItem): string => {
-		const ms = lengthMs(item, mediaOf(item.location));
+		const known = mediaOf(item.location);
+		const ms = partLastsMs(item.part, lengthMs(item, known), known?.picture?.framesPerSec === null);
 		if (ms === null) return '';
 		const sec = Math.max(1, Math.round(ms / 1000));
 		const two = (value: number): string => String(value).padStart(2, '0');

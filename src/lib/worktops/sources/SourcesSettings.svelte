@@ -27,7 +27,14 @@
 
 	function addStream(): void {
 		const location = address.trim();
-		const parsed = sourceItem.safeParse({ id: crypto.randomUUID(), location, title: '', durationSec: null, extra: [] });
+		const parsed = sourceItem.safeParse({
+			id: crypto.randomUUID(),
+			location,
+			title: '',
+			durationSec: null,
+			extra: [],
+			part: null
+		});
 		problem = !parsed.success
 			? parsed.error.issues[0]!.message
 			: isStream(location) || storeOf(sources.stores, location)

@@ -1,4 +1,5 @@
 import type { Playlist } from '$core/formats/playlist';
+import { partedPlace } from '$core/files/entryPart';
 import { LIST_LIMITS } from '$core/formats/playlist/limits';
 import { wholeSeconds } from '$core/formats/playlist/playlist';
 import { convertedName } from '$core/links/sources/convert';
@@ -26,7 +27,7 @@ export function addPlaylist(plan: Plan, list: Playlist, newId: () => string): Pl
 				...sources.items,
 				...list.entries.slice(0, roomIn(plan)).map((entry) => ({
 					id: newId(),
-					location: entry.location,
+					...partedPlace(entry.location),
 					title: entry.title ?? '',
 					durationSec: entry.durationSec,
 					extra: [...entry.extra]
@@ -185,7 +186,8 @@ function withEntries(plan: Plan, taken: readonly Pick<Taken, 'location' | 'media
 			location,
 			title: fitLine(titleOf(location, media), LIST_LIMITS.title),
 			durationSec: media?.durationMs ? wholeSeconds(media.durationMs / 1000) : null,
-			extra: []
+			extra: [],
+			part: null
 		}));
 	return { ...plan, sources: { ...plan.sources, items: [...items, ...fresh] } };
 }
@@ -212,7 +214,7 @@ export function takeListing(endpointId: string, { entries, media, leftOut }: Bro
 		endpoints: workshop.endpoints.map((one) => {
 			if (one.id !== endpointId) return one;
 			const { sources } = one.plan;
-			const items = taken.map((entry) => ({ id: crypto.randomUUID(), extra: [], ...entry }));
+			const items = taken.map((entry) => ({ id: crypto.randomUUID(), extra: [], part: null, ...entry }));
 			return { ...one, plan: { ...one.plan, sources: { ...sources, items: [...sources.items, ...items] } } };
 		})
 	}));

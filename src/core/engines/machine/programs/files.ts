@@ -1,5 +1,6 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
+import { fromBase64, toBase64 } from '../../../formats/edid';
 import type { DiskFile } from '../disk';
 import type { Machine } from '../machine';
 import type { Process, Program } from '../processes';
@@ -76,6 +77,19 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		const text = input(process, machine, args);
 		if (text === null) return missing(process, args[0]!);
 		process.out(text);
+		return 0;
+	},
+	base64(process, machine, args) {
+		const text = input(
+			process,
+			machine,
+			args.filter((arg) => arg !== '-d')
+		);
+		if (text === null) return missing(process, args.at(-1)!);
+		if (!args.includes('-d')) return (process.out(`${toBase64(new TextEncoder().encode(text))}\n`), 0);
+		const bytes = fromBase64(text);
+		if (!bytes.ok) return (process.err('base64: invalid input\n'), 1);
+		process.out(new TextDecoder().decode(bytes.value));
 		return 0;
 	},
 	sha256sum(process, machine, args) {

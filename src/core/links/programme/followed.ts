@@ -1,0 +1,10 @@
+import { SCREEN_UNIT } from '../../files/cardFile';
+import type { Context } from '../../link';
+import type { ProgrammeSettings } from './settings';
+
+/** The unit that is begun whenever something else is on, or nothing any more: it switches the screen; null: none is to be. */
+export const followed = (
+	{ rules, quiet }: Pick<ProgrammeSettings, 'rules' | 'quiet'>,
+	{ facts }: Context
+): string | null =>
+	facts.picture?.darkWhileResting && rules.length + quiet.length > 0 ? `${SCREEN_UNIT}.service` : null;
