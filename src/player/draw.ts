@@ -111,7 +111,11 @@ function bodyOf(zone: Zone, content: Content, stage: Stage, box: Box): Node[] {
 					'p',
 					`block ${kind}`,
 					...runs.map(({ text, bold, italic }) =>
-						bold ? element('strong', '', text) : italic ? element('em', '', text) : text
+						bold
+							? element('strong', '', italic ? element('em', '', text) : text)
+							: italic
+								? element('em', '', text)
+								: text
 					)
 				)
 			);

@@ -2,6 +2,7 @@
  * Every reader of what strangers hand in, with samples of what it reads: the one list that the fuzzing goes through. A reader
  * that is neither here nor among the `INNER` ones, which are reached through another, fails the test beside it.
  */
+import { itemOfEntry } from '../links/sources/listEdits';
 import { readDiskutilInfo, readDiskutilList, readDiskutilPlist } from '../disks/macos';
 import { judgeDisks } from '../disks/verdict';
 import { readDisks } from '../disks/read';
@@ -120,7 +121,7 @@ function readIntoPlan(bytes: Uint8Array): void {
 	const read = readPlaylist(bytes);
 	if (!read.ok) return;
 	for (const { extra } of read.value.entries) readPreset(extra);
-	const items = read.value.entries.map((entry, n) => ({ ...entry, title: entry.title ?? '', id: `e${n}` }));
+	const items = read.value.entries.map((entry, n) => itemOfEntry(entry, `e${n}`));
 	const fits = sourcesSettings.safeParse({
 		used: true,
 		listTitle: read.value.title ?? '',

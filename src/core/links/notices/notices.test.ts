@@ -3,7 +3,7 @@ import { resolve } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { calendarFeed, ferryTable, newsFeed, tideTable, weatherFeed } from '../../../../demo/feeds';
-import { blocksOf } from './blocks';
+import { blocksOf, textOf } from './blocks';
 import { shownIn, type FeedState, type NoticeWorld, type Shown } from './content';
 import { freePlace, overlap, regridded, stretched, within, withNewZone } from './edits';
 import { weatherJsonSchema } from './feeds/weather';
@@ -154,7 +154,49 @@ describe('what a zone shows', () => {
 					.flatMap(({ runs }) => runs.map((run) => run.text))
 					.join('');
 				// Nothing is lost but marks and white space.
-				expect(said.replace(/[*#\s•-]/g, '')).toBe(text.replace(/[*#\s•-]/g, ''));
+				expect(said.replace(/[*#\s•\\-]/g, '')).toBe(text.replace(/[*#\s•\\-]/g, ''));
+			})
+		);
+	});
+	it('is kept so that it is read alike, whatever stars and dashes it holds', () => {
+		expect(blocksOf('***both*** \\*no\\* *it*\n\\# no heading\n- # an item')).toEqual([
+			{
+				kind: 'text',
+				runs: [{ text: 'both', bold: true, italic: true }, { text: ' *no* ' }, { text: 'it', italic: true }]
+			},
+			{ kind: 'text', runs: [{ text: '# no heading' }] },
+			{ kind: 'item', runs: [{ text: '# an item' }] }
+		]);
+		const run = fc.record({
+			text: fc.string({
+				unit: fc.constantFrom('a', 'b', '*', '\\', '#', '-', '•', ' ', 'ü'),
+				minLength: 1,
+				maxLength: 5
+			}),
+			style: fc.constantFrom(
+				{},
+				{ bold: true as const },
+				{ italic: true as const },
+				{ bold: true as const, italic: true as const }
+			)
+		});
+		const block = fc.record({
+			kind: fc.constantFrom('heading' as const, 'item' as const, 'text' as const),
+			runs: fc.array(run, { minLength: 1, maxLength: 4 })
+		});
+		fc.assert(
+			fc.property(fc.array(block, { maxLength: 4 }), (drawn) => {
+				// Neighbours of one style are one piece; a line neither begins nor ends with white space.
+				const blocks = drawn.map(({ kind, runs }) => ({
+					kind,
+					runs: runs
+						.map(({ text, style }) => ({ text: `x${text}x`, ...style }))
+						.filter(
+							(one, n, all) =>
+								n === 0 || JSON.stringify({ ...one, text: '' }) !== JSON.stringify({ ...all[n - 1], text: '' })
+						)
+				}));
+				expect(blocksOf(textOf(blocks))).toEqual(blocks);
 			})
 		);
 	});

@@ -1,8 +1,19 @@
+import { partedPlace } from '../../files/entryPart';
+import type { PlaylistEntry } from '../../formats/playlist/playlist';
 import type { Media } from '../../parts/media';
 import type { SourceItem } from './settings';
 
 type Items = readonly SourceItem[];
 type Ids = ReadonlySet<string>;
+
+/** An entry of a playlist that was read, with the part of it that stands behind its place. */
+export const itemOfEntry = (entry: PlaylistEntry, id: string): SourceItem => ({
+	id,
+	...partedPlace(entry.location),
+	title: entry.title ?? '',
+	durationSec: entry.durationSec,
+	extra: [...entry.extra]
+});
 
 /** The chosen entries, in their own order, before the entry that stands at `index` now; at the end where none does. */
 export function moveTo(items: Items, ids: Ids, index: number): SourceItem[] {

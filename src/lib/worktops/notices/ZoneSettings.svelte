@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { Button, Select, SelectItem, TextArea } from 'carbon-components-svelte';
+	import { Button, Select, SelectItem } from 'carbon-components-svelte';
 	import { stretched, withNewZone, withoutZone, withPage, withZone } from '$core/links/notices/edits';
 	import { readFeed } from '$core/links/notices/feeds/feed';
 	import { legibleToM, noticeScreen, smallestTextPx } from '$core/links/notices/screen';
@@ -66,16 +66,6 @@
 			})
 		);
 	}
-	function mark(before: string, after = before): void {
-		const field = document.querySelector<HTMLTextAreaElement>('#notice-text');
-		if (!field) return;
-		const { selectionStart: from, selectionEnd: to, value } = field;
-		const start = before.endsWith(' ') ? value.lastIndexOf('\n', from - 1) + 1 : from;
-		const next = before.endsWith(' ')
-			? `${value.slice(0, start)}${before}${value.slice(start)}`
-			: `${value.slice(0, from)}${before}${value.slice(from, to) || 'text'}${after}${value.slice(to)}`;
-		if (put({ text: next }) === null) field.focus();
-	}
 </script>
 
 <section class="zone" aria-label="Zone">
@@ -122,20 +112,10 @@
 				</Select>
 			{/if}
 			{#if zone.shows === 'text'}
-				<div class="marks" role="group" aria-label="Formatting">
-					<button type="button" onclick={() => mark('**')}><b>B</b><span class="hidden">Bold</span></button>
-					<button type="button" onclick={() => mark('*')}><i>I</i><span class="hidden">Italic</span></button>
-					<button type="button" onclick={() => mark('# ')}>Heading</button>
-					<button type="button" onclick={() => mark('- ')}>List</button>
-				</div>
-				<TextArea
-					id="notice-text"
-					labelText="Text"
-					rows={5}
-					value={zone.text}
-					helperText="# begins a heading, - an item; **bold**, *italic*."
-					on:input={({ currentTarget }) => put({ text: (currentTarget as HTMLTextAreaElement).value })}
-				/>
+				<!-- Its editor is large, and most zones do without. -->
+				{#await import('./TextEditor.svelte') then { default: TextEditor }}
+					<TextEditor label="Text" value={zone.text} put={(text) => put({ text })} />
+				{/await}
 			{/if}
 			{#if zone.shows === 'code'}
 				<TextField
@@ -337,24 +317,5 @@
 		gap: 4px;
 		max-height: 160px;
 		overflow-y: auto;
-	}
-	.marks {
-		display: flex;
-		gap: 4px;
-	}
-	.marks button {
-		min-width: 36px;
-		min-height: 32px;
-		border: 1px solid var(--rule-strong);
-		background: var(--sheet);
-		color: var(--ink);
-		cursor: pointer;
-	}
-	.hidden {
-		position: absolute;
-		clip-path: inset(50%);
-		width: 1px;
-		height: 1px;
-		overflow: hidden;
 	}
 </style>

@@ -1,5 +1,5 @@
 import type { Playlist } from '$core/formats/playlist';
-import { partedPlace } from '$core/files/entryPart';
+import { itemOfEntry } from '$core/links/sources/listEdits';
 import { LIST_LIMITS } from '$core/formats/playlist/limits';
 import { wholeSeconds } from '$core/formats/playlist/playlist';
 import { convertedName } from '$core/links/sources/convert';
@@ -23,16 +23,7 @@ export function addPlaylist(plan: Plan, list: Playlist, newId: () => string): Pl
 			...sources,
 			listTitle: sources.listTitle || (list.title ?? ''),
 			header: first ? [...list.header] : sources.header,
-			items: [
-				...sources.items,
-				...list.entries.slice(0, roomIn(plan)).map((entry) => ({
-					id: newId(),
-					...partedPlace(entry.location),
-					title: entry.title ?? '',
-					durationSec: entry.durationSec,
-					extra: [...entry.extra]
-				}))
-			]
+			items: [...sources.items, ...list.entries.slice(0, roomIn(plan)).map((entry) => itemOfEntry(entry, newId()))]
 		}
 	};
 }
