@@ -4,6 +4,7 @@ import type { Context, Finding, Fix } from '../../link';
 import { turnMs } from '../../onAir/item';
 import { itemOf } from '../../onAir/items';
 import type { ProgrammeSettings } from './settings';
+import { phasesOf } from './phases';
 import { arrange, unmetIn, type Arranged, type Lengths, type Unmet } from './wishes';
 import type { ProgrammeList } from './when';
 
@@ -41,23 +42,25 @@ export function assessWishes(settings: ProgrammeSettings, context: Context): Fin
 		...asked.flatMap((list): Finding[] => {
 			const items = list.items.filter((id) => itemOf(id, context) !== null);
 			if (items.length === 0) return [];
-			const unmet = unmetIn(items, list.wishes, lengthOf);
+			const unmet = unmetByDay({ ...list, items }, items, lengthOf);
 			if (unmet.length === 0) return [];
 			const made = arrangedOnce(list, items, lengthOf);
-			const inOrder: Fix[] =
-				'items' in made
-					? [
-							{
-								label: `Arrange the playlist: ${once(made.items.length, 'turn')} in ${formatSeconds(made.items.reduce((sum, id) => sum + lengthOf(id), 0))}`,
-								apply: changed(list.id, (known) => ({ ...known, items: [...made.items] }))
-							}
-						]
-					: [];
-			return unmet.map((one): Finding => ({
+			const holds = 'items' in made && unmetByDay({ ...list, items }, made.items, lengthOf).length === 0;
+			const inOrder: Fix[] = holds
+				? [
+						{
+							label: `Arrange the playlist: ${once(made.items.length, 'turn')} in ${formatSeconds(made.items.reduce((sum, id) => sum + lengthOf(id), 0))}`,
+							apply: changed(list.id, (known) => ({ ...known, items: [...made.items] }))
+						}
+					]
+				: [];
+			return unmet.map(({ one, from }): Finding => ({
 				id: `programme.wish-${list.id}-${one.wish.item}-${one.what}`,
 				level: 'caution',
-				title: titleOf(one, list.title || list.id, nameOf),
-				why: 'items' in made ? WHY[one.what] : `${WHY[one.what]} ${whyNot(made, nameOf)}`,
+				title: `${from ? `From ${from}: ` : ''}${titleOf(one, list.title || list.id, nameOf)}`,
+				why: holds
+					? WHY[one.what]
+					: `${WHY[one.what]} ${'items' in made ? 'No one order does it on all days: put entries of some days into a playlist of their own.' : whyNot(made, nameOf)}`,
 				setting: `programme.lists.${lists.indexOf(list)}`,
 				fixes: [
 					...inOrder,
@@ -72,6 +75,24 @@ export function assessWishes(settings: ProgrammeSettings, context: Context): Fin
 			}));
 		})
 	];
+}
+
+/** What is unmet in an order, each once, and from which day on; of an entry only on days on which it is on. */
+function unmetByDay(
+	list: ProgrammeList,
+	order: readonly string[],
+	lengthOf: Lengths
+): { readonly one: Unmet; readonly from: string }[] {
+	const gone = unmetIn(order, list.wishes, lengthOf).filter(({ what }) => what === 'gone');
+	const out = new Map(gone.map((one) => [`${one.wish.item} ${one.what}`, { one, from: '' }]));
+	for (const { from, items } of phasesOf({ items: [...order], valid: list.valid })) {
+		const wishes = list.wishes.filter(({ item }) => items.includes(item));
+		for (const one of unmetIn(items, wishes, lengthOf)) {
+			const key = `${one.wish.item} ${one.what}`;
+			if (!out.has(key)) out.set(key, { one, from });
+		}
+	}
+	return [...out.values()];
 }
 
 /** A long search is made once, and not at every keystroke elsewhere. */

@@ -1,6 +1,6 @@
 import { oneLine, writeM3u, writeXspf, type PlaylistEntry } from '../../formats/playlist';
 import { unitText } from '../../formats/systemd/unit';
-import { resolve } from '../../onAir/onAir';
+import { piecesOf } from './phases';
 import type { Played } from './smil';
 import { nothingPlays } from './whatsOn';
 
@@ -22,9 +22,12 @@ const time = (utcMs: number): string => `${new Date(utcMs).toISOString().slice(0
  */
 export function dayPartsOf({ name, book, items, placeOf }: Played, fromUtcMs: number, untilUtcMs: number): PartFile[] {
 	const begins = new Map<string, number[]>();
-	for (const { show, fromUtcMs: at } of resolve(book, fromUtcMs, untilUtcMs)) {
-		const part = nothingPlays(show) || entriesOf(items(show), placeOf).length === 0 ? 'nothing' : show;
-		begins.set(part, [...(begins.get(part) ?? []), at]);
+	const entries = new Map<string, PlaylistEntry[]>();
+	for (const piece of piecesOf(book, items, fromUtcMs, untilUtcMs)) {
+		const its = entriesOf(piece.items, placeOf);
+		const part = nothingPlays(piece.show) || its.length === 0 ? 'nothing' : piece.part;
+		entries.set(part, its);
+		begins.set(part, [...(begins.get(part) ?? []), piece.fromUtcMs]);
 	}
 	const parts = [...begins.keys()].sort();
 	return [
@@ -32,7 +35,7 @@ export function dayPartsOf({ name, book, items, placeOf }: Played, fromUtcMs: nu
 		...parts
 			.filter((part) => part !== 'nothing')
 			.flatMap((part): PartFile[] => {
-				const list = { title: `${oneLine(name)}: ${part}`, entries: entriesOf(items(part), placeOf) };
+				const list = { title: `${oneLine(name)}: ${part}`, entries: entries.get(part)! };
 				return [
 					{ path: `${part}.m3u8`, text: writeM3u(list) },
 					{ path: `${part}.xspf`, text: writeXspf(list) }
@@ -91,7 +94,7 @@ const readme = (name: string, fromUtcMs: number, untilUtcMs: number): string =>
 		`What ${oneLine(name)} plays, from ${time(fromUtcMs)} to ${time(untilUtcMs)}.`,
 		'',
 		'The playlists (.m3u8, .xspf) open in any player. Their files belong into the folder "media" beside them.',
-		'Such lists have no place for beginnings, ends, levels and days of single entries: each is played whole, and on any day.',
+		'Such lists have no place for beginnings, ends and levels of single entries: each is played whole.',
 		'',
 		'To have them played by the clock on a system with systemd and mpv, as the user who is to hear them:',
 		'  cp -r . ~/playlists && cp systemd/* ~/.config/systemd/user/ && systemctl --user daemon-reload',

@@ -1,5 +1,6 @@
 import { escapeHtml } from '../../files/html';
-import { resolve, type Rulebook } from '../../onAir/onAir';
+import type { Rulebook } from '../../onAir/onAir';
+import { piecesOf } from './phases';
 import type { Item } from '../../onAir/item';
 
 /** What one endpoint plays, for an open player. */
@@ -32,17 +33,22 @@ const partOf = ({ kind, lastsMs, part }: Item): string =>
  */
 export function smilOf({ name, book, items, placeOf }: Played, fromUtcMs: number, untilUtcMs: number): string {
 	const begins = new Map<string, number[]>();
-	for (const { show, fromUtcMs: at } of resolve(book, fromUtcMs, untilUtcMs))
-		begins.set(show, [...(begins.get(show) ?? []), at]);
-	const child = ([show, at]: [string, number[]]): string[] => {
+	const played = new Map<string, readonly Item[]>();
+	for (const { part, items: its, fromUtcMs: at } of piecesOf(book, items, fromUtcMs, untilUtcMs)) {
+		played.set(part, its);
+		begins.set(part, [...(begins.get(part) ?? []), at]);
+	}
+	const child = ([part, at]: [string, number[]]): string[] => {
 		const when = at.map(instant).join(';');
-		const media = items(show).flatMap((item) =>
-			item.kind === 'page'
-				? []
-				: [
-						`\t\t\t\t<${ELEMENTS[item.kind]} src="${escapeHtml(placeOf(item))}" title="${escapeHtml(item.title)}"${partOf(item)} />`
-					]
-		);
+		const media = played
+			.get(part)!
+			.flatMap((item) =>
+				item.kind === 'page'
+					? []
+					: [
+							`\t\t\t\t<${ELEMENTS[item.kind]} src="${escapeHtml(placeOf(item))}" title="${escapeHtml(item.title)}"${partOf(item)} />`
+						]
+			);
 		// While nothing is on, and where a list holds pages alone, something must take the turn of what was on.
 		if (media.length === 0) return [`\t\t\t<par begin="${when}" dur="indefinite" />`];
 		return [`\t\t\t<seq begin="${when}" repeatCount="indefinite">`, ...media, '\t\t\t</seq>'];
