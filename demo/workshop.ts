@@ -1,6 +1,6 @@
 import { CALM_THEME } from '../src/core/links/notices/theme';
 import { HATCH_NOTICES } from './notices';
-import { newRule, type Moment } from '$core/links/programme/when';
+import { newList, newRule, type Moment } from '$core/links/programme/when';
 import { emptyPlan, type Plan } from '$core/plan/plan';
 import { VERSIONS, WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { withPreset } from '$core/formats/playlist/preset';
@@ -208,7 +208,22 @@ export const demoWorkshop: Workshop = {
 				furnishing: 'hard',
 				loudestDb: 85
 			},
-			programme: { ...foghorn.programme, startAtBoot: false }
+			// Once at each full hour by day, and nothing between; that it starts by itself was forgotten.
+			programme: {
+				...foghorn.programme,
+				startAtBoot: false,
+				loop: 'once',
+				lists: [{ ...newList('signal', 'Fog signal'), items: ['s2'] }],
+				rules: [
+					{
+						...newRule('hourly', 'signal', 'Full hour'),
+						from: { at: 'clock', time: '09:00', offsetMin: 0 },
+						until: { at: 'clock', time: '18:00', offsetMin: 0 },
+						each: { everyMin: 60, forMin: 1 }
+					}
+				],
+				otherwise: 'rest'
+			}
 		}),
 		endpoint('test-bench', {
 			...bench,
@@ -308,6 +323,12 @@ export const demoWorkshop: Workshop = {
 				roomM3: 45,
 				furnishing: 'hard',
 				loudestDb: 85
+			},
+			// As long as somebody may come in.
+			programme: {
+				...lamp.programme,
+				rules: [{ ...newRule('open', 'all', 'While we are open'), from: OPENS, until: CLOSES }],
+				otherwise: 'rest'
 			}
 		}),
 		endpoint('ticket-hatch', {

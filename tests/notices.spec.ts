@@ -4,6 +4,9 @@ import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
+import { FILM } from '../demo/facts';
+import { newList, newRule } from '../src/core/links/programme/when';
+import type { Plan } from '../src/core/plan/plan';
 import { LAUNCH } from '../scripts/chromium.mjs';
 import { expect, open, test } from './app';
 
@@ -196,5 +199,54 @@ test('the page shows at once what is asked for by phone, and goes back to its ru
 	const said = page.waitForEvent('console', (message) => message.text().startsWith('yphos-page shows'));
 	writeFileSync(wish, 'none 0\n');
 	await said;
+	await browser.close();
+});
+
+test('text is set as it is typed, and comes back when it is undone', async ({ page }) => {
+	await open(page, '/endpoint/ticket-hatch/plan/notices');
+	await page.getByRole('button', { name: /^Guided tour/ }).click();
+	await page.getByRole('button', { name: /^Text, column/ }).click();
+	const field = page.getByRole('textbox', { name: 'Text', exact: true });
+	await field.click();
+	await page.keyboard.press('Control+a');
+	await page.keyboard.type('Mind the ');
+	await page.getByRole('button', { name: 'Bold' }).click();
+	await page.keyboard.type('144 * 2');
+	await page.keyboard.press('Enter');
+	await page.keyboard.type('- no lift');
+	const zone = page.locator('[data-zone=head]').first();
+	await expect(zone.locator('strong').first()).toHaveText('144 * 2');
+	await expect(zone.locator('.block.item')).toHaveText('no lift');
+	await field.blur();
+	for (let n = 0; n < 40 && (await zone.locator('.block.item').count()); n++) await page.keyboard.press('Control+z');
+	await expect(field.locator('li')).toHaveCount(0);
+});
+
+test('a film begins where its part does, softer by its own and the rule’s decibels', async () => {
+	const { page: address } = hatchWith((workshop) => {
+		const { plan } = workshop.endpoints.find(({ id }) => id === 'ticket-hatch')! as unknown as { plan: Plan };
+		plan.sources.items.push({
+			...{ id: 'film', location: FILM, title: 'Film', durationSec: 8, extra: [] },
+			part: { fromSec: 2.5, untilSec: 7, quieterDb: 6 }
+		});
+		plan.programme.lists.push({ ...newList('films', 'Films'), items: ['film'] });
+		const midnight = { at: 'clock', time: '00:00', offsetMin: 0 } as const;
+		plan.programme.rules.unshift({
+			...newRule('soft', 'films', 'Soft'),
+			from: midnight,
+			until: midnight,
+			quieterDb: 6
+		});
+	});
+	const browser = await chromium.launch(LAUNCH);
+	const page = await browser.newPage();
+	await page.goto(address);
+	const film = page.locator('video');
+	await film.waitFor({ state: 'attached' });
+	const at = await film.evaluate((video: HTMLVideoElement) => [video.volume, video.currentTime]);
+	expect(at[0]).toBeCloseTo(10 ** (-12 / 20), 3);
+	// Counted on by the clock: its part is on again and again.
+	expect(at[1]).toBeGreaterThanOrEqual(2.5);
+	expect(at[1]).toBeLessThan(7);
 	await browser.close();
 });

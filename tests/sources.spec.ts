@@ -121,3 +121,29 @@ test('a station’s logo is fetched and kept; what is no picture says so', async
 	await page.getByRole('button', { name: 'Show the logo' }).click();
 	await expect(page.getByText('is no picture that a browser shows')).toBeVisible();
 });
+
+test('of an entry a part is played, softer; what cannot be is refused where it is typed', async ({ page }) => {
+	await open(page, '/endpoint/bunkhouse-lounge/plan/sources');
+	await page.getByLabel('Choose entry 1', { exact: true }).click();
+	const about = page.getByRole('region', { name: 'About Harbour bell in A' });
+	const type = async (label: string, text: string): Promise<void> => {
+		await about.getByLabel(label).fill(text);
+		await about.getByLabel(label).press('Tab');
+	};
+	await type('Begins at', '1.5');
+	await type('Ends at', '0:01');
+	await expect(about.getByRole('alert')).toContainText('It would end before it begins');
+	await type('Ends at', 'soon');
+	await expect(about.getByRole('alert')).toContainText('Type a time as 1:23.5');
+	await type('Ends at', '0:03');
+	await expect(about.getByRole('alert')).toHaveCount(0);
+	await expect(about).toContainText('Plays for 0:01.5.');
+	await type('Softer by (dB)', '6');
+	await saved(page);
+	await page.goto('/endpoint/bunkhouse-lounge/files');
+	await page
+		.getByRole('button', { name: /playlist\.m3u8/ })
+		.first()
+		.click();
+	await expect(page.getByText('Harbour bell in A.wav#t=1.5,3&gain=-6')).toBeVisible();
+});

@@ -201,7 +201,7 @@ describe('a rehearsal', () => {
 		const started = {
 			...foghorn,
 			parts: { ...foghorn.parts, supply: 'supply-5-2a5', lead: null },
-			programme: { ...foghorn.programme, startAtBoot: true },
+			programme: { ...foghorn.programme, startAtBoot: true, rules: [], otherwise: 'all' as const },
 			network: { ...foghorn.network, way: 'wired' as const }
 		};
 		const by = (door: 'hw' | 'iec958' | 'hdmi', parts = {}) =>
@@ -224,7 +224,8 @@ describe('a rehearsal', () => {
 		expect([35_000, 42_000, 75_000].map((ms) => stateAt(once, ms) === 'sound')).toEqual([true, false, true]);
 	});
 	it('two parts on one pin are not there: no sound card, no fan, and so too hot', () => {
-		const { plan } = endpoint('lamp-room');
+		const lamp = endpoint('lamp-room').plan;
+		const plan: Plan = { ...lamp, programme: { ...lamp.programme, rules: [], otherwise: 'all' } };
 		const result = run({ id: 'lamp-room', plan, forMs: 3_600_000 });
 		expect(result.verdict).toContain('Header192');
 		expect(result.events.some(({ from, kind }) => from === 'header' && kind === 'bad')).toBe(true);

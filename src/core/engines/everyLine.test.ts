@@ -74,7 +74,7 @@ function cardOf(id: string): { card: CardTree; run: (card: CardTree, readsSeed: 
 				links: rehearsed,
 				card,
 				bench: readsSeed ? bench : unseeded,
-				startUtcMs: Date.parse('2026-11-24T18:40:00Z'),
+				startUtcMs: Date.parse('2026-11-27T18:40:00Z'),
 				forMs: DAY_AND_MORE_MS,
 				faults: HARD_DAY
 			})

@@ -255,6 +255,12 @@ const CASES: readonly [id: string, on: ReturnType<typeof of>, bad: Plan, good: P
 		hatch.plan({ offBy: 'signal', afterCut: 'stays-off' }),
 		hatch.plan({ offBy: 'cec', afterCut: 'stays-off' })
 	],
+	[
+		'picture.never-rests',
+		hatch,
+		hatch.plan({ darkWhileResting: true }, { programme: { ...hatchPlan.programme, rules: [], quiet: [] } }),
+		hatchPlan
+	],
 	['picture.volume-of-nothing', hatch, hatch.plan({ controls: [key('mute', 'KEY_MUTE')] }), hatchPlan]
 ];
 

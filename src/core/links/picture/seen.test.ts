@@ -66,7 +66,7 @@ const withPicture = (from: Plan, change: Partial<PictureSettings>, more: Partial
 /** The film on a good way: an ordinary monitor at the digital output. */
 const goodFilm = (change: Partial<PictureSettings> = {}): Plan =>
 	withPicture(
-		film.plan,
+		{ ...film.plan, programme: { ...film.plan.programme, rules: [], otherwise: 'all' } },
 		{ connector: 'HDMI-A-1', mode: null, ranges: null, controls: [], writesEdid: true, ...change },
 		{
 			parts: { ...film.plan.parts, screen: 'screen-1080', converter: null, amplifier: null, speakers: null, also: [] },
