@@ -67,6 +67,8 @@ export class Disk {
 	freeBytes = Infinity;
 	/** Written, and not yet on the card for good: since when, by path. */
 	readonly #unsettled = new Map<string, number>();
+	/** Names in each folder; null: nobody has looked into one yet. */
+	#inside: Map<string, Set<string>> | null = null;
 	now: () => number = () => 0;
 	onChange: () => void = () => {};
 
@@ -100,6 +102,7 @@ export class Disk {
 	link(path: string, to: string): void {
 		const at = merged(path);
 		this.links.set(at, to.startsWith('/') ? to : `${at.slice(0, at.lastIndexOf('/'))}/${to}`);
+		this.#comes(at);
 		this.makeFolder(at.slice(0, at.lastIndexOf('/')) || '/');
 		this.onChange();
 	}
@@ -111,6 +114,7 @@ export class Disk {
 	put(path: string, file: Omit<DiskFile, 'mode' | 'owner'> & Partial<DiskFile>): void {
 		const at = this.#at(path);
 		this.files.set(at, { mode: '0644', owner: 'root:root', ...file });
+		this.#comes(at);
 		this.makeFolder(at.slice(0, at.lastIndexOf('/')) || '/');
 		this.onChange();
 	}
@@ -131,6 +135,7 @@ export class Disk {
 		const leads = this.links.get(merged(from));
 		if (leads !== undefined) {
 			this.links.delete(merged(from));
+			this.#goes(merged(from));
 			this.link(to, leads);
 			return true;
 		}
@@ -160,6 +165,7 @@ export class Disk {
 		let at = this.#at(path);
 		while (at !== '' && !this.folders.has(at)) {
 			this.folders.add(at);
+			this.#comes(at);
 			at = at.slice(0, at.lastIndexOf('/'));
 		}
 	}
@@ -173,6 +179,7 @@ export class Disk {
 		this.freeBytes += sizeOf(file);
 		this.files.delete(at);
 		this.links.delete(at);
+		this.#goes(at);
 		this.onChange();
 		return true;
 	}
@@ -182,7 +189,10 @@ export class Disk {
 		const within = `${this.#at(path)}/`;
 		for (const known of [...this.files.keys(), ...this.links.keys()]) if (known.startsWith(within)) this.remove(known);
 		for (const known of [...this.folders])
-			if (known.startsWith(within) || `${known}/` === within) this.folders.delete(known);
+			if (known.startsWith(within) || `${known}/` === within) {
+				this.folders.delete(known);
+				this.#goes(known);
+			}
 	}
 
 	#mount(path: string): Mount | undefined {
@@ -220,12 +230,27 @@ export class Disk {
 	list(path: string): readonly string[] {
 		const mount = this.#mount(path);
 		if (mount) return mount.list(path);
-		const from = path === '/' ? '/' : `${this.#at(path)}/`;
-		const names = new Set<string>();
-		for (const all of [this.files.keys(), this.folders, this.links.keys()])
-			for (const known of all)
-				if (known.startsWith(from) && known.length > from.length) names.add(known.slice(from.length).split('/', 1)[0]!);
-		return [...names].sort();
+		if (!this.#inside) {
+			this.#inside = new Map();
+			for (const all of [this.files.keys(), this.folders, this.links.keys()])
+				for (const known of all) this.#comes(known);
+		}
+		return [...(this.#inside.get(path === '/' ? '/' : this.#at(path)) ?? [])].sort();
+	}
+
+	/** Every folder on the way is one of `folders`, so each path needs its own name noted alone. */
+	#comes(at: string): void {
+		if (!this.#inside || at === '/') return;
+		const slash = at.lastIndexOf('/');
+		const folder = at.slice(0, slash) || '/';
+		const names = this.#inside.get(folder);
+		if (names) names.add(at.slice(slash + 1));
+		else this.#inside.set(folder, new Set([at.slice(slash + 1)]));
+	}
+	#goes(at: string): void {
+		if (this.files.has(at) || this.folders.has(at) || this.links.has(at)) return;
+		const slash = at.lastIndexOf('/');
+		this.#inside?.get(at.slice(0, slash) || '/')?.delete(at.slice(slash + 1));
 	}
 
 	isExecutable(path: string): boolean {
@@ -260,7 +285,9 @@ export class Disk {
 
 	disable(name: string): void {
 		for (const path of [...this.files.keys()])
-			if (/^\/etc\/systemd\/system\/[^/]+\.(?:wants|requires)\//.test(path) && path.endsWith(`/${name}`))
+			if (/^\/etc\/systemd\/system\/[^/]+\.(?:wants|requires)\//.test(path) && path.endsWith(`/${name}`)) {
 				this.files.delete(path);
+				this.#goes(path);
+			}
 	}
 }

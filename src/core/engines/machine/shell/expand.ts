@@ -20,7 +20,11 @@ export class Expander {
 	/** One word as the fields that a command gets: expanded, split at blanks, file names found. Source: 2.6. */
 	*fields(shell: Shell, word: Word): Step<string[]> {
 		const parted = yield* this.#fragments(shell, word);
-		return parted.flatMap((fragments) => split(fragments).flatMap((field) => paths(shell, field)));
+		return parted.flatMap((fragments) =>
+			fragments.length > 0 && fragments.every(isPlain)
+				? [fragments.map(({ text }) => text).join('')]
+				: split(fragments).flatMap((field) => paths(shell, field))
+		);
 	}
 
 	/** One word as a single text: for assignments, redirections, patterns' subjects. */
@@ -154,6 +158,9 @@ export class Expander {
 		return operator === null ? value : trim(value, yield* this.pattern(shell, word), operator);
 	}
 }
+
+/** Neither parted at blanks nor a pattern: most words are. */
+const isPlain = ({ text, quoted }: Fragment): boolean => quoted || /^[^\s*?[\]\\]+$/.test(text);
 
 /** At blanks that were not quoted. Source: 2.6.5, with the usual IFS. */
 function split(fragments: readonly Fragment[]): Fragment[][] {

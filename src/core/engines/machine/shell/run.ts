@@ -44,12 +44,24 @@ const MOST_TURNS = 20_000;
 const DEEPEST = 100;
 const expander = new Expander((shell, script) => captured(shell, script));
 
+const MOST_READ = 200;
+const read = new Map<string, ReturnType<typeof parseShell>>();
+/** A timer runs the same script hundreds of times a week. */
+function readOnce(text: string): ReturnType<typeof parseShell> {
+	let known = read.get(text);
+	if (!known) {
+		if (read.size >= MOST_READ) read.clear();
+		read.set(text, (known = parseShell(text)));
+	}
+	return known;
+}
+
 /**
  * A script as a generator: it yields each program that it wants to be run, and gives its exit code. Time passes only in programs.
  * A loop that spins without any program in it throws `NeverRests`. What is not known of the language ends it with 2, as an error of syntax does, and is said to the host.
  */
 export function* runScript(run: ScriptRun): Step<number> {
-	const parsed = parseShell(run.text);
+	const parsed = readOnce(run.text);
 	if (!parsed.ok) {
 		const { message, where } = parsed.faults[0]!;
 		run.host.unknown(`${run.name}, ${where}: ${message}`);

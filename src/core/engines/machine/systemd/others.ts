@@ -27,10 +27,12 @@ export function startPath({ machine, files, start, reach }: Manager, name: strin
 			machine.disk.makeFolder(folder);
 			machine.disk.folderModes.set(folder, files.value(name, 'DirectoryMode') ?? '0755');
 		}
+	const existing = files.values(name, 'PathExists');
+	const patterns = files.values(name, 'PathExistsGlob');
 	const exists = (): boolean =>
 		folders.some((folder) => machine.disk.list(folder).length > 0) ||
-		files.values(name, 'PathExists').some((path) => machine.disk.kind(path) !== null) ||
-		files.values(name, 'PathExistsGlob').some((path) => globbed(machine.disk, path));
+		existing.some((path) => machine.disk.kind(path) !== null) ||
+		patterns.some((path) => globbed(machine.disk, path));
 	const contents = (): string => paths.map((path) => machine.disk.get(path)?.text ?? '').join('\0');
 	let was = contents();
 	const look = (): void => {
@@ -40,6 +42,15 @@ export function startPath({ machine, files, start, reach }: Manager, name: strin
 	};
 	reach(name);
 	if (exists()) start(target);
-	const forget = machine.world.onChange(() => machine.after(0, look));
+	// However much changes at once, it is looked at once.
+	let isDue = false;
+	const forget = machine.world.onChange(() => {
+		if (isDue) return;
+		isDue = true;
+		machine.after(0, () => {
+			isDue = false;
+			look();
+		});
+	});
 	machine.on('mains-off', forget);
 }
