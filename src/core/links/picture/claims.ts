@@ -1,7 +1,6 @@
 import { entryClaims } from '../../basics/entries';
 import type { Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../files/cardFile';
-import type { Facts } from '../../facts';
 import type { Context, SettingPath } from '../../link';
 import { wiredPart } from '../../parts/chosen';
 import { decodes } from '../../parts/playLoad';
