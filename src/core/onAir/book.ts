@@ -12,13 +12,14 @@ const isBySun = ({ from, until }: ProgrammeSettings['rules'][number]): boolean =
 
 /** The rules of an endpoint at its venue. */
 export const bookOf = (
-	{ rules, otherwise }: Pick<ProgrammeSettings, 'rules' | 'otherwise'>,
+	{ rules, otherwise, shuffle }: Pick<ProgrammeSettings, 'rules' | 'otherwise' | 'shuffle'>,
 	venue: Venue
 ): Rulebook => ({
 	lines: ruleLines(rules, venue),
 	otherwise,
 	zone: venue.timeZone,
-	sun: venue.place && rules.some(isBySun) ? sunTable(venue.place) : []
+	sun: venue.place && rules.some(isBySun) ? sunTable(venue.place) : [],
+	...(shuffle ? { shuffled: true } : {})
 });
 
 /** Quiet hours go before every rule. */

@@ -83,6 +83,32 @@ it('gives what a player would come to that is started with its rule and paused b
 	);
 });
 
+it('shuffled, gives each its turn in every round, and none again before a third of the others', () => {
+	fc.assert(
+		fc.property(fc.array(fc.integer({ min: 5, max: 90 }), { minLength: 1, maxLength: 12 }), (seconds) => {
+			const book: Rulebook = { lines: [], otherwise: 'a', zone: 'Europe/Oslo', sun: [], shuffled: true };
+			const list = seconds.map((sec, id) => ({ id, lastsMs: sec * SEC }));
+			const round = list.reduce((sum, { lastsMs }) => sum + lastsMs, 0);
+			const midnight = Date.parse('2026-11-26T23:00:00Z');
+			const turns: number[] = [];
+			for (let at = midnight; at < midnight + 12 * round;) {
+				const { item, intoMs, untilUtcMs } = itemAt(book, () => list, at);
+				expect(intoMs).toBe(0);
+				expect(untilUtcMs - at).toBe(item!.lastsMs);
+				turns.push(item!.id);
+				at = untilUtcMs;
+			}
+			for (let n = 0; n < turns.length; n += list.length)
+				expect([...turns.slice(n, n + list.length)].sort((a, b) => a - b)).toEqual(list.map(({ id }) => id));
+			const apart = list.length === 2 ? 1 : Math.floor(list.length / 3);
+			for (let n = 0; n < turns.length; n++)
+				expect(turns.slice(n + 1, n + 1 + apart), `${n} of ${turns.join()}`).not.toContain(turns[n]);
+			if (list.length > 4) expect(new Set(turns.join().match(/.{20}/g)).size).toBeGreaterThan(1);
+		}),
+		{ numRuns: 40 }
+	);
+});
+
 it('shows nothing where a list has nothing, and says until when', () => {
 	const book: Rulebook = { lines: [line('one', 'a', 600, 660)], otherwise: 'rest', zone: 'UTC', sun: [] };
 	const at = itemAt(book, () => [], Date.parse('2026-11-27T09:00:00Z'));

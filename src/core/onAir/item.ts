@@ -3,6 +3,7 @@ import { MINUTE_MS, onAirAt, resolve, type OnAir, type Rulebook } from './onAir'
 import type { EntryPart } from '../files/entryPart';
 import { dayFacts } from '../basics/calendar';
 import { ALWAYS, type Span } from './line';
+import { shuffledOrder } from './shuffled';
 import { startOfDayMs } from './slices';
 
 /** One thing of a playlist, as it is shown or heard. */
@@ -39,16 +40,24 @@ export const turnMs = ({ lastsMs }: { readonly lastsMs: number | null }): number
 	Math.max(1000, lastsMs ?? ASSUMED_MS);
 const DAY_MS = 86_400_000;
 
-/** A list begins when its line does, or at midnight; what has come between does not count, so that it goes on where it was. */
-function playedMs(book: Rulebook, { show, line, sinceMin }: OnAir, utcMs: number): number {
+/**
+ * Since when a list is on, and how long it has played: it begins when its line does, or at midnight; what has come between does not count,
+ * so that it goes on where it was.
+ */
+function playedOf(
+	book: Rulebook,
+	{ show, line, sinceMin }: OnAir,
+	utcMs: number
+): { readonly beganMs: number; readonly playedMs: number } {
 	const beganMs =
 		sinceMin === null || sinceMin === undefined
 			? startOfDayMs(book.zone, Math.floor(wallClockMs(book.zone, utcMs) / DAY_MS))
 			: utcMs - (utcMs % MINUTE_MS) - sinceMin * MINUTE_MS;
-	if (beganMs >= utcMs) return 0;
-	return resolve(book, beganMs, utcMs)
+	if (beganMs >= utcMs) return { beganMs, playedMs: 0 };
+	const playedMs = resolve(book, beganMs, utcMs)
 		.filter((stretch) => stretch.show === show && stretch.line?.rule === line?.rule)
 		.reduce((sum, { fromUtcMs, untilUtcMs }) => sum + untilUtcMs - fromUtcMs, 0);
+	return { beganMs, playedMs };
 }
 
 /** The days of an entry, as they are asked for; null: any. */
@@ -82,9 +91,19 @@ export function itemAt<I extends { readonly lastsMs: number | null; readonly day
 	const lengths = items.map(turnMs);
 	const totalMs = lengths.reduce((sum, ms) => sum + ms, 0);
 	if (totalMs === 0) return { ...on, item: null, index: -1, intoMs: 0, untilUtcMs: ends, endsUtcMs: ends };
-	let intoMs = playedMs(book, on, utcMs) % totalMs;
-	let index = 0;
-	while (intoMs >= lengths[index]!) intoMs -= lengths[index++]!;
+	const { beganMs, playedMs } = playedOf(book, on, utcMs);
+	const order = book.shuffled
+		? shuffledOrder(
+				items.length,
+				`${on.show} ${Math.floor(wallClockMs(book.zone, beganMs) / DAY_MS)}`,
+				Math.floor(playedMs / totalMs)
+			)
+		: null;
+	let intoMs = playedMs % totalMs;
+	let turn = 0;
+	const placeOf = (n: number): number => order?.[n] ?? n;
+	while (intoMs >= lengths[placeOf(turn)]!) intoMs -= lengths[placeOf(turn++)]!;
+	const index = placeOf(turn);
 	return {
 		...on,
 		item: items[index]!,

@@ -14,6 +14,8 @@ export interface Rulebook {
 	readonly otherwise: string;
 	readonly zone: string;
 	readonly sun: readonly SunRow[];
+	/** Lists are played in an order by chance, another one each round. */
+	readonly shuffled?: boolean;
 }
 /** What is on, and by which line; null: by none. */
 export interface OnAir {

@@ -322,6 +322,7 @@ function run(
 		said.add(path);
 		return true;
 	};
+	if (show.fadeMs > 0) machine.unknown('how one page fades into the next');
 	const kinds = Object.values(show.lists).flatMap((list) => list.map(({ kind }) => kind));
 	if (kinds.some((kind) => kind === 'film' || kind === 'sound')) machine.unknown('the sound of what a page plays');
 	else machine.emit('player-silent', tell.said('silent'));

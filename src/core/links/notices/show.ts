@@ -37,7 +37,8 @@ const book = z.object({
 	),
 	otherwise: z.string(),
 	zone: z.string(),
-	sun: z.array(z.object({ monthDay: z.number(), riseMin: z.number(), setMin: z.number() }))
+	sun: z.array(z.object({ monthDay: z.number(), riseMin: z.number(), setMin: z.number() })),
+	shuffled: z.boolean().optional()
 });
 
 /** All that the player page needs, in one piece: it stands in its index.html. */

@@ -27,7 +27,7 @@ export function assessWishes(settings: ProgrammeSettings, context: Context): Fin
 	const lengthOf = lengthsIn(context);
 	const nameOf = (id: string): string => itemOf(id, context)?.title ?? id;
 	return [
-		...(shuffle && !context.facts.pageBrowser
+		...(shuffle
 			? [
 					{
 						id: 'programme.wishes-shuffled',

@@ -28,14 +28,14 @@ const longest = (lengths: readonly ListLength[]): ListLength =>
 	lengths.reduce((most, one) => (one.ms > most.ms || one.unknown > most.unknown ? one : most), { ms: 0, unknown: 0 });
 
 /** For each playlist how long it takes, and how often it comes round. */
-export const listFigures = ({ lists, rules }: ProgrammeSettings, context: Context): Figure[] =>
+export const listFigures = ({ lists, rules, loop }: ProgrammeSettings, context: Context): Figure[] =>
 	rules.length === 0
 		? []
 		: lists.map((list, n): Figure => {
 				const lengths = phasesOf(list).map((phase) => listLength(phase, context));
 				const { ms, unknown } = longest(lengths);
 				const least = Math.min(ms, ...lengths.map((one) => one.ms));
-				const often = ms > 0 ? 3_600_000 / ms : 0;
+				const often = ms > 0 && loop === 'list' ? 3_600_000 / ms : 0;
 				return {
 					id: `list-${list.id}`,
 					setting: `programme.lists.${n}`,

@@ -37,7 +37,7 @@ const venue: Venue = {
 const clock = (time: string): Moment => ({ at: 'clock', time, offsetMin: 0 });
 const rule = (id: string, change: Partial<ProgrammeRule>): ProgrammeRule => ({ ...newRule(id, id, id), ...change });
 const book = (rules: ProgrammeRule[], at: Partial<Venue> = {}): Rulebook =>
-	bookOf({ rules, otherwise: 'rest' }, { ...venue, ...at });
+	bookOf({ rules, otherwise: 'rest', shuffle: false }, { ...venue, ...at });
 const showAt = (rules: ProgrammeRule[], iso: string, at: Partial<Venue> = {}): string =>
 	onAirAt(book(rules, at), Date.parse(iso)).show;
 

@@ -34,7 +34,14 @@
 		{ value: 'once', text: 'The list once, then silence' }
 	]}
 />
-<SwitchField path="programme.shuffle" label="Shuffled" value={programme.shuffle} />
+<SwitchField
+	path="programme.shuffle"
+	label="Shuffled"
+	value={programme.shuffle}
+	hint={view.context.facts.pageBrowser
+		? 'Another order each round; nothing comes again before a third of the others.'
+		: 'Another order each round; the last of one may be the first of the next.'}
+/>
 {#if (view.context.facts.streams ?? 0) > 0}
 	<ChoiceField
 		path="programme.whenGone"

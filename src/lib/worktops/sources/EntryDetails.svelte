@@ -2,13 +2,14 @@
 	import { mediaWords } from '$core/parts/mediaWords';
 	import { clockSeconds, clockText, partLastsMs, partText } from '$core/files/entryPart';
 	import { WHOLE_PART } from '$core/links/sources/parts';
-	import { NumberInput, TextInput } from 'carbon-components-svelte';
+	import { TextInput } from 'carbon-components-svelte';
 	import { readPreset, withPreset, type Preset } from '$core/formats/playlist/preset';
 	import { fitLine } from '$core/plan/text';
 	import { isFilm, judgeFilm } from '$core/links/sources/convert';
 	import { isFetched } from '$core/links/sources/receive';
-	import { MOST_QUIETER_DB, type SourceItem } from '$core/links/sources/settings';
+	import type { SourceItem } from '$core/links/sources/settings';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import { NumberField } from '$lib/fields';
 	import { STRIP, type Strip } from '$lib/media/strip';
 	import { readStrip } from '$lib/store/storage';
 	import StationLogo from './StationLogo.svelte';
@@ -46,12 +47,12 @@
 	const isStill = $derived(media?.picture?.framesPerSec === null);
 	const part = $derived(item.part ?? WHOLE_PART);
 	let wrong = $state('');
-	function setPart(next: Partial<typeof WHOLE_PART | NonNullable<SourceItem['part']>>): void {
+	function setPart(next: Partial<NonNullable<SourceItem['part']>>): string | null {
 		const wanted = { ...part, ...next };
 		wrong = wanted.untilSec !== null && wanted.untilSec <= wanted.fromSec ? 'It would end before it begins.' : '';
-		if (wrong) return;
+		if (wrong) return wrong;
 		const isWhole = partText(wanted) === '';
-		view.edit('what of an entry is played', (plan) => ({
+		return view.edit('what of an entry is played', (plan) => ({
 			...plan,
 			sources: {
 				...plan.sources,
@@ -126,14 +127,13 @@
 			/>
 		{/if}
 		{#if !media?.silent}
-			<NumberInput
-				size="sm"
-				labelText="Softer by (dB)"
-				min={0}
-				max={MOST_QUIETER_DB}
+			<NumberField
+				path={`sources.items.${view.plan.sources.items.indexOf(item)}`}
+				label="Softer by"
+				unit="dB"
 				step={0.5}
 				value={part.quieterDb}
-				on:change={(event) => event.detail !== null && setPart({ quieterDb: event.detail })}
+				put={(quieterDb) => setPart({ quieterDb })}
 			/>
 		{/if}
 	</div>
