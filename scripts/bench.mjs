@@ -303,6 +303,7 @@ const rows = [
 		median(() => firstStart({ links: rehearsed, card: new Map(lounge.card), bench: lounge.bench, startUtcMs: START }))
 	],
 	['rehearse a day (hatch, by rules)', 200, few(() => days(each[4], 1))],
+	['rehearse a week (hatch, its page)', 1000, few(() => days(each[4], 7))],
 	['a year, 6 endpoints, 300 rules', 300, few(years(1))],
 	['the same of two years', 600, few(years(2))],
 	['what is on, at one instant of each', 5, median(() => ruled.map(({ book }) => whatsOn(book, START)))],

@@ -1,6 +1,7 @@
 import { lines, ON_AIR_UNIT, PICTURES_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { CONTENT_DIR } from '../../files/content';
 import type { CardFile, CardLine, Context } from '../../link';
+import { followed } from '../../onAir/followed';
 import { CONTENT_UNIT, OWN_DIR, RENEW_PATH, RENEW_UNIT, SWITCH_PATH } from './places';
 import { RENEW, switchSet } from './scripts';
 import { fetchedFrom, isWeb, keyLines, type DeliverySettings } from './settings';
@@ -8,12 +9,15 @@ import { fetchedFrom, isWeb, keyLines, type DeliverySettings } from './settings'
 const UNITS = '/etc/systemd/system/';
 
 /** What fetches a set of content and shows it, and when. */
-export function deliveryFiles(settings: DeliverySettings, { facts }: Context): CardFile[] {
+export function deliveryFiles(settings: DeliverySettings, context: Context): CardFile[] {
+	const { facts } = context;
 	const of = (...texts: string[]): CardLine[] => lines('delivery', ...texts);
 	const { pages, pageBrowser, programme } = facts;
 	/** What must look at new content before the player does. */
 	const before = [
-		...(programme?.rules.length && !pageBrowser ? [`${ON_AIR_UNIT}.service`] : []),
+		...(programme && (pageBrowser ? followed(programme, context) : programme.rules.length)
+			? [`${ON_AIR_UNIT}.service`]
+			: []),
 		...(pages?.length && !pageBrowser ? [`${PICTURES_UNIT}.service`] : [])
 	];
 	return [

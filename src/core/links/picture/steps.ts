@@ -4,7 +4,8 @@ import { PHONE_PORT, SHOW_CARD_PATH } from './places';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
 import { asksPhonePassword } from './phonePage';
-import { goesDark, socketOf } from './switching';
+import { SCREEN_UNIT } from '../../files/cardFile';
+import { goesDark, SCREEN_PATH, socketOf } from './switching';
 import { pictureWay } from './way';
 import { modeInWords } from './written';
 
@@ -79,6 +80,18 @@ function cutSteps(settings: PictureSettings, context: Context, name: string): St
 						do: `Take ${name} off the mains by its plug, count to ten, and plug it in again. Enter under Picture whether it comes on by itself.`,
 						expect: 'It comes on, or waits for its button. Many have a setting for it.',
 						reading: 'what it did'
+					}
+				]
+			: []),
+		...(goesDark(settings) && settings.offBy !== 'socket'
+			? [
+					{
+						id: 'screen-off-once',
+						phase: 'check' as const,
+						needs: ['seen'] as const,
+						do: `Let ${name} be switched off once, as ${settings.darkWhileResting ? 'it will be while nothing is on' : 'its hours will do it'}.`,
+						command: `sudo ${SCREEN_PATH} 0000 0001 ${settings.offBy} && sleep 20 && sudo systemctl start ${SCREEN_UNIT}`,
+						expect: `It goes dark within 20 seconds and comes back, if something is on now.${settings.offBy === 'cec' ? ' Where it does not, look in its menu for CEC, which makers call by names of their own.' : ''}`
 					}
 				]
 			: []),

@@ -15,6 +15,7 @@ import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
 import { cardTree, type Bench } from '../../engines/machine';
 import { rehearse, type PlannedFault } from '../../engines/rehearse';
+import { runSheet } from '../../engines/runSheet';
 import { inWords } from '../../engines/say';
 import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
@@ -173,6 +174,17 @@ describe('a set', () => {
 			...['resting', 'picture', 'resting']
 		]);
 		expect(heard.join('\n')).not.toContain('What is to be on is not there');
+	});
+	it('is switched off once by the run sheet, in the way in which it will be', () => {
+		const step = (plan: Plan) =>
+			runSheet(writers, plan, context)
+				.flatMap(({ steps }) => [...steps])
+				.find(({ id }) => id === 'screen-off-once');
+		expect(step(withPicture({ darkWhileResting: true, hours: null, offBy: 'signal' }))?.command).toMatch(
+			/screen\.sh 0000 0001 signal && .* start yphos-screen$/
+		);
+		expect(step(withPicture({ hours, offBy: 'cec' }))?.do).toContain('its hours');
+		expect(step(withPicture({ hours: null, offBy: 'cec' }))).toBeUndefined();
 	});
 	it('that is to follow a programme which never rests is told, and cured', () => {
 		const plan = withPicture({ darkWhileResting: true });

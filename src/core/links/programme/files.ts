@@ -2,7 +2,7 @@ import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim, type ClaimOn } from '../../claims';
 import { mpvLine } from '../../formats/mpv/conf';
 import type { CardFile, CardLine, Context } from '../../link';
-import { followed } from './followed';
+import { followed } from '../../onAir/followed';
 import { onAirFiles } from './onAirFiles';
 import { quietCalendars, quietLine } from './quiet';
 import { MAY_SOUND } from './scripts';

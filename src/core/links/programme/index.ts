@@ -6,7 +6,7 @@ import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { isSaved } from '../../plan/saved';
 import { assessProgramme } from './findings';
-import { followed } from './followed';
+import { followed } from '../../onAir/followed';
 import { MAY_PLAY_PATH, MAY_SOUND_PATH, NOW_PATH, playerService, QUIET_BEGINS, QUIET_ENDS } from './service';
 import { listFigures } from './listLength';
 import { quietInWords, quietHoursPerDay } from './quiet';

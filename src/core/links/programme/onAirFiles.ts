@@ -5,7 +5,7 @@ import { contentAt, contentHome } from '../../files/content';
 import type { Facts } from '../../facts';
 import type { CardFile, CardLine, Context } from '../../link';
 import { bookOf, programmeBook } from '../../onAir/book';
-import { followed } from './followed';
+import { followed } from '../../onAir/followed';
 import { mayPlay, ON_AIR, RULES_PATH, SUN_PATH, takeOnAir } from './onAirScript';
 import { BIN, MAY_PLAY_PATH, MAY_SOUND_PATH, STATE_DIR } from './service';
 import type { Rulebook } from '../../onAir/onAir';

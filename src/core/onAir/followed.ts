@@ -1,6 +1,6 @@
-import { SCREEN_UNIT } from '../../files/cardFile';
-import type { Context } from '../../link';
-import type { ProgrammeSettings } from './settings';
+import { SCREEN_UNIT } from '../files/cardFile';
+import type { Context } from '../link';
+import type { ProgrammeSettings } from '../links/programme/settings';
 
 /** The unit that is begun whenever something else is on, or nothing any more: it switches the screen; null: none is to be. */
 export const followed = (
