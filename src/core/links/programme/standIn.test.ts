@@ -17,6 +17,7 @@ import { runSheet } from '../../engines/runSheet';
 import { inWords } from '../../engines/say';
 import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
+import { PARTS } from '../../files/partsScript';
 import { writeTone } from '../../formats/wav/wav';
 import type { Plan } from '../../plan/plan';
 import { rehearsed } from '../../rehearsals';
@@ -122,14 +123,16 @@ it.skipIf(!hasMpv)(
 		const folder = mkdtempSync(join(tmpdir(), 'yphos-stand-in-'));
 		const at = (name: string): string => join(folder, name);
 		writeFileSync(at('stand-in.lua'), STAND_IN.join('\n'));
+		writeFileSync(at('parts.lua'), PARTS.join('\n'));
 		const tone = (pitchHz: number, durationMs: number) =>
 			writeTone({ pitchHz, peakDbfs: -20, sampleRateHz: 48_000, bitDepth: 16, channels: 1, durationMs });
 		writeFileSync(at('sign.wav'), tone(880, 1000));
 		writeFileSync(at('other.wav'), tone(220, 2000));
 		let up = false;
 		const sound = tone(440, 20_000);
-		const server = createServer((_, answer) => {
-			if (!up) return void answer.writeHead(503).end();
+		const server = createServer(({ url: asked }, answer) => {
+			// What of an entry is played is the player's own affair.
+			if (!up || asked !== '/live') return void answer.writeHead(503).end();
 			answer.writeHead(200, { 'content-type': 'audio/wav' });
 			let sent = 0;
 			const timer = setInterval(() => {
@@ -139,7 +142,7 @@ it.skipIf(!hasMpv)(
 		});
 		await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
 		const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/live`;
-		writeFileSync(at('list.m3u8'), `#EXTM3U\n${url}\n${at('other.wav')}\n`);
+		writeFileSync(at('list.m3u8'), `#EXTM3U\n${url}#t=0&gain=-6\n${at('other.wav')}\n`);
 		const player = spawn('mpv', [
 			...[
 				'--no-config',
@@ -155,6 +158,7 @@ it.skipIf(!hasMpv)(
 				'--loop-playlist=inf',
 				'--cache=no',
 				`--script=${at('stand-in.lua')}`,
+				`--script=${at('parts.lua')}`,
 				`--script-opts-append=stand-in-plays=${at('sign.wav')}`
 			],
 			...['--script-opts-append=stand-in-look=1', `--playlist=${at('list.m3u8')}`]
