@@ -66,7 +66,9 @@ test('a rule is made, ranked and cured in the programme, and the venue brings it
 	await page.getByRole('group', { name: 'From' }).getByRole('combobox').selectOption('opens');
 	await page.getByRole('group', { name: 'Until' }).getByRole('combobox').selectOption('closes');
 	await expect(page.getByLabel('While no rule holds')).toHaveValue('rest');
-	await expect(page.getByText('shows Lens and lamp · every day · opening to closing')).toBeVisible();
+	await expect(
+		page.getByRole('button', { name: /^While open shows Lens and lamp · every day · opening to closing/ })
+	).toBeVisible();
 	await expect(page.getByRole('img', { name: /What is on in the week/ })).toContainText('Lens and lamp');
 
 	// Without opening hours it can never hold: one press gives it hours of its own.
