@@ -41,7 +41,7 @@ describe('a rehearsal in words', () => {
 			good: false,
 			words: 'Silence: nothing starts the player'
 		});
-		expect(verdict([span(0, 1, 'quiet')])?.words).toBe('Silence: it is quiet hours');
+		expect(verdict([span(0, 1, 'quiet', 'nothing is on')])?.words).toBe('Silence: nothing is on');
 		expect(verdict([])?.words).toBe('Silence: nothing happened');
 	});
 	it('says of a fault how long nothing was heard, and whether it comes back by itself', () => {

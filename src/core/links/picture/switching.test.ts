@@ -174,6 +174,9 @@ describe('a set', () => {
 			...['resting', 'picture', 'resting']
 		]);
 		expect(heard.join('\n')).not.toContain('What is to be on is not there');
+		// It has no sound, and rests no more for that.
+		const ear = tracks.find(({ id }) => id === 'ear')!;
+		expect(ear.spans.at(-1)?.state).toBe('unused');
 	});
 	it('is switched off once by the run sheet, in the way in which it will be', () => {
 		const step = (plan: Plan) =>

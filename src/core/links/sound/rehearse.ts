@@ -36,6 +36,8 @@ class Converters {
 	readonly volumeDb = new Map<string, number>();
 	readonly tell: Teller<typeof SOUND_WORDS>;
 	#lastOpened = '';
+	/** The player was told to make no sound. */
+	#neverSounds = false;
 	/** Who has opened what; the last of them is told of. */
 	#opened: readonly Opened[] = [];
 
@@ -47,13 +49,18 @@ class Converters {
 	live(): void {
 		const { machine, tell } = this;
 		machine.on('userspace', () => {
+			this.#neverSounds = false;
 			this.#forget();
 			this.#comeReady(() => !machine.activeFaults.has('converter-unplugged'));
 		});
 		machine.on('mains-off', () => (this.#opened = []));
 		machine.on('brown-out', (why) => tell.stateFor('ear', 'off', why));
-		machine.on('player-rests', (why) => tell.stateFor('ear', 'quiet', why));
-		machine.on('player-silent', (why) => tell.stateFor('ear', 'unused', why));
+		// What never sounds is no more silent while nothing is on.
+		machine.on('player-rests', (why) => !this.#neverSounds && tell.stateFor('ear', 'quiet', why));
+		machine.on('player-silent', (why) => {
+			this.#neverSounds = true;
+			tell.stateFor('ear', 'unused', why);
+		});
 		machine.on('player-fails', (why) => tell.stateFor('ear', 'silence', why));
 		machine.on('fault', ({ name, on }) => {
 			if (name === 'amplifier-muted') {

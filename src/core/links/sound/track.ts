@@ -38,7 +38,7 @@ export const earTrack: TrackKind = {
 		const last = spans.at(-1);
 		// What shows pictures alone is told to make no sound.
 		if (last?.state === 'unused') return null;
-		const why = last ? (last.state === 'quiet' ? 'it is quiet hours' : say(last.why)) : 'nothing happened';
+		const why = last ? say(last.why) : 'nothing happened';
 		return { good: false, words: `Silence: ${why}` };
 	}
 };
