@@ -31,6 +31,9 @@ const ALIVE_MS = 60_000;
 const FETCHED_BY_MS = 300_000;
 /** Here its zones are judged so often, once all has been shown. */
 const FEEDS_MS = 600_000;
+/** After the first day with it: what grows old by the hour is told to the hour. */
+const LATER_MS = 3_600_000;
+const FIRST_DAY_MS = 86_400_000;
 
 const digests = new WeakMap<Uint8Array, string>();
 function sha256Hex(bytes: Uint8Array): string {
@@ -406,7 +409,10 @@ function run(
 		const isRound = list.every(({ id }) => shown.has(id));
 		for (const { id, kind } of list) if (kind === 'page' && (isRound || id === item?.id)) judge(id);
 		const ends = byHand ? order!.untilUtcMs : on.endsUtcMs;
-		const next = isRound || byHand ? Math.min(ends - nowMs, FEEDS_MS) : on.untilUtcMs - nowMs;
+		const next =
+			isRound || byHand
+				? Math.min(ends - nowMs, machine.clock.nowMs - begunMs < FIRST_DAY_MS ? FEEDS_MS : LATER_MS)
+				: on.untilUtcMs - nowMs;
 		// A clock that is set meanwhile is noticed within a minute of the beginning.
 		later(Math.max(250, Math.min(next, machine.clock.nowMs < 600_000 ? 60_000 : Infinity)));
 	};
