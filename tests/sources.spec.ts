@@ -132,7 +132,7 @@ test('of an entry a part is played, softer; what cannot be is refused where it i
 	};
 	await type('Begins at', '1.5');
 	await type('Ends at', '0:01');
-	await expect(about.getByRole('alert')).toContainText('It would end before it begins');
+	await expect(about.getByRole('alert')).toContainText('It ends before it begins');
 	await type('Ends at', 'soon');
 	await expect(about.getByRole('alert')).toContainText('Type a time as 1:23.5');
 	await type('Ends at', '0:03');

@@ -8,16 +8,18 @@ export const PARTS_PATH = '/opt/yphos/player/parts.lua';
  */
 export const PARTS = `-- parts.lua: plays of an entry what stands behind its place, such as #t=12,40.5&gain=-6.
 mp.add_hook("on_load", 40, function()
-	local place, from, rest = mp.get_property("stream-open-filename", ""):match("^(.*)#t=(%d+%.?%d*)([^#]*)$")
+	local name = mp.get_property("stream-open-filename", "")
+	local head, gain = name:match("^(.*)&gain=(%-%d+%.?%d*)$")
+	head = head or name
+	local place, from, till = head:match("^(.+)#t=(%d+%.?%d*),(%d+%.?%d*)$")
+	if not place then place, from = head:match("^(.+)#t=(%d+%.?%d*)$") end
 	if not place then return end
 	mp.set_property("stream-open-filename", place)
 	mp.set_property("file-local-options/start", from)
-	local till = rest:match("^,(%d+%.?%d*)")
 	if till then
 		mp.set_property("file-local-options/end", till)
 		mp.set_property("file-local-options/image-display-duration", till - from)
 	end
-	local gain = rest:match("&gain=(%-%d+%.?%d*)$")
 	if gain then
 		mp.set_property("file-local-options/replaygain-preamp", gain)
 		mp.set_property("file-local-options/replaygain-fallback", gain)

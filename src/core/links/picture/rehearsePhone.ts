@@ -1,6 +1,6 @@
 import { BY_HAND_PATH } from '../../files/byHand';
 import { tellerFor, type Machine, type Teller } from '../../engines/machine';
-import { toBase64 } from '../../formats/edid';
+import { toBase64 } from '../../formats/base64';
 import { PHONE_PASSWORD_PATH, phonePasswordDigest } from '../../files/phonePassword';
 import { spawn } from '../../engines/machine/processes';
 import { readNftables } from '../../formats/nftables/nftables';
@@ -30,11 +30,11 @@ export function rehearsePhone(machine: Machine): void {
 		if (!isAnswered(machine)) return tell.event('phone-nobody', 'fault');
 		const host = `${machine.disk.read('/etc/hostname')?.trim() ?? ''}.local:${PHONE_PORT}`;
 		const refused = (answer: string): void => tell.event('phone-refused', 'bad', { answer });
-		ask(machine, tell, [`GET / HTTP/1.1`, `Host: ${host}`], (status, page) => {
+		ask(machine, [`GET / HTTP/1.1`, `Host: ${host}`], (status, page) => {
 			if (status !== '200 OK') return refused(status);
 			if (!/<form method="post" action="\/shut-down"><button>/.test(page)) return refused('a page without that button');
 			tell.event('phone-asked', 'fault');
-			ask(machine, tell, ['POST /shut-down HTTP/1.1', `Host: ${host}`, `Origin: http://${host}`], (done) => {
+			ask(machine, ['POST /shut-down HTTP/1.1', `Host: ${host}`, `Origin: http://${host}`], (done) => {
 				if (done === '200 OK') isDown = true;
 				else refused(done);
 			});
@@ -47,14 +47,14 @@ function press(machine: Machine, tell: Teller<typeof PICTURE_WORDS>, first: bool
 	if (!isAnswered(machine)) return tell.event('phone-nobody', 'fault');
 	const host = `${machine.disk.read('/etc/hostname')?.trim() ?? ''}.local:${PHONE_PORT}`;
 	const refused = (answer: string): void => tell.event('phone-refused', 'bad', { answer });
-	ask(machine, tell, [`GET / HTTP/1.1`, `Host: ${host}`], (status, page) => {
+	ask(machine, [`GET / HTTP/1.1`, `Host: ${host}`], (status, page) => {
 		if (status !== '200 OK') return refused(status);
 		const [, word, words] =
 			(first ? /action="\/(show-[\w-]+)"><button>([^<]*)/ : /action="\/(back-to-rules)"><button>([^<]*)/).exec(page) ??
 			[];
 		if (word === undefined) return refused('a page without such a button');
 		tell.event('phone-shows', 'fault', { words: words! });
-		ask(machine, tell, [`POST /${word} HTTP/1.1`, `Host: ${host}`, `Origin: http://${host}`], (done) => {
+		ask(machine, [`POST /${word} HTTP/1.1`, `Host: ${host}`, `Origin: http://${host}`], (done) => {
 			if (done !== '303 See Other') refused(done);
 		});
 	});
@@ -77,12 +77,7 @@ const TYPED = 'as somebody typed it';
  * The same with a password, where the page asks for one: what a browser asks a person, and sends from then on. Nobody knows it here, so
  * another stands in for it on the simulated disk, in what the script compares with.
  */
-function ask(
-	machine: Machine,
-	tell: Teller<typeof PICTURE_WORDS>,
-	head: readonly string[],
-	done: (status: string, body: string) => void
-): void {
+function ask(machine: Machine, head: readonly string[], done: (status: string, body: string) => void): void {
 	connect(machine, head, (status, body) => {
 		if (status !== '401 Unauthorized') return done(status, body);
 		const { disk } = machine;
@@ -92,10 +87,7 @@ function ask(
 		machine.assumed.add('whoever presses a button knows its password');
 		disk.put(PHONE_PASSWORD_PATH, { ...known, text: `${phonePasswordDigest(own, TYPED)}\n` });
 		const said = toBase64(new TextEncoder().encode(`somebody:${TYPED}`));
-		connect(machine, [...head, `Authorization: Basic ${said}`], (answer, page) => {
-			if (answer === '401 Unauthorized') tell.event('phone-wrong', 'bad');
-			done(answer, page);
-		});
+		connect(machine, [...head, `Authorization: Basic ${said}`], done);
 	});
 }
 

@@ -3,7 +3,7 @@ import type { Context, Step } from '../../link';
 import { PHONE_PORT, SHOW_CARD_PATH } from './places';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
-import { asksPhonePassword } from './phonePage';
+import { asksPhonePassword, hasPage } from './phonePage';
 import { SCREEN_UNIT } from '../../files/cardFile';
 import { goesDark, SCREEN_PATH, socketOf } from './switching';
 import { pictureWay } from './way';
@@ -46,9 +46,7 @@ export function pictureSteps(settings: PictureSettings, context: Context, claims
 		},
 		...(isPlain && keeper !== '' ? edgeSteps(settings, screen.cutsEdges) : []),
 		...cutSteps(settings, context, screen.name),
-		...(context.facts.byPhone || settings.controls.some(({ by }) => by === 'phone')
-			? [phoneStep(settings, context)]
-			: [])
+		...(hasPage(settings, context.facts) ? [phoneStep(settings, context)] : [])
 	];
 }
 

@@ -11,7 +11,6 @@ export const PICTURE_WORDS = {
 	'by-socket': () => 'The set has no mains: its socket is off',
 	'phone-asked': () => 'Somebody presses "shut down" on the phone\u2019s page',
 	'phone-shows': ({ words }: { words: string }) => `Somebody presses "${words}" on the phone\u2019s page`,
-	'phone-wrong': () => 'The phone\u2019s page asks for its password',
 	'phone-nobody': () => 'A phone asks for the page, and nobody answers',
 	'phone-refused': ({ answer }: { answer: string }) => `The phone is told: ${answer}`,
 	'wrong-input': () => 'The set shows another input',

@@ -119,7 +119,7 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 			name: `${QUIET_BEGINS}.timer`,
 			setting: 'programme.quiet'
 		});
-		if (programme.startAtBoot || context.facts.receiving?.quietToo)
+		if (programme.startAtBoot || context.facts.receiving?.quietToo || followed(programme, context))
 			out.push({
 				on: 'unit',
 				from: 'programme',

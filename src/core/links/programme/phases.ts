@@ -30,7 +30,7 @@ export function phasesOf({ items, valid }: Pick<ProgrammeList, 'items' | 'valid'
 
 /** A stretch of the programme in which the same entries of one list are on. */
 export interface Piece {
-	/** The list; with a number behind it where its entries change by the day. */
+	/** The list; with a dot, which no id has, and a number behind it where its entries change by the day. */
 	readonly part: string;
 	readonly show: string;
 	readonly items: readonly Item[];
@@ -58,7 +58,7 @@ export function piecesOf(
 			const on = all.filter((item) => isOfDay(item, dayFacts(day).ymd));
 			const key = on.map(({ id }) => id).join('\n');
 			if (!known.includes(key)) known.push(key);
-			const part = `${show}-${known.indexOf(key) + 1}`;
+			const part = `${show}.${known.indexOf(key) + 1}`;
 			if (out.at(-1)?.part !== part)
 				out.push({ part, show, items: on, fromUtcMs: Math.max(stretch.fromUtcMs, startOfDayMs(book.zone, day)) });
 		}

@@ -63,7 +63,7 @@ mp.add_periodic_timer(given.look, function()
 	mp.command_native_async({
 		name = "subprocess",
 		playback_only = false,
-		args = { "mpv", "--no-config", "--really-quiet", "--vo=null", "--ao=null", "--ytdl=no", "--network-timeout=10", "--length=1", (address:gsub("#t=%d[^#]*$", "")) },
+		args = { "mpv", "--no-config", "--really-quiet", "--vo=null", "--ao=null", "--ytdl=no", "--network-timeout=10", "--length=1", address },
 	}, function(done, result)
 		looking = false
 		if done and result.status == 0 and wanted then mp.commandv("playlist-play-index", wanted) end

@@ -1,6 +1,6 @@
 import type { Context, Finding } from '../../link';
 import { changing } from '../../changes';
-import { WHOLE_PART } from './parts';
+import { withPart } from './parts';
 import { MOST_QUIETER_DB, type SourcesSettings } from './settings';
 
 /** What people reach for the volume at. Typical; broadcasters keep to one. */
@@ -14,9 +14,7 @@ const evened = (mostLufs: number, context: Context) =>
 		items: settings.items.map((item) => {
 			const level = context.media(item.location)?.details?.loudness?.integratedLufs ?? null;
 			const quieterDb = Math.min(MOST_QUIETER_DB, Math.ceil(2 * ((level ?? mostLufs) - mostLufs)) / 2);
-			return quieterDb <= (item.part?.quieterDb ?? 0)
-				? item
-				: { ...item, part: { ...(item.part ?? WHOLE_PART), quieterDb } };
+			return quieterDb <= (item.part?.quieterDb ?? 0) ? item : withPart(item, { quieterDb });
 		})
 	}));
 

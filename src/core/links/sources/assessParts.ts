@@ -2,19 +2,17 @@ import { changing } from '../../changes';
 import { clockText } from '../../files/entryPart';
 import { placeKind } from '../../files/mediaPlace';
 import type { Context, Finding } from '../../link';
-import { WHOLE_PART } from './parts';
+import { WHOLE_PART, withPart } from './parts';
 import { ruleOf } from './rules';
 import type { SourceItem, SourcesSettings } from './settings';
 
 type Part = NonNullable<SourceItem['part']>;
 
-/** The same entries with what `part` makes of theirs; null leaves them whole. */
-const withParts = (ids: readonly string[], part: (known: Part) => Part | null) =>
+/** The same entries with what `part` changes of theirs. */
+const withParts = (ids: readonly string[], part: (known: Part) => Partial<Part>) =>
 	changing<SourcesSettings>('sources')((settings) => ({
 		...settings,
-		items: settings.items.map((item) =>
-			ids.includes(item.id) ? { ...item, part: part(item.part ?? WHOLE_PART) } : item
-		)
+		items: settings.items.map((item) => (ids.includes(item.id) ? withPart(item, part(item.part ?? WHOLE_PART)) : item))
 	}));
 const isTimed = ({ part }: SourceItem): boolean => part !== null && (part.fromSec > 0 || part.untilSec !== null);
 
@@ -27,7 +25,7 @@ export function assessParts(settings: SourcesSettings, { media }: Context): Find
 		items: readonly SourceItem[],
 		title: (name: string) => string,
 		why: string,
-		fix: { label: string; part: (known: Part) => Part | null }
+		fix: { label: string; part: (known: Part) => Partial<Part> }
 	): void => {
 		const [first] = items;
 		if (!first) return;
@@ -55,7 +53,7 @@ export function assessParts(settings: SourcesSettings, { media }: Context): Find
 		timed.filter(hasNone),
 		(name) => `${name} has no beginning to count from`,
 		'A stream, or a list that the endpoint chooses itself, is played as it comes. It can be made softer, but not shorter.',
-		{ label: 'Play all of it', part: (known) => ({ ...WHOLE_PART, quieterDb: known.quieterDb }) }
+		{ label: 'Play all of it', part: () => ({ fromSec: 0, untilSec: null }) }
 	);
 	const files = timed.filter((item) => !hasNone(item) && !isStill(item));
 	const beyond = files.filter((item) => {
@@ -68,7 +66,7 @@ export function assessParts(settings: SourcesSettings, { media }: Context): Find
 		beyond,
 		(name) => `${name} begins behind its end`,
 		`${beyond.length ? `It is ${clockText(lastsSec(beyond[0]!) ?? 0)} long. ` : ''}The player goes on to the next at once: nothing of it is heard or seen.`,
-		{ label: 'Begin at its beginning', part: (known) => ({ ...known, fromSec: 0, untilSec: null }) }
+		{ label: 'Begin at its beginning', part: () => ({ fromSec: 0, untilSec: null }) }
 	);
 	const short = files.filter((item) => {
 		const sec = lastsSec(item);
@@ -80,7 +78,7 @@ export function assessParts(settings: SourcesSettings, { media }: Context): Find
 		short,
 		(name) => `${name} ends before it is to`,
 		`${short.length ? `It is ${clockText(lastsSec(short[0]!) ?? 0)} long. ` : ''}It is played to its end, and what follows comes sooner than you may think.`,
-		{ label: 'Play it to its end', part: (known) => ({ ...known, untilSec: null }) }
+		{ label: 'Play it to its end', part: () => ({ untilSec: null }) }
 	);
 	say(
 		'sources.part-of-still',
@@ -91,7 +89,6 @@ export function assessParts(settings: SourcesSettings, { media }: Context): Find
 		{
 			label: 'Count from nothing',
 			part: (known) => ({
-				...known,
 				fromSec: 0,
 				untilSec: known.untilSec === null ? null : known.untilSec - known.fromSec
 			})

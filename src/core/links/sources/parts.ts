@@ -3,10 +3,16 @@ import { lines, rootPath, textFile } from '../../files/cardFile';
 import { partText } from '../../files/entryPart';
 import { PARTS, PARTS_PATH } from '../../files/partsScript';
 import type { CardFile } from '../../link';
-import type { SourcesSettings } from './settings';
+import type { SourceItem, SourcesSettings } from './settings';
 
 /** All of an entry, as loud as it is. */
 export const WHOLE_PART = { fromSec: 0, untilSec: null, quieterDb: 0 } as const;
+
+/** An entry with another part; all of it is none. */
+export function withPart(item: SourceItem, part: Partial<NonNullable<SourceItem['part']>>): SourceItem {
+	const wanted = { ...(item.part ?? WHOLE_PART), ...part };
+	return { ...item, part: partText(wanted) === '' ? null : wanted };
+}
 
 const hasParts = ({ items }: SourcesSettings): boolean => items.some(({ part }) => partText(part) !== '');
 

@@ -9,6 +9,7 @@
 	import { freeId } from '$core/plan/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, SwitchField, TextField } from '$lib/fields';
+	import PhonePassword from '../picture/PhonePassword.svelte';
 	import { chosen, editPages } from './chosen.svelte';
 
 	const view = useEndpoint();
@@ -227,12 +228,7 @@
 		: 'A page with buttons, for whoever is in charge on the spot.'}
 />
 {#if notices.showByPhone}
-	<SwitchField
-		path="picture.phonePassword"
-		label="It asks for a password"
-		value={view.plan.picture.phonePassword}
-		hint="You type it when the card set is written. Without one, whoever is in this network can press."
-	/>
+	<PhonePassword />
 {/if}
 <p class="soft small">
 	Colours and typeface are the venue’s: <a href="/venue#notice-theme">Venue</a>. When a page is shown the

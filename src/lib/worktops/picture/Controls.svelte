@@ -9,7 +9,7 @@
 		type ControlWay
 	} from '$core/links/picture/controls';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
-	import { SwitchField } from '$lib/fields';
+	import PhonePassword from './PhonePassword.svelte';
 
 	const view = useEndpoint();
 	const controls = $derived(view.plan.picture.controls);
@@ -92,12 +92,7 @@
 		<p class="soft">Nobody drives it: it plays by itself.</p>
 	{/each}
 	{#if controls.some(({ by }) => by === 'phone')}
-		<SwitchField
-			path="picture.phonePassword"
-			label="The phone’s page asks for a password"
-			value={view.plan.picture.phonePassword}
-			hint="You type it when the card set is written. Without one, whoever is in this network can press."
-		/>
+		<PhonePassword />
 	{/if}
 	{#if error}<p class="bad" role="alert">{error}</p>{/if}
 	<Button kind="tertiary" size="small" disabled={controls.length >= 24} on:click={add}>Add a key</Button>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { mediaWords } from '$core/parts/mediaWords';
-	import { clockSeconds, clockText, partLastsMs, partText } from '$core/files/entryPart';
-	import { WHOLE_PART } from '$core/links/sources/parts';
+	import { clockSeconds, clockText, partLastsMs } from '$core/files/entryPart';
+	import { WHOLE_PART, withPart } from '$core/links/sources/parts';
 	import { TextInput } from 'carbon-components-svelte';
 	import { readPreset, withPreset, type Preset } from '$core/formats/playlist/preset';
 	import { fitLine } from '$core/plan/text';
@@ -45,20 +45,18 @@
 	}
 
 	const isStill = $derived(media?.picture?.framesPerSec === null);
-	const part = $derived(item.part ?? WHOLE_PART);
+	const part = $derived<NonNullable<SourceItem['part']>>(item.part ?? WHOLE_PART);
 	let wrong = $state('');
-	function setPart(next: Partial<NonNullable<SourceItem['part']>>): string | null {
-		const wanted = { ...part, ...next };
-		wrong = wanted.untilSec !== null && wanted.untilSec <= wanted.fromSec ? 'It would end before it begins.' : '';
-		if (wrong) return wrong;
-		const isWhole = partText(wanted) === '';
-		return view.edit('what of an entry is played', (plan) => ({
+	function setPart(next: Partial<typeof part>): string | null {
+		const why = view.edit('what of an entry is played', (plan) => ({
 			...plan,
 			sources: {
 				...plan.sources,
-				items: plan.sources.items.map((one) => (one.id === item.id ? { ...one, part: isWhole ? null : wanted } : one))
+				items: plan.sources.items.map((one) => (one.id === item.id ? withPart(one, next) : one))
 			}
 		}));
+		wrong = why ?? '';
+		return why;
 	}
 	/** A time as it was typed; "" is none. */
 	function setTime(key: 'fromSec' | 'untilSec', typed: string): void {

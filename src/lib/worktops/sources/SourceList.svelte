@@ -14,7 +14,7 @@
 	import { storeOf, storeWords } from '$core/links/sources/stores';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { store } from '$lib/store/workshop.svelte';
-	import { partLastsMs } from '$core/files/entryPart';
+	import { clockText, partLastsMs } from '$core/files/entryPart';
 	import EntryDetails from './EntryDetails.svelte';
 	import { describeMade, madeWords } from './made';
 
@@ -61,10 +61,7 @@
 		const known = mediaOf(item.location);
 		const ms = partLastsMs(item.part, lengthMs(item, known), known?.picture?.framesPerSec === null);
 		if (ms === null) return '';
-		const sec = Math.max(1, Math.round(ms / 1000));
-		const two = (value: number): string => String(value).padStart(2, '0');
-		const [h, m] = [Math.floor(sec / 3600), Math.floor(sec / 60) % 60];
-		return h ? `${h}:${two(m)}:${two(sec % 60)}` : `${m}:${two(sec % 60)}`;
+		return clockText(Math.max(1, Math.round(ms / 1000)));
 	};
 
 	const setItems = (label: string, change: (all: readonly SourceItem[]) => SourceItem[]): void =>

@@ -1,6 +1,6 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
-import { fromBase64, toBase64 } from '../../../formats/edid';
+import { fromBase64, toBase64 } from '../../../formats/base64';
 import type { DiskFile } from '../disk';
 import type { Machine } from '../machine';
 import type { Process, Program } from '../processes';
@@ -88,8 +88,8 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		if (text === null) return missing(process, args.at(-1)!);
 		if (!args.includes('-d')) return (process.out(`${toBase64(new TextEncoder().encode(text))}\n`), 0);
 		const bytes = fromBase64(text);
-		if (!bytes.ok) return (process.err('base64: invalid input\n'), 1);
-		process.out(new TextDecoder().decode(bytes.value));
+		if (!bytes) return (process.err('base64: invalid input\n'), 1);
+		process.out(new TextDecoder().decode(bytes));
 		return 0;
 	},
 	sha256sum(process, machine, args) {
