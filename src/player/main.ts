@@ -29,6 +29,8 @@ whole.className = 'notice-stage';
 document.body.append(whole);
 const fetched = new Map<string, Fetched>();
 let isOn = '';
+/** When the turn of what is on began. */
+let turnMs = 0;
 let saidMs = -Infinity;
 
 const say = (what: string, more: string): void => {
@@ -64,7 +66,15 @@ function shift({ screen, shifts }: Show, utcMs: number): void {
 const stage: Stage = { ...read, mediaOf: (entry) => read.media[entry] ?? null };
 
 /** A still, a film or a sound of the list fills the screen; what cannot be opened leaves it as it was. */
-function showWhole(id: string, kind: 'still' | 'film' | 'sound', fromMs: number, quieterDb: number): void {
+function showWhole(
+	{
+		id,
+		kind,
+		lastsMs
+	}: { readonly id: string; readonly kind: 'still' | 'film' | 'sound'; readonly lastsMs: number | null },
+	fromMs: number,
+	quieterDb: number
+): void {
 	const address = read.media[id];
 	const wanted = isOn;
 	const lacks = (): void => {
@@ -96,6 +106,8 @@ function showWhole(id: string, kind: 'still' | 'film' | 'sound', fromMs: number,
 		made.currentTime = fromMs / 1000;
 		made.volume = 10 ** (-quieterDb / 20);
 		made.autoplay = true;
+		// How long it is nobody knows: it goes by its own end.
+		made.loop = lastsMs === null;
 		begin();
 		// Without sound rather than not at all.
 		made.play().catch(() => {
@@ -110,7 +122,9 @@ let now: ReturnType<typeof itemAt<Show['lists'][string][number]>> | null = null;
 let reckonedMs = 0;
 /** What somebody with a phone wants to be seen. */
 let ordered: ReturnType<typeof readByHand> = null;
-function onNow(utcMs: number): Pick<NonNullable<typeof now>, 'item' | 'index' | 'intoMs' | 'show' | 'line'> {
+function onNow(
+	utcMs: number
+): Pick<NonNullable<typeof now>, 'item' | 'index' | 'show' | 'line'> & { readonly beganUtcMs: number } {
 	const page = read.pages.find(({ id }) => id === ordered?.id);
 	if (ordered && page && utcMs < ordered.untilUtcMs)
 		return {
@@ -118,11 +132,13 @@ function onNow(utcMs: number): Pick<NonNullable<typeof now>, 'item' | 'index' | 
 			show: 'by hand',
 			line: null,
 			index: -1,
-			intoMs: 0
+			beganUtcMs: utcMs
 		};
-	if (now && utcMs >= reckonedMs && utcMs < now.untilUtcMs) return now;
-	reckonedMs = utcMs;
-	return (now = itemAt(read.book, (list) => read.lists[list] ?? [], utcMs));
+	if (!now || utcMs < reckonedMs || utcMs >= now.untilUtcMs) {
+		reckonedMs = utcMs;
+		now = itemAt(read.book, (list) => read.lists[list] ?? [], utcMs);
+	}
+	return { ...now, beganUtcMs: reckonedMs - now.intoMs };
 }
 
 /** What stood until now goes slowly, above what comes; a picture that comes late still comes after it. */
@@ -146,9 +162,17 @@ function fade(): void {
 const still = (child: Element): Element =>
 	child instanceof HTMLVideoElement ? child : (child.cloneNode(true) as Element);
 
+/** What is alone in its list has its turn again: the same film from its beginning, without a gap. */
+function playAgain(fromMs: number): void {
+	const playing = whole.querySelector<HTMLMediaElement>('.notice-whole:is(video, audio)');
+	if (!playing || playing.loop) return;
+	playing.currentTime = fromMs / 1000;
+	playing.play().catch(() => undefined);
+}
+
 function tick(): void {
 	const utcMs = Date.now();
-	const { item, index, intoMs, show, line } = onNow(utcMs);
+	const { item, index, beganUtcMs, show, line } = onNow(utcMs);
 	const key = `${show} ${line?.rule ?? ''} ${index} ${item?.id ?? ''}`;
 	if (key !== isOn) {
 		isOn = key;
@@ -161,8 +185,13 @@ function tick(): void {
 		else if (item.kind === 'page')
 			whole.replaceChildren(...(read.pages.some(({ id }) => id === item.id) ? [view.root] : []));
 		else if (item.kind !== 'stream')
-			showWhole(item.id, item.kind, item.fromMs + intoMs, item.quieterDb + (line?.quieterDb ?? 0));
-	}
+			showWhole(
+				{ ...item, kind: item.kind },
+				item.fromMs + utcMs - beganUtcMs,
+				item.quieterDb + (line?.quieterDb ?? 0)
+			);
+	} else if (item && beganUtcMs !== turnMs) playAgain(item.fromMs + utcMs - beganUtcMs);
+	turnMs = beganUtcMs;
 	const page = item?.kind === 'page' ? read.pages.find(({ id }) => id === item.id) : undefined;
 	if (page) view.show(page, stage, worldOf(read, utcMs, fetched));
 	shift(read, utcMs);
