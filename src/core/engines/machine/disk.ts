@@ -14,6 +14,9 @@ export interface DiskFile {
 	readonly stub?: true;
 }
 
+/** Whether anybody may run it. */
+export const isExecutable = ({ mode }: DiskFile): boolean => (parseInt(mode, 8) & 0o111) !== 0;
+
 /** Files as they stand on a card: by path below the card's root. */
 export type CardTree = ReadonlyMap<string, { readonly text: string; readonly bytes: Uint8Array | null }>;
 
@@ -45,7 +48,7 @@ const sizeOf = (file: { readonly text: string; readonly bytes: Uint8Array | null
 	file?.bytes?.length ?? file?.text.length ?? 0;
 
 /** Merged since Debian 12: what stands in /bin stands in /usr/bin. */
-const merged = (path: string): string => path.replace(/^\/(bin|sbin|lib)\//, '/usr/$1/');
+export const merged = (path: string): string => (/^\/(?:bin|sbin|lib)\//.test(path) ? `/usr${path}` : path);
 const UNIT_FOLDERS = ['/etc/systemd/system/', '/usr/lib/systemd/system/'];
 
 /** The endpoint's own disk: files with their modes and owners, folders, what is installed, what is enabled. */
@@ -91,11 +94,17 @@ export class Disk {
 		let at = merged(path);
 		if (this.links.size === 0) return at;
 		for (let hops = 0; hops < 40; hops++) {
-			const link = [...this.links.keys()].find((known) => at === known || at.startsWith(`${known}/`));
-			if (link === undefined) return at;
-			at = this.links.get(link)! + at.slice(link.length);
+			const followed = this.#follow(at);
+			if (followed === null) return at;
+			at = followed;
 		}
 		return '';
+	}
+	#follow(at: string): string | null {
+		for (const [link, to] of this.links)
+			if (at.startsWith(link) && (at.length === link.length || at[link.length] === '/'))
+				return to + at.slice(link.length);
+		return null;
 	}
 
 	/** A symbolic link to a folder, in the place of whatever link was there. */
@@ -254,7 +263,8 @@ export class Disk {
 	}
 
 	isExecutable(path: string): boolean {
-		return (parseInt(this.get(path)?.mode ?? '0', 8) & 0o111) !== 0;
+		const file = this.get(path);
+		return file !== undefined && isExecutable(file);
 	}
 
 	/** A unit's file: the administrator's own before a package's. */

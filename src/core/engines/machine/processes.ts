@@ -1,6 +1,6 @@
 import { foresee, type Foreseen, type Script } from './foresee';
 import { NeverRests, runScript, type Ended, type ShellHost, type Spawn } from './shell';
-import type { DiskFile } from './disk';
+import { isExecutable, merged, type DiskFile } from './disk';
 import type { Machine } from './machine';
 
 /** A running program. `exit` ends it; `after` stops counting when it is gone. */
@@ -38,6 +38,10 @@ interface Started extends Omit<Spawn, 'cwd'> {
 
 /** Why a program cannot be run: it is not there, or may not be run. */
 type Refused = 'missing' | 'forbidden';
+interface Found {
+	readonly path: string;
+	readonly file: DiskFile;
+}
 
 /** Where a name leads along the usual PATH; null: nowhere. */
 const findProgram = (machine: Machine, name: string): string | null => {
@@ -47,17 +51,21 @@ const findProgram = (machine: Machine, name: string): string | null => {
 };
 
 /** The program behind a name, or why it cannot be run. */
-export function mayRun(machine: Machine, name: string): { readonly path: string; readonly file: DiskFile } | Refused {
+export function mayRun(machine: Machine, name: string): Found | Refused {
 	const path = findProgram(machine, name);
 	const file = path === null ? undefined : machine.disk.get(path);
 	if (!file) return 'missing';
-	return machine.disk.isExecutable(path!) ? { path: path!, file } : 'forbidden';
+	return isExecutable(file) ? { path: path!, file } : 'forbidden';
 }
 
 /** Runs what stands on the disk under a name: a script by its shell, anything else by its stand-in. Gives a way to end it. */
-export function spawn(machine: Machine, started: Started, onEnd: (ended: Ended) => void): () => void {
+export function spawn(
+	machine: Machine,
+	started: Started,
+	onEnd: (ended: Ended) => void,
+	found: Found | Refused = mayRun(machine, started.argv[0] ?? '')
+): () => void {
 	const [name = ''] = started.argv;
-	const found = mayRun(machine, name);
 	if (typeof found === 'string') {
 		const words = found === 'missing' ? 'not found' : 'Permission denied';
 		machine.after(STARTED_MS, () =>
@@ -81,9 +89,9 @@ export function spawn(machine: Machine, started: Started, onEnd: (ended: Ended) 
 		}
 		return spawn(machine, { ...started, argv: [interpreter, path, ...started.argv.slice(1)] }, onEnd);
 	}
-	const shell = SHELLS[merge(path)];
+	const shell = SHELLS[merged(path)];
 	if (shell) return runShell(machine, shell.isBash, started, onEnd);
-	const program = machine.programs.get(merge(path));
+	const program = machine.programs.get(merged(path));
 	if (!program) {
 		machine.unknown(`${path}: what it does is not known here; taken for a success`);
 		machine.after(STARTED_MS, () => onEnd({ code: 0, out: '', err: '' }));
@@ -91,8 +99,6 @@ export function spawn(machine: Machine, started: Started, onEnd: (ended: Ended) 
 	}
 	return runProgram(machine, program, started, onEnd);
 }
-
-const merge = (path: string): string => path.replace(/^\/(bin|sbin)\//, '/usr/$1/');
 
 function runProgram(machine: Machine, program: Program, started: Started, onEnd: (ended: Ended) => void): () => void {
 	let alive = true;
@@ -167,6 +173,8 @@ function runShell(machine: Machine, isBash: boolean, started: Started, onEnd: (e
 	return foreseen(machine, scripted, started.unit ?? null, onEnd) ?? inSteps(machine, scripted, started, onEnd);
 }
 
+/** A script is looked through ahead in vain so often. */
+const TRIED = 5;
 /** Looks and waits only: its end is one event, worked out again when the world changes meanwhile. Null: it does more. */
 function foreseen(
 	machine: Machine,
@@ -176,9 +184,11 @@ function foreseen(
 ): (() => void) | null {
 	const key = JSON.stringify([unit, script.name, script.args, script.text, [...script.env], [...machine.modules]]);
 	const remembered = machine.foreseen.get(key);
-	const first =
-		remembered?.version === machine.world.version ? remembered.result : foresee(script, hostOf(machine, unit));
-	machine.foreseen.set(key, { version: machine.world.version, result: first });
+	const { version } = machine.world;
+	// What has always done more will do so again: nothing is lost by going through it.
+	if ((remembered?.inVain ?? 0) > TRIED) return null;
+	const first = remembered?.version === version ? remembered.result : foresee(script, hostOf(machine, unit));
+	machine.foreseen.set(key, { version, result: first, inVain: first ? 0 : (remembered?.inVain ?? 0) + 1 });
 	if (!first) return null;
 	const sinceMs = machine.clock.nowMs;
 	let current: Foreseen = first;

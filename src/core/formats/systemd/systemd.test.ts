@@ -124,6 +124,22 @@ it('finds the first of two instants at which a clock shows one time, and none fo
 	);
 });
 
+it('tells the wall clock as the runtime does, at each minute of days on which zones are changed', () => {
+	for (const [zone, day] of [
+		['Europe/Berlin', '2026-10-25'],
+		['Australia/Lord_Howe', '2026-04-04'],
+		['America/St_Johns', '2026-03-08'],
+		// At one minute past midnight.
+		['Antarctica/Casey', '2020-10-03'],
+		['Atlantic/Faroe', '2026-12-24']
+	] as const) {
+		const asked = new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'medium' });
+		const from = Date.parse(`${day}T00:00:00Z`);
+		for (let utcMs = from - 3_600_000; utcMs < from + 90_000_000; utcMs += 59_000)
+			expect(wallClockMs(zone, utcMs)).toBe(Date.parse(`${asked.format(utcMs).replace(' ', 'T')}Z`));
+	}
+});
+
 it('finds the same times as one who tries every second of every day', () => {
 	/** The plain way: each time of each day, and whether it comes after. */
 	const slowly = (rule: CalendarRule, zone: string, afterUtcMs: number, count: number): number[] => {

@@ -1,3 +1,5 @@
+import { remembered } from '../../basics/remembered';
+
 /**
  * systemd unit files: how a setting's value is written and read back.
  * Source: systemd.syntax(7), systemd.service(5) "Command lines", systemd.unit(5) "Specifiers".
@@ -64,22 +66,12 @@ const ESCAPES: Record<string, string> = {
  * A command line as words: quotes, escapes, %% and $$ undone. `flags` are the prefix characters (-, +, !, :, @).
  * Null where systemd refuses the line (an unknown escape, an unclosed quote). Specifiers and variables stay as they are.
  */
-export function readExec(value: string): ReadExec | null {
-	let read = readExecs.get(value);
-	if (read === undefined) {
-		if (readExecs.size >= MOST_EXECS) readExecs.clear();
-		readExecs.set(value, (read = parseExec(value)));
-	}
-	return read;
-}
+export const readExec = remembered(500, parseExec);
 
 interface ReadExec {
 	readonly flags: string;
 	readonly words: readonly string[];
 }
-/** A rehearsal starts the same units hundreds of times. */
-const readExecs = new Map<string, ReadExec | null>();
-const MOST_EXECS = 500;
 
 function parseExec(value: string): ReadExec | null {
 	const flags = /^[-+!:@]*/.exec(value)![0];
@@ -120,32 +112,35 @@ function readEscape(text: string, at: number): { text: string; last: number } | 
 	return plain === undefined ? null : { text: plain, last: at };
 }
 
+const SPAN_UNITS_MS: Readonly<Record<string, number>> = {
+	ms: 1,
+	msec: 1,
+	s: 1e3,
+	sec: 1e3,
+	second: 1e3,
+	seconds: 1e3,
+	'': 1e3,
+	m: 6e4,
+	min: 6e4,
+	minutes: 6e4,
+	h: 36e5,
+	hr: 36e5,
+	hours: 36e5,
+	d: 864e5,
+	days: 864e5
+};
+
 /** A time span such as "2", "2s", "1min 30s", "500ms" in milliseconds; null when it is none. Source: systemd.time(7). */
-export function readTimeSpanMs(text: string): number | null {
+export const readTimeSpanMs = remembered(200, parseTimeSpanMs);
+
+function parseTimeSpanMs(text: string): number | null {
 	if (text === 'infinity') return Infinity;
-	const units: Record<string, number> = {
-		ms: 1,
-		msec: 1,
-		s: 1e3,
-		sec: 1e3,
-		second: 1e3,
-		seconds: 1e3,
-		'': 1e3,
-		m: 6e4,
-		min: 6e4,
-		minutes: 6e4,
-		h: 36e5,
-		hr: 36e5,
-		hours: 36e5,
-		d: 864e5,
-		days: 864e5
-	};
 	let totalMs = 0;
 	const parts = [...text.trim().matchAll(/(\d+(?:\.\d+)?)\s*([a-z]*)\s*/gy)];
 	if (parts.length === 0 || parts.map((p) => p[0]).join('') !== text.trim()) return null;
 	for (const part of parts) {
-		if (!Object.hasOwn(units, part[2]!)) return null;
-		totalMs += Number(part[1]) * units[part[2]!]!;
+		if (!Object.hasOwn(SPAN_UNITS_MS, part[2]!)) return null;
+		totalMs += Number(part[1]) * SPAN_UNITS_MS[part[2]!]!;
 	}
 	return totalMs;
 }

@@ -35,25 +35,39 @@ export function isTimeZone(zone: string): boolean {
 	}
 }
 
-const QUARTER_MS = 900_000;
-/** From then on no zone is changed but at a quarter of an hour. Source: tz database; the last was Newfoundland's, at one minute past. */
-const QUARTERS_SINCE_MS = Date.UTC(2012, 0, 1);
-/** By zone and quarter, ms ahead of UTC: asking the runtime costs more than all else that is reckoned with a time. */
-const offsets = new Map<string, Map<number, number>>();
+const DAY_MS = 86_400_000;
+const MINUTE_MS = 60_000;
+/** From then on no zone is changed twice within a week, nor but at a full minute. Source: tz database, its files gone through. */
+const STEADY_SINCE_MS = Date.UTC(2012, 0, 1);
+/** By zone, ms ahead of UTC: on whole days of UTC, null where one is changed; on such a day by the minute. */
+const offsets = new Map<string, { readonly days: Map<number, number | null>; readonly minutes: Map<number, number> }>();
 const MOST_OFFSETS = 50_000;
 
-/** The wall clock in `zone` at an instant, as ms of the same reading in UTC. */
+/** The wall clock in `zone` at an instant, as ms of the same reading in UTC. Asking the runtime costs more than all else that is reckoned with a time. */
 export function wallClockMs(zone: string, utcMs: number): number {
-	if (utcMs < QUARTERS_SINCE_MS) return askedWallClockMs(zone, utcMs);
+	if (utcMs < STEADY_SINCE_MS) return askedWallClockMs(zone, utcMs);
 	let known = offsets.get(zone);
-	if (!known) offsets.set(zone, (known = new Map()));
-	const quarter = Math.floor(utcMs / QUARTER_MS);
-	let offset = known.get(quarter);
+	if (!known) offsets.set(zone, (known = { days: new Map(), minutes: new Map() }));
+	const offset =
+		offsetOf(known.days, Math.floor(utcMs / DAY_MS), (day) => {
+			const [begins, ends] = [day, day + 1].map((of) => askedWallClockMs(zone, of * DAY_MS) - of * DAY_MS);
+			return begins === ends ? begins! : null;
+		}) ??
+		offsetOf(
+			known.minutes,
+			Math.floor(utcMs / MINUTE_MS),
+			(minute) => askedWallClockMs(zone, minute * MINUTE_MS) - minute * MINUTE_MS
+		);
+	return utcMs + offset;
+}
+
+function offsetOf<V extends number | null>(known: Map<number, V>, at: number, ask: (at: number) => V): V {
+	let offset = known.get(at);
 	if (offset === undefined) {
 		if (known.size > MOST_OFFSETS) known.clear();
-		known.set(quarter, (offset = askedWallClockMs(zone, utcMs) - utcMs));
+		known.set(at, (offset = ask(at)));
 	}
-	return utcMs + offset;
+	return offset;
 }
 
 function askedWallClockMs(zone: string, utcMs: number): number {

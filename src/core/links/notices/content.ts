@@ -226,18 +226,29 @@ const CURVE_MS = { before: 6 * HOUR_MS, after: 18 * HOUR_MS };
 /** The number that a cell begins with: "3.4 m" is 3.4. */
 const numberOf = (cell: string): number => parseFloat(cell.replace(',', '.'));
 
+const lastNamed = new WeakMap<Table, { heightAt: number; today: number; points: readonly CurvePoint[] }>();
+/** The points that stand in the table, by time; the same for a whole day. */
+function namedPoints(table: Table, heightAt: number, today: number): readonly CurvePoint[] {
+	const known = lastNamed.get(table);
+	if (known?.heightAt === heightAt && known.today === today) return known.points;
+	const times = timesOf(table, today);
+	const points = table.rows
+		.flatMap((row, n) => {
+			const time = times[n];
+			const value = numberOf(row[heightAt] ?? '');
+			return time && !Number.isNaN(value) ? [{ wallMs: time.wallMs, value, named: true }] : [];
+		})
+		.sort((a, b) => a.wallMs - b.wallMs);
+	lastNamed.set(table, { heightAt, today, points });
+	return points;
+}
+
 /** High and low water with half a cosine between: typical of open coasts; in shallow water and up rivers tides differ from it. */
 function curveOf(zone: Zone, table: Table, nowMs: number, wholeDay: boolean): Content {
 	const today = Math.floor(nowMs / DAY_MS);
 	const wallMs = wholeDay ? today * DAY_MS + CURVE_MS.before : nowMs;
 	const [, heightAt = -1] = columnsOf(zone, table).length >= 2 ? columnsOf(zone, table) : [0, 1];
-	const named = table.rows
-		.flatMap((row, n) => {
-			const time = timesOf(table, today)[n];
-			const value = numberOf(row[heightAt] ?? '');
-			return time && !Number.isNaN(value) ? [{ wallMs: time.wallMs, value, named: true }] : [];
-		})
-		.sort((a, b) => a.wallMs - b.wallMs);
+	const named = namedPoints(table, heightAt, today);
 	const from = wallMs - CURVE_MS.before;
 	const until = wallMs + CURVE_MS.after;
 	const points: CurvePoint[] = [];

@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { fromBase64, toBase64 } from '../../../formats/base64';
+import { remembered } from '../../../basics/remembered';
 import type { DiskFile } from '../disk';
 import type { Machine } from '../machine';
 import type { Process, Program } from '../processes';
@@ -11,6 +12,9 @@ import { ACCOUNT_PROGRAMS } from './accounts';
 type Simple = (process: Process, machine: Machine, args: readonly string[]) => number;
 
 const bytesOf = (file: DiskFile | undefined): Uint8Array => file?.bytes ?? new TextEncoder().encode(file?.text ?? '');
+const sizeOf = (file: DiskFile | undefined): number => file?.bytes?.length ?? bytesIn(file?.text ?? '');
+/** Bytes of a text: the same feed is measured each time that it is fetched. */
+const bytesIn = remembered(50, (text) => new TextEncoder().encode(text).length);
 const digests = new WeakMap<Uint8Array, string>();
 function digestOf(file: DiskFile | undefined): string {
 	const bytes = bytesOf(file);
@@ -144,7 +148,7 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		const text = (values.get('c') ?? '')
 			.replace('%04a', file.mode)
 			.replace('%a', file.mode.replace(/^0/, ''))
-			.replace('%s', String(isFolder ? 4096 : bytesOf(machine.disk.get(path)).length))
+			.replace('%s', String(isFolder ? 4096 : sizeOf(machine.disk.get(path))))
 			.replace('%U', user)
 			.replace('%G', group);
 		process.out(`${text}\n`);

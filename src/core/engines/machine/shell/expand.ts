@@ -19,6 +19,8 @@ export class Expander {
 
 	/** One word as the fields that a command gets: expanded, split at blanks, file names found. Source: 2.6. */
 	*fields(shell: Shell, word: Word): Step<string[]> {
+		const plain = plainText(shell, word);
+		if (plain !== null) return [plain];
 		const parted = yield* this.#fragments(shell, word);
 		return parted.flatMap((fragments) =>
 			fragments.length > 0 && fragments.every(isPlain)
@@ -29,6 +31,8 @@ export class Expander {
 
 	/** One word as a single text: for assignments, redirections, patterns' subjects. */
 	*text(shell: Shell, word: Word): Step<string> {
+		const plain = plainText(shell, word);
+		if (plain !== null) return plain;
 		const parted = yield* this.#fragments(shell, word);
 		return parted.map((fragments) => fragments.map(({ text }) => text).join('')).join(' ');
 	}
@@ -161,6 +165,23 @@ export class Expander {
 
 /** Neither parted at blanks nor a pattern: most words are. */
 const isPlain = ({ text, quoted }: Fragment): boolean => quoted || /^[^\s*?[\]\\]+$/.test(text);
+
+/** The one text that a word makes where nothing in it is parted, matched or run, as in most; null: it must be gone through. */
+function plainText(shell: Shell, word: Word): string | null {
+	let text = '';
+	for (const piece of word)
+		if (piece.kind === 'text') {
+			if (!isPlain(piece)) return null;
+			text += piece.text;
+		} else if (piece.kind === 'expand') {
+			const { name, index, length, operator } = piece.expansion;
+			if (index !== null || length || operator !== null || name === '@' || name === '*') return null;
+			const value = scalar(get(shell, name));
+			if (value === undefined || !isPlain({ text: value, quoted: piece.quoted })) return null;
+			text += value;
+		} else return null;
+	return word.length > 0 ? text : null;
+}
 
 /** At blanks that were not quoted. Source: 2.6.5, with the usual IFS. */
 function split(fragments: readonly Fragment[]): Fragment[][] {

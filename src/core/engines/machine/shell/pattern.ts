@@ -1,3 +1,5 @@
+import { remembered } from '../../../basics/remembered';
+
 /** Patterns of file names and cases. Source: POSIX.1-2017, Shell Command Language, 2.13. Quoted parts come escaped by a backslash. */
 function patternSource(pattern: string, anyChar = '[^]'): string {
 	let out = '';
@@ -25,16 +27,7 @@ function patternSource(pattern: string, anyChar = '[^]'): string {
 const escaped = (c: string): string => c.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&');
 
 /** Scripts ask for the same few patterns again and again. */
-const REMEMBERED = 500;
-const compiled = new Map<string, RegExp>();
-function expressionOf(pattern: string): RegExp {
-	let expression = compiled.get(pattern);
-	if (!expression) {
-		if (compiled.size >= REMEMBERED) compiled.clear();
-		compiled.set(pattern, (expression = new RegExp(`^(?:${patternSource(pattern)})$`, 'u')));
-	}
-	return expression;
-}
+const expressionOf = remembered(500, (pattern) => new RegExp(`^(?:${patternSource(pattern)})$`, 'u'));
 
 /** Whether the whole text fits a shell pattern. Source: POSIX.1-2017, XCU 2.13. */
 export const matches = (text: string, pattern: string): boolean => expressionOf(pattern).test(text);

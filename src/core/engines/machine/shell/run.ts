@@ -1,3 +1,4 @@
+import { remembered } from '../../../basics/remembered';
 import { parseShell } from './parse';
 import { BUILTINS } from './builtins';
 import { computeCondition, ConditionFault } from './conditions';
@@ -44,17 +45,8 @@ const MOST_TURNS = 20_000;
 const DEEPEST = 100;
 const expander = new Expander((shell, script) => captured(shell, script));
 
-const MOST_READ = 200;
-const read = new Map<string, ReturnType<typeof parseShell>>();
 /** A timer runs the same script hundreds of times a week. */
-function readOnce(text: string): ReturnType<typeof parseShell> {
-	let known = read.get(text);
-	if (!known) {
-		if (read.size >= MOST_READ) read.clear();
-		read.set(text, (known = parseShell(text)));
-	}
-	return known;
-}
+const readOnce = remembered(200, parseShell);
 
 /**
  * A script as a generator: it yields each program that it wants to be run, and gives its exit code. Time passes only in programs.
@@ -199,6 +191,7 @@ function* command(shell: Shell, one: Command): Step<void> {
 		shell.status = 0;
 		return;
 	}
+	if (one.redirects.length === 0) return yield* compound(shell, one);
 	const files = yield* redirected(shell, one.redirects);
 	if (!files) return;
 	try {

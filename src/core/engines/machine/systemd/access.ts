@@ -30,8 +30,10 @@ export function accessOf(files: UnitFiles, knewDriver: (unit: string, module: st
 	/** As somebody who is not the administrator. */
 	const runsAsOther = (unit: string): boolean =>
 		files.isOn(unit, 'DynamicUser') || (files.value(unit, 'User') ?? 'root') !== 'root';
-	const ownFolders = (unit: string): string[] =>
-		Object.entries(OWN_FOLDERS).flatMap(([key, base]) => files.words(unit, key).map((name) => base + name));
+	const openedTo = (unit: string): string[] => [
+		...Object.entries(OWN_FOLDERS).flatMap(([key, base]) => files.words(unit, key).map((name) => base + name)),
+		...files.words(unit, 'ReadWritePaths').map((word) => word.replace(/^[-+]+/, ''))
+	];
 	const mayUse: Access['mayUse'] = (unit, group, device) => {
 		if (unit === null || !runsAsOther(unit)) return null;
 		if (![...files.words(unit, 'SupplementaryGroups'), files.value(unit, 'Group')].includes(group))
@@ -53,11 +55,7 @@ export function accessOf(files: UnitFiles, knewDriver: (unit: string, module: st
 		mayWrite(unit, path) {
 			if (unit === null) return null;
 			if (below(path, SOUND.folder)) return mayUse(unit, SOUND.group, SOUND.device);
-			const own = [
-				...ownFolders(unit),
-				...files.words(unit, 'ReadWritePaths').map((word) => word.replace(/^[-+]+/, ''))
-			];
-			const opened = own.find((folder) => below(path, folder));
+			const opened = openedTo(unit).find((folder) => below(path, folder));
 			if (opened !== undefined) {
 				// What is made writable for a unit must still let its user in.
 				const mode = parseInt(files.machine.disk.folderModes.get(opened) ?? '0777', 8);

@@ -2,6 +2,7 @@ import { OWN_FOLDERS } from './access';
 import { readExec } from '../../../formats/systemd/unit';
 import type { Machine } from '../machine';
 import { mayRun, spawn } from '../processes';
+import type { Ended } from '../shell';
 import type { UnitFiles } from './unitFiles';
 
 /** From a program's end to what systemd does about it. Typical. */
@@ -111,11 +112,11 @@ function execute(
 	onExit: (code: number, why: string) => void
 ): void {
 	const path = argv[0] ?? '';
-	const refused = mayRun(machine, path);
+	const found = mayRun(machine, path);
 	const env = files.environment(name);
-	if (typeof refused === 'string') {
-		machine.say(refused === 'missing' ? 'program-missing' : 'program-forbidden', 'bad', { path });
-		const why = `${path} ${refused === 'missing' ? 'is not on the endpoint' : 'may not be run: its mode forbids it'}`;
+	if (typeof found === 'string') {
+		machine.say(found === 'missing' ? 'program-missing' : 'program-forbidden', 'bad', { path });
+		const why = `${path} ${found === 'missing' ? 'is not on the endpoint' : 'may not be run: its mode forbids it'}`;
 		return machine.after(20, () => onExit(203, why));
 	}
 	if (typeof env === 'string') {
@@ -125,7 +126,7 @@ function execute(
 	let alive = true;
 	// With a plus it has all rights, whoever the unit runs as. Source: systemd.service(5), "Command lines", table 1.
 	const unit = flags.includes('+') ? null : name;
-	const kill = spawn(machine, { argv, env, stdin: '', unit }, ({ code, out, err }) => {
+	const ended = ({ code, out, err }: Ended): void => {
 		if (!alive) return;
 		for (const line of `${out}${err}`.split('\n')) if (line !== '') machine.log(name, line);
 		const last = err.trim().split('\n').at(-1)!;
@@ -134,7 +135,8 @@ function execute(
 		machine.after(NOTICED_MS, () => {
 			if (alive) onExit(code, last);
 		});
-	});
+	};
+	const kill = spawn(machine, { argv, env, stdin: '', unit }, ended, found);
 	it.kill = () => {
 		alive = false;
 		kill();

@@ -122,22 +122,21 @@ const asLocal = (wallMs: number): string => new Date(wallMs).toISOString().repla
 
 /** What goes on at an instant or comes within so many days, the earliest first. */
 export const comingUp = (events: readonly Happening[], nowUtcMs: number, days: number, most: number): Coming[] =>
-	withinHour(events, Math.floor(nowUtcMs / HOUR_MS), days)
+	withinDay(events, Math.floor(nowUtcMs / DAY_MS), days)
 		.filter(
 			({ fromUtcMs, untilUtcMs }) =>
 				Math.max(untilUtcMs, fromUtcMs + 1) > nowUtcMs && fromUtcMs < nowUtcMs + days * DAY_MS
 		)
 		.slice(0, most);
 
-const HOUR_MS = 3_600_000;
-const lately = new WeakMap<readonly Happening[], { hour: number; days: number; found: Coming[] }>();
+const lately = new WeakMap<readonly Happening[], { day: number; days: number; found: Coming[] }>();
 
-/** All that is or begins within so many days from some instant of an hour on; a page looks again and again within one. */
-function withinHour(events: readonly Happening[], hour: number, days: number): Coming[] {
+/** All that is or begins within so many days from some instant of a day on; a page looks again and again within one. */
+function withinDay(events: readonly Happening[], day: number, days: number): Coming[] {
 	const before = lately.get(events);
-	if (before?.hour === hour && before.days === days) return before.found;
-	const from = hour * HOUR_MS;
-	const windowEndUtcMs = from + HOUR_MS + days * DAY_MS;
+	if (before?.day === day && before.days === days) return before.found;
+	const from = day * DAY_MS;
+	const windowEndUtcMs = from + DAY_MS + days * DAY_MS;
 	const found = events
 		.flatMap(({ title, place, wholeDay, wallMs, zone, lengthMs, rrule, exceptWallMs }): Coming[] => {
 			const starts = rrule
@@ -167,6 +166,6 @@ function withinHour(events: readonly Happening[], hour: number, days: number): C
 		})
 		.filter(({ fromUtcMs, untilUtcMs }) => Math.max(untilUtcMs, fromUtcMs + 1) > from && fromUtcMs < windowEndUtcMs)
 		.sort((a, b) => a.fromUtcMs - b.fromUtcMs);
-	lately.set(events, { hour, days, found });
+	lately.set(events, { day, days, found });
 	return found;
 }
