@@ -50,10 +50,9 @@ export class Machine {
 	/** Counts what changes of all that a script could look at. */
 	readonly world = new World();
 	/** Scripts that only look and wait, with what came of them while the world was as it was. */
-	readonly foreseen = new Map<
-		string,
-		{ readonly version: number; readonly result: Foreseen | null; readonly inVain: number }
-	>();
+	readonly foreseen = new Map<string, { readonly version: number; readonly result: Foreseen | null }>();
+	/** How often in a row a script of a unit was looked through ahead, and did more than look and wait. */
+	readonly foreseenInVain = new Map<string, number>();
 	/** What is taken for granted because nobody has told. */
 	readonly assumed = new Set<string>();
 	/** What was met and cannot be simulated. */

@@ -182,13 +182,16 @@ function foreseen(
 	unit: string | null,
 	onEnd: (ended: Ended) => void
 ): (() => void) | null {
-	const key = JSON.stringify([unit, script.name, script.args, script.text, [...script.env], [...machine.modules]]);
+	const who = `${unit} ${script.name}`;
+	const inVain = machine.foreseenInVain.get(who) ?? 0;
+	// What has always done more will do so again: nothing is lost by going through it.
+	if (inVain > TRIED) return null;
+	const key = JSON.stringify([who, script.args, script.text, [...script.env], [...machine.modules]]);
 	const remembered = machine.foreseen.get(key);
 	const { version } = machine.world;
-	// What has always done more will do so again: nothing is lost by going through it.
-	if ((remembered?.inVain ?? 0) > TRIED) return null;
 	const first = remembered?.version === version ? remembered.result : foresee(script, hostOf(machine, unit));
-	machine.foreseen.set(key, { version, result: first, inVain: first ? 0 : (remembered?.inVain ?? 0) + 1 });
+	machine.foreseen.set(key, { version, result: first });
+	machine.foreseenInVain.set(who, first ? 0 : inVain + 1);
 	if (!first) return null;
 	const sinceMs = machine.clock.nowMs;
 	let current: Foreseen = first;

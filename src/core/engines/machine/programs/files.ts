@@ -76,6 +76,23 @@ function input(process: Process, machine: Machine, rest: readonly string[]): str
 	return text;
 }
 
+const two = (n: number): string => String(n).padStart(2, '0');
+/** What date prints for a letter behind a percent sign: of the clock on the wall, and of the instant. */
+const DATE_PARTS: Readonly<Record<string, (wall: Date, utcMs: number) => string>> = {
+	u: (wall) => String(((wall.getUTCDay() + 6) % 7) + 1),
+	H: (wall) => two(wall.getUTCHours()),
+	M: (wall) => two(wall.getUTCMinutes()),
+	S: (wall) => two(wall.getUTCSeconds()),
+	Y: (wall) => String(wall.getUTCFullYear()),
+	m: (wall) => two(wall.getUTCMonth() + 1),
+	d: (wall) => two(wall.getUTCDate()),
+	s: (_, utcMs) => String(Math.floor(utcMs / 1000)),
+	z(wall, utcMs) {
+		const aheadMin = Math.round((wall.getTime() - utcMs) / 60_000);
+		return `${aheadMin < 0 ? '-' : '+'}${two(Math.floor(Math.abs(aheadMin) / 60))}${two(Math.abs(aheadMin) % 60)}`;
+	}
+};
+
 const SIMPLE: Readonly<Record<string, Simple>> = {
 	cat(process, machine, args) {
 		const text = input(process, machine, args);
@@ -318,26 +335,14 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 	},
 	/** The wall clock of the endpoint, by the formats that scripts of ours ask for. */
 	date(process, machine, args) {
-		const now = new Date(machine.wallClockMs);
-		const two = (n: number): string => String(n).padStart(2, '0');
-		const offsetMin = Math.round((machine.wallClockMs - machine.believedUtcMs) / 60_000);
-		const parts: Readonly<Record<string, string>> = {
-			u: String(((now.getUTCDay() + 6) % 7) + 1),
-			H: two(now.getUTCHours()),
-			M: two(now.getUTCMinutes()),
-			S: two(now.getUTCSeconds()),
-			Y: String(now.getUTCFullYear()),
-			m: two(now.getUTCMonth() + 1),
-			d: two(now.getUTCDate()),
-			s: String(Math.floor(machine.believedUtcMs / 1000)),
-			z: `${offsetMin < 0 ? '-' : '+'}${two(Math.floor(Math.abs(offsetMin) / 60))}${two(Math.abs(offsetMin) % 60)}`
-		};
 		const format = args.find((arg) => arg.startsWith('+'))?.slice(1);
-		if (format === undefined || [...format.matchAll(/%(.)/g)].some(([, letter]) => !(letter! in parts))) {
+		if (format === undefined || [...format.matchAll(/%(.)/g)].some(([, letter]) => !(letter! in DATE_PARTS))) {
 			machine.unknown(`date ${args.join(' ')}`);
 			return 1;
 		}
-		process.out(`${format.replace(/%(.)/g, (_, letter: string) => parts[letter]!)}\n`);
+		const { wallClockMs: wallMs, believedUtcMs: utcMs } = machine;
+		const wall = new Date(wallMs);
+		process.out(`${format.replace(/%(.)/g, (_, letter: string) => DATE_PARTS[letter]!(wall, utcMs))}\n`);
 		return 0;
 	},
 	/** The root as it is mounted; a layer in memory comes only with the restart after it was asked for. */

@@ -13,7 +13,7 @@ export interface Access {
 }
 
 /** Folders that a unit asks for, by setting, and where they lie: made for it, and writable whatever else is closed. Source: systemd.exec(5). */
-export const OWN_FOLDERS = { StateDirectory: '/var/lib/', RuntimeDirectory: '/run/' } as const;
+const OWN_FOLDERS = { StateDirectory: '/var/lib/', RuntimeDirectory: '/run/' } as const;
 /** ProtectSystem=true closes these; full adds /etc; strict closes all but the kernel's own. */
 const CLOSED: Readonly<Record<string, readonly string[]>> = {
 	full: ['/usr', '/boot', '/efi', '/etc'],
@@ -25,15 +25,22 @@ const SOUND = { folder: '/dev/snd', group: 'audio', device: 'char-alsa' };
 const MODULES: Readonly<Record<string, string>> = { 'char-alsa': 'snd', 'char-drm': 'drm' };
 const below = (path: string, folder: string): boolean => path === folder || path.startsWith(`${folder}/`);
 
+/** The folders that a unit asks for. */
+export const ownFoldersOf = (files: UnitFiles, unit: string): readonly string[] =>
+	files.made('own folders', unit, () =>
+		Object.entries(OWN_FOLDERS).flatMap(([key, base]) => files.words(unit, key).map((name) => base + name))
+	);
+
 /** What a unit's settings let its programs read and write. Source: systemd.exec(5), systemd 252. */
 export function accessOf(files: UnitFiles, knewDriver: (unit: string, module: string) => boolean): Access {
 	/** As somebody who is not the administrator. */
 	const runsAsOther = (unit: string): boolean =>
 		files.isOn(unit, 'DynamicUser') || (files.value(unit, 'User') ?? 'root') !== 'root';
-	const openedTo = (unit: string): string[] => [
-		...Object.entries(OWN_FOLDERS).flatMap(([key, base]) => files.words(unit, key).map((name) => base + name)),
-		...files.words(unit, 'ReadWritePaths').map((word) => word.replace(/^[-+]+/, ''))
-	];
+	const openedTo = (unit: string): readonly string[] =>
+		files.made('opened', unit, () => [
+			...ownFoldersOf(files, unit),
+			...files.words(unit, 'ReadWritePaths').map((word) => word.replace(/^[-+]+/, ''))
+		]);
 	const mayUse: Access['mayUse'] = (unit, group, device) => {
 		if (unit === null || !runsAsOther(unit)) return null;
 		if (![...files.words(unit, 'SupplementaryGroups'), files.value(unit, 'Group')].includes(group))

@@ -1,4 +1,4 @@
-import { OWN_FOLDERS } from './access';
+import { ownFoldersOf } from './access';
 import { readExec } from '../../../formats/systemd/unit';
 import type { Machine } from '../machine';
 import { mayRun, spawn } from '../processes';
@@ -53,8 +53,7 @@ export function beginService(manager: Manager, name: string, it: Service): void 
 		return manager.failed(name);
 	}
 	it.state = 'active';
-	for (const [key, base] of Object.entries(OWN_FOLDERS))
-		for (const folder of files.words(name, key)) machine.disk.makeFolder(base + folder);
+	for (const folder of ownFoldersOf(files, name)) machine.disk.makeFolder(folder);
 	const run = ++it.run;
 	const of = (key: string, role: Role): Command[] => files.values(name, key).map((value) => ({ value, role }));
 	const commands = [

@@ -25,10 +25,20 @@ export class UnitFiles {
 	#entries = new Map<string, UnitEntry[]>();
 	#settings = new Map<string, Settings>();
 	#judged = new Set<string>();
+	readonly #made = new Map<string, Map<string, unknown>>();
 
 	constructor(readonly machine: Machine) {}
 
+	/** Something made of a unit's settings, until they are read anew. */
+	made<V>(what: string, name: string, make: () => V): V {
+		let of = this.#made.get(what);
+		if (!of) this.#made.set(what, (of = new Map()));
+		if (!of.has(name)) of.set(name, make());
+		return of.get(name) as V;
+	}
+
 	forget(): void {
+		this.#made.clear();
 		this.#entries.clear();
 		this.#settings.clear();
 	}
