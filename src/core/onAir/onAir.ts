@@ -37,8 +37,24 @@ interface Window {
 	readonly until: number;
 }
 
+/** By book the days that were looked at last: who asks what is on asks again soon. */
+const lately = new WeakMap<Rulebook, Map<string, readonly Window[]>>();
+const MOST_DAYS = 8;
+
 /** Windows of all lines that reach into a day, in the lines' order: those of the day itself, and those of the day before that go on. */
-function windowsOf(book: Rulebook, day: number, offsetMin: number): Window[] {
+function windowsOf(book: Rulebook, day: number, offsetMin: number): readonly Window[] {
+	let days = lately.get(book);
+	if (!days) lately.set(book, (days = new Map()));
+	const key = `${day} ${offsetMin}`;
+	let windows = days.get(key);
+	if (!windows) {
+		if (days.size >= MOST_DAYS) days.clear();
+		days.set(key, (windows = findWindows(book, day, offsetMin)));
+	}
+	return windows;
+}
+
+function findWindows(book: Rulebook, day: number, offsetMin: number): Window[] {
 	const days = [dayFacts(day), dayFacts(day - 1)] as const;
 	const rows = book.sun.length ? days.map(({ monthDay }) => sunOn(book.sun, monthDay)) : [];
 	const minuteOf = ({ by, min }: LineMoment, n: number): number => {
@@ -133,7 +149,7 @@ export function resolve(book: Rulebook, fromUtcMs: number, untilUtcMs: number): 
 		for (const offset of new Set([known, begins, ends])) {
 			const at = (minute: number): unknown => wanted.add(midnight + (minute - offset) * MINUTE_MS);
 			edgesOf(windowsOf(book, day, offset)).forEach(at);
-			// No zone changes its clock at another time than a quarter of an hour.
+			// No zone changes its clock at another time than a quarter of an hour, but Casey's, until 2022. Source: tz database.
 			for (let minute = 0; minute <= DAY_MIN; minute += 15) at(minute);
 		}
 		for (const utcMs of [...wanted].sort((a, b) => a - b)) look(utcMs, () => onAirAt(book, utcMs));

@@ -48,7 +48,11 @@ const sizeOf = (file: { readonly text: string; readonly bytes: Uint8Array | null
 	file?.bytes?.length ?? file?.text.length ?? 0;
 
 /** Merged since Debian 12: what stands in /bin stands in /usr/bin. */
-export const merged = (path: string): string => (/^\/(?:bin|sbin|lib)\//.test(path) ? `/usr${path}` : path);
+export const merged = (path: string): string =>
+	path.startsWith('/bin/') || path.startsWith('/sbin/') || path.startsWith('/lib/') ? `/usr${path}` : path;
+/** Whether a path is another one, or lies below it. */
+export const isBelow = (path: string, folder: string): boolean =>
+	path.startsWith(folder) && (path.length === folder.length || path[folder.length] === '/');
 const UNIT_FOLDERS = ['/etc/systemd/system/', '/usr/lib/systemd/system/'];
 
 /** The endpoint's own disk: files with their modes and owners, folders, what is installed, what is enabled. */
@@ -101,9 +105,7 @@ export class Disk {
 		return '';
 	}
 	#follow(at: string): string | null {
-		for (const [link, to] of this.links)
-			if (at.startsWith(link) && (at.length === link.length || at[link.length] === '/'))
-				return to + at.slice(link.length);
+		for (const [link, to] of this.links) if (isBelow(at, link)) return to + at.slice(link.length);
 		return null;
 	}
 
@@ -205,7 +207,8 @@ export class Disk {
 	}
 
 	#mount(path: string): Mount | undefined {
-		return this.mounts.find(({ prefix }) => path === prefix || path.startsWith(`${prefix}/`));
+		for (const mount of this.mounts) if (isBelow(path, mount.prefix)) return mount;
+		return undefined;
 	}
 
 	/** Text of a file; what the kernel shows as well. */

@@ -33,6 +33,14 @@ interface MachineOptions {
 	readonly tracks?: readonly TrackKind[];
 }
 
+/** A script that loops for ever, or is run hundreds of times a day: what it does, as long as its text on the disk is this. */
+interface ByHeart {
+	readonly text: string;
+	readonly program: Program;
+	/** Whether it would look, and do nothing; absent: nobody knows. */
+	readonly idles?: () => boolean;
+}
+
 /** The simulated endpoint: a disk, a bench, a clock, and a timeline of what happens. It never sees the plan. */
 export class Machine {
 	/** For links that read YAML: they are in every page, the package is not. */
@@ -41,8 +49,8 @@ export class Machine {
 	readonly offers: Offers = {};
 	/** Stand-ins for other people's programs, by the path at which a package brings them. */
 	readonly programs = new Map<string, Program>();
-	/** Scripts that loop for ever, known by heart: what they do, as long as their text on the disk is this. */
-	readonly byHeart = new Map<string, { readonly text: string; readonly program: Program }>();
+	/** By their path. */
+	readonly byHeart = new Map<string, ByHeart>();
 	/** What can be fetched: each is asked in turn, and gives null for an address that is not its own. */
 	readonly web: ((address: string) => WebAnswer | null)[] = [];
 	/** What units have written to the log since power came, the latest last. */

@@ -16,8 +16,6 @@ export interface Signals {
 	'unit-skipped': string;
 	/** Somebody asks systemctl for a unit to be started or stopped. */
 	'unit-asked': { readonly verb: 'start' | 'stop'; readonly unit: string };
-	/** A unit ended and nothing starts it again. */
-	'unit-ended': { readonly unit: string; readonly code: number };
 }
 
 /** What a unit asks to be mounted. */

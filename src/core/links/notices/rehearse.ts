@@ -75,12 +75,13 @@ function rehearseAlive(machine: Machine): void {
 		disk.remove(MISSED_PATH);
 		crashes.delete(machine);
 	});
+	const isAlive = (): boolean => (crashes.get(machine)?.size ?? 0) > 0;
 	machine.byHeart.set(ALIVE_PATH, {
 		text: `${ALIVE.join('\n')}\n`,
+		idles: () => isAlive() && disk.get(MISSED_PATH) === undefined,
 		program: (process) => {
-			const isAlive = (crashes.get(machine)?.size ?? 0) > 0;
 			const onTrial = disk.get(CONTENT_TRYING) !== undefined;
-			if (onTrial || isAlive || !machine.systemd.isActive(PLAYER_UNIT)) disk.remove(MISSED_PATH);
+			if (onTrial || isAlive() || !machine.systemd.isActive(PLAYER_UNIT)) disk.remove(MISSED_PATH);
 			else {
 				const times = Number(disk.read(MISSED_PATH) ?? 0) + 1;
 				if (times < MOST_MISSED) disk.put(MISSED_PATH, { text: `${times}\n`, bytes: null });

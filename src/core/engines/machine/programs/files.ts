@@ -92,6 +92,14 @@ const DATE_PARTS: Readonly<Record<string, (wall: Date, utcMs: number) => string>
 		return `${aheadMin < 0 ? '-' : '+'}${two(Math.floor(Math.abs(aheadMin) / 60))}${two(Math.abs(aheadMin) % 60)}`;
 	}
 };
+/** "+%H:%M" in its parts; null: it asks for what is not known here. */
+const dateParts = remembered(50, (format) => {
+	const parts = format
+		.slice(1)
+		.split(/(%.)/)
+		.map((part) => (/^%./.test(part) ? DATE_PARTS[part[1]!] : part));
+	return format === '' || parts.includes(undefined) ? null : (parts as Exclude<(typeof parts)[number], undefined>[]);
+});
 
 const SIMPLE: Readonly<Record<string, Simple>> = {
 	cat(process, machine, args) {
@@ -335,14 +343,14 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 	},
 	/** The wall clock of the endpoint, by the formats that scripts of ours ask for. */
 	date(process, machine, args) {
-		const format = args.find((arg) => arg.startsWith('+'))?.slice(1);
-		if (format === undefined || [...format.matchAll(/%(.)/g)].some(([, letter]) => !(letter! in DATE_PARTS))) {
+		const parts = dateParts(args.find((arg) => arg.startsWith('+')) ?? '');
+		if (!parts) {
 			machine.unknown(`date ${args.join(' ')}`);
 			return 1;
 		}
-		const { wallClockMs: wallMs, believedUtcMs: utcMs } = machine;
-		const wall = new Date(wallMs);
-		process.out(`${format.replace(/%(.)/g, (_, letter: string) => DATE_PARTS[letter]!(wall, utcMs))}\n`);
+		const { wallClockMs, believedUtcMs } = machine;
+		const wall = new Date(wallClockMs);
+		process.out(`${parts.map((part) => (typeof part === 'string' ? part : part(wall, believedUtcMs))).join('')}\n`);
 		return 0;
 	},
 	/** The root as it is mounted; a layer in memory comes only with the restart after it was asked for. */
@@ -363,8 +371,6 @@ const sleep: Program = (process) => {
 
 /** Not for everybody's path. */
 const IN_SBIN = ['useradd', 'chpasswd'];
-/** How long one of them takes: next to nothing, on a card. Typical. */
-const TAKES_MS = 1;
 
 /** Puts the stand-ins for programs that only look at or change files under /usr/bin. Source: POSIX.1-2017, XCU 4; coreutils 9. */
 export function addFilePrograms(machine: Machine): void {
@@ -376,7 +382,7 @@ export function addFilePrograms(machine: Machine): void {
 	});
 	for (const [name, run] of Object.entries({ ...SIMPLE, ...ACCOUNT_PROGRAMS }))
 		machine.programs.set(`/usr/${IN_SBIN.includes(name) ? 'sbin' : 'bin'}/${name}`, (process) =>
-			process.after(TAKES_MS, () => process.exit(run(process, machine, process.argv.slice(1))))
+			process.exit(run(process, machine, process.argv.slice(1)))
 		);
 	machine.programs.set('/usr/bin/sleep', sleep);
 }

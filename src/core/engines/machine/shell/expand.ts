@@ -164,7 +164,8 @@ export class Expander {
 }
 
 /** Neither parted at blanks nor a pattern: most words are. */
-const isPlain = ({ text, quoted }: Fragment): boolean => quoted || /^[^\s*?[\]\\]+$/.test(text);
+const isPlain = ({ text, quoted }: Fragment): boolean =>
+	quoted || /^[^\s*?[\]\\]+$/.test(text) || text === '[' || text === ']';
 
 /** The one text that a word makes where nothing in it is parted, matched or run, as in most; null: it must be gone through. */
 function plainText(shell: Shell, word: Word): string | null {

@@ -144,8 +144,10 @@ export const elements = (value: Value | undefined): string[] =>
 			? [...value.entries()].sort(([a], [b]) => a - b).map(([, element]) => element)
 			: [value];
 
+const IS_RESOLVED = /^(?:\/[^/.][^/]*)+$/;
 /** An absolute path without "." and "..", from where the shell stands. */
 export const resolvePath = (shell: Pick<Shell, 'cwd'>, path: string): string => {
+	if (IS_RESOLVED.test(path)) return path;
 	const steps: string[] = [];
 	for (const step of (path.startsWith('/') ? path : `${shell.cwd}/${path}`).split('/')) {
 		if (step === '..') steps.pop();

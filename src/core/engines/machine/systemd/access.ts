@@ -1,3 +1,4 @@
+import { isBelow } from '../disk';
 import type { UnitFiles } from './unitFiles';
 
 /** What a unit's own settings let its programs do. Source: systemd.exec(5), systemd.resource-control(5). */
@@ -23,7 +24,6 @@ const CLOSED: Readonly<Record<string, readonly string[]>> = {
 const SOUND = { folder: '/dev/snd', group: 'audio', device: 'char-alsa' };
 /** Kinds of devices that the kernel knows only once a module is there. */
 const MODULES: Readonly<Record<string, string>> = { 'char-alsa': 'snd', 'char-drm': 'drm' };
-const below = (path: string, folder: string): boolean => path === folder || path.startsWith(`${folder}/`);
 
 /** The folders that a unit asks for. */
 export const ownFoldersOf = (files: UnitFiles, unit: string): readonly string[] =>
@@ -61,8 +61,8 @@ export function accessOf(files: UnitFiles, knewDriver: (unit: string, module: st
 		mayRead: (unit, mode) => unit === null || !runsAsOther(unit) || (parseInt(mode, 8) & OTHERS_READ) !== 0,
 		mayWrite(unit, path) {
 			if (unit === null) return null;
-			if (below(path, SOUND.folder)) return mayUse(unit, SOUND.group, SOUND.device);
-			const opened = openedTo(unit).find((folder) => below(path, folder));
+			if (isBelow(path, SOUND.folder)) return mayUse(unit, SOUND.group, SOUND.device);
+			const opened = openedTo(unit).find((folder) => isBelow(path, folder));
 			if (opened !== undefined) {
 				// What is made writable for a unit must still let its user in.
 				const mode = parseInt(files.machine.disk.folderModes.get(opened) ?? '0777', 8);
@@ -71,8 +71,8 @@ export function accessOf(files: UnitFiles, knewDriver: (unit: string, module: st
 			if (runsAsOther(unit)) return 'Permission denied';
 			const wish = files.value(unit, 'ProtectSystem') ?? 'no';
 			const closed = /^(?:yes|true|1|on)$/.test(wish) ? ['/usr', '/boot', '/efi'] : (CLOSED[wish] ?? []);
-			const isKernels = ['/dev', '/proc', '/sys'].some((folder) => below(path, folder));
-			return !isKernels && closed.some((folder) => below(path, folder)) ? 'Read-only file system' : null;
+			const isKernels = ['/dev', '/proc', '/sys'].some((folder) => isBelow(path, folder));
+			return !isKernels && closed.some((folder) => isBelow(path, folder)) ? 'Read-only file system' : null;
 		}
 	};
 }

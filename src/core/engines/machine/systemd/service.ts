@@ -150,7 +150,6 @@ function endService(manager: Manager, name: string, it: Service, code: number): 
 	if (code === 0) manager.reach(name);
 	const restart = files.value(name, 'Restart') ?? 'no';
 	if (stays || (restart !== 'always' && !(restart === 'on-failure' && code !== 0))) {
-		machine.emit('unit-ended', { unit: name, code });
 		if (code !== 0) manager.failed(name);
 		return;
 	}

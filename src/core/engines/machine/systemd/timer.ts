@@ -1,8 +1,24 @@
 import { nextElapses, readCalendar } from '../../../formats/systemd/calendar';
+import { readExec } from '../../../formats/systemd/unit';
+import type { Machine } from '../machine';
+import { mayRun } from '../processes';
 import type { Manager } from './service';
+import type { UnitFiles } from './unitFiles';
 
 /** Where systemd keeps when a persistent timer went off last. Source: systemd.timer(5), Persistent=. */
 const stampPath = (timer: string): string => `/var/lib/systemd/timers/stamp-${timer}`;
+
+/** Whether a service is one script alone, known by heart, that would look and do nothing. */
+function wouldIdle(machine: Machine, files: UnitFiles, unit: string): boolean {
+	const commands = ['ExecCondition', 'ExecStartPre', 'ExecStart', 'ExecStartPost'].flatMap((key) =>
+		files.values(unit, key)
+	);
+	const path = (commands.length === 1 && readExec(commands[0]!)?.words[0]) || '';
+	const known = machine.byHeart.get(path);
+	if (!known?.idles?.()) return false;
+	const found = mayRun(machine, path);
+	return typeof found !== 'string' && found.file.text === known.text;
+}
 
 /** Arms a timer: by the calendar, by the time since the start, or by the time since its unit was last started. */
 export function startTimer({ machine, files, start }: Manager, name: string): void {
@@ -18,9 +34,11 @@ export function startTimer({ machine, files, start }: Manager, name: string): vo
 	const stamp = (): void => {
 		if (isPersistent) machine.disk.put(stampPath(name), { text: String(machine.believedUtcMs), bytes: null });
 	};
+	let wasStarted = false;
 	const fire = (): void => {
 		stamp();
-		start(target);
+		if (!wasStarted || !wouldIdle(machine, files, target)) start(target);
+		wasStarted = true;
 		const again = files.spanMs(name, 'OnUnitActiveSec');
 		if (again !== null) machine.after(again, fire);
 	};

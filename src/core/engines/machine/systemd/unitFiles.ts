@@ -20,6 +20,15 @@ function settingsOf(entries: readonly UnitEntry[]): Settings {
 	return settings;
 }
 
+/** Source: systemd.unit(5), CONDITIONS AND ASSERTS. */
+const CONDITIONS: readonly (readonly [string, (disk: Machine['disk'], path: string) => boolean])[] = [
+	['ConditionPathExists', (disk, path) => disk.kind(path) !== null],
+	['ConditionPathExistsGlob', (disk, path) => globbed(disk, path)],
+	['ConditionPathIsDirectory', (disk, path) => disk.kind(path) === 'folder'],
+	['ConditionFileNotEmpty', (disk, path) => (disk.read(path) ?? '') !== '' || (disk.get(path)?.bytes?.length ?? 0) > 0],
+	['ConditionFileIsExecutable', (disk, path) => disk.isExecutable(path)]
+];
+
 /** What units say, read once for each start; a change on the disk counts from the next one, or from daemon-reload. */
 export class UnitFiles {
 	#entries = new Map<string, UnitEntry[]>();
@@ -100,19 +109,11 @@ export class UnitFiles {
 		return env;
 	}
 
-	/** The first of a unit's conditions that does not hold; null: all do. Source: systemd.unit(5), CONDITIONS AND ASSERTS. */
+	/** The first of a unit's conditions that does not hold; null: all do. */
 	unmet(name: string): string | null {
-		const { disk } = this.machine;
-		const holds: Readonly<Record<string, (path: string) => boolean>> = {
-			ConditionPathExists: (path) => disk.kind(path) !== null,
-			ConditionPathExistsGlob: (path) => globbed(disk, path),
-			ConditionPathIsDirectory: (path) => disk.kind(path) === 'folder',
-			ConditionFileNotEmpty: (path) => (disk.read(path) ?? '') !== '' || (disk.get(path)?.bytes?.length ?? 0) > 0,
-			ConditionFileIsExecutable: (path) => disk.isExecutable(path)
-		};
-		for (const [key, test] of Object.entries(holds))
+		for (const [key, holds] of CONDITIONS)
 			for (const value of this.values(name, key))
-				if (test(value.replace(/^!/, '')) === value.startsWith('!')) return `${key}=${value}`;
+				if (holds(this.machine.disk, value.replace(/^!/, '')) === value.startsWith('!')) return `${key}=${value}`;
 		return null;
 	}
 }

@@ -150,7 +150,8 @@ export class Units implements Manager {
 			return this.reach(name);
 		}
 		if (kindOf(name) === 'service') {
-			this.#knew.set(name, new Set(machine.modules));
+			// While power is there none is taken out again.
+			if (this.#knew.get(name)?.size !== machine.modules.size) this.#knew.set(name, new Set(machine.modules));
 			return beginService(this, name, it);
 		}
 		it.state = 'active';
