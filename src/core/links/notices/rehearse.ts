@@ -14,6 +14,7 @@ import { POLICY } from './policy';
 import { rehearsePictures } from './rehearsePictures';
 import { READS_FEEDS } from './places';
 import { showSchema, type Show } from './show';
+import { FEED_OF } from './settings';
 import { worldOf, type Fetched } from './world';
 import { NOTICES_WORDS } from './words';
 
@@ -292,12 +293,17 @@ function run(
 	};
 	/** What is wrong with zones, and the heading under which it was last said. */
 	const troubled = new Map<string, string>();
+	const judged = new Set<string>();
 	const judge = (pageId: string): void => {
 		const page = show.pages.find(({ id }) => id === pageId);
 		const world = worldOf(show, machine.believedUtcMs, fetched);
 		for (const zone of page?.zones ?? []) {
-			const { trouble } = shownIn(zone, world);
+			for (const entry of zone.entries) missing(entry, page!.title || pageId);
 			const key = `${pageId} ${zone.id}`;
+			// Only what comes from a feed is another matter an hour later.
+			if (judged.has(key) && FEED_OF[zone.shows] === undefined) continue;
+			judged.add(key);
+			const { trouble } = shownIn(zone, world);
 			const names = { page: page!.title || pageId, zone: zone.title || zone.shows };
 			const before = troubled.get(key);
 			if (!trouble && before !== undefined) {
@@ -311,7 +317,6 @@ function run(
 				const isPlanned = trouble.why === 'empty' && zone.whenOld !== 'beside';
 				tell.event('zone-lacks', isPlanned ? 'info' : 'bad', { ...names, why: trouble.said });
 			}
-			for (const entry of zone.entries) missing(entry, names.page);
 		}
 	};
 	const said = new Set<string>();

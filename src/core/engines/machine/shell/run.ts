@@ -22,7 +22,7 @@ import {
 	type Step,
 	type Value
 } from './state';
-import type { Assignment, Command, Pipeline, Redirect, Statement, Word } from './syntax';
+import type { Assignment, Command, Redirect, Statement, Word } from './syntax';
 
 /** All that a run of a script begins with. */
 export interface ScriptRun {
@@ -139,50 +139,54 @@ function subshell(shell: Shell, out: Output = shell.out): Shell {
 	};
 }
 
+/**
+ * Statements one after another: pipelines joined by && and ||. A failure ends a script under -e only where it is the last one's, and
+ * nothing asks about it. Each command passes through here, so what it needs is done here and not a call further down.
+ */
 function* all(shell: Shell, statements: readonly Statement[]): Step<void> {
-	for (const statement of statements) yield* oneStatement(shell, statement);
+	for (const statement of statements)
+		for (let n = 0; n < statement.length; n++) {
+			const { join, pipeline } = statement[n]!;
+			if (join === '&&' && shell.status !== 0) continue;
+			if (join === '||' && shell.status === 0) continue;
+			const isAsked = pipeline.negated || n < statement.length - 1;
+			if (isAsked) shell.guarded++;
+			try {
+				const { commands } = pipeline;
+				yield* commands.length === 1 ? command(shell, commands[0]!) : piped(shell, commands);
+			} finally {
+				if (isAsked) shell.guarded--;
+			}
+			if (pipeline.negated) shell.status = shell.status === 0 ? 1 : 0;
+			if (!isAsked && shell.status !== 0 && shell.options.errexit && shell.guarded === 0)
+				throw new ExitShell(shell.status);
+		}
 }
 
-/** Pipelines joined by && and ||. A failure ends a script under -e only where it is the last one's, and nothing asks about it. */
-function* oneStatement(shell: Shell, statement: Statement): Step<void> {
-	for (const [n, { join, pipeline }] of statement.entries()) {
-		if (join === '&&' && shell.status !== 0) continue;
-		if (join === '||' && shell.status === 0) continue;
-		const isLast = n === statement.length - 1;
-		if (isLast && !pipeline.negated) {
-			yield* onePipeline(shell, pipeline);
-			if (shell.status !== 0 && shell.options.errexit && shell.guarded === 0) throw new ExitShell(shell.status);
-		} else yield* guarded(shell, () => onePipeline(shell, pipeline));
-	}
-}
-
-/** Within it no failure ends the script. */
-function* guarded<T>(shell: Shell, work: () => Step<T>): Step<T> {
+/** Whether statements end well; within them no failure ends the script. */
+function* holds(shell: Shell, statements: readonly Statement[]): Step<boolean> {
 	shell.guarded++;
 	try {
-		return yield* work();
+		yield* all(shell, statements);
 	} finally {
 		shell.guarded--;
 	}
+	return shell.status === 0;
 }
 
-function* onePipeline(shell: Shell, { negated, commands }: Pipeline): Step<void> {
-	if (commands.length === 1) yield* command(shell, commands[0]!);
-	else {
-		// One after another, each with what the one before has written.
-		let input: Input = shell.stdin;
-		const codes: number[] = [];
-		for (const [n, one] of commands.entries()) {
-			let text = '';
-			const isLast = n === commands.length - 1;
-			const inner = subshell(shell, isLast ? shell.out : { write: (piece) => void (text += piece) });
-			inner.stdin = input;
-			codes.push(yield* toItsEnd(inner, [[{ join: null, pipeline: { negated: false, commands: [one] } }]]));
-			input = { text, at: 0 };
-		}
-		shell.status = shell.options.pipefail ? (codes.findLast((code) => code !== 0) ?? 0) : codes.at(-1)!;
+/** One after another, each with what the one before has written. */
+function* piped(shell: Shell, commands: readonly Command[]): Step<void> {
+	let input: Input = shell.stdin;
+	const codes: number[] = [];
+	for (const [n, one] of commands.entries()) {
+		let text = '';
+		const isLast = n === commands.length - 1;
+		const inner = subshell(shell, isLast ? shell.out : { write: (piece) => void (text += piece) });
+		inner.stdin = input;
+		codes.push(yield* toItsEnd(inner, [[{ join: null, pipeline: { negated: false, commands: [one] } }]]));
+		input = { text, at: 0 };
 	}
-	if (negated) shell.status = shell.status === 0 ? 1 : 0;
+	shell.status = shell.options.pipefail ? (codes.findLast((code) => code !== 0) ?? 0) : codes.at(-1)!;
 }
 
 function* command(shell: Shell, one: Command): Step<void> {
@@ -191,32 +195,26 @@ function* command(shell: Shell, one: Command): Step<void> {
 		shell.status = 0;
 		return;
 	}
-	if (one.redirects.length === 0) return yield* compound(shell, one);
-	const files = yield* redirected(shell, one.redirects);
+	const files = one.redirects.length === 0 ? NO_FILES : yield* redirected(shell, one.redirects);
 	if (!files) return;
 	try {
-		yield* compound(shell, one);
+		if (one.kind === 'simple') yield* simple(shell, one.assignments, one.words);
+		else yield* compound(shell, one);
 	} finally {
 		files.back();
 	}
 }
 
-function* compound(shell: Shell, one: Exclude<Command, { kind: 'function' }>): Step<void> {
+function* compound(shell: Shell, one: Exclude<Command, { kind: 'function' | 'simple' }>): Step<void> {
 	switch (one.kind) {
-		case 'simple':
-			return yield* simple(shell, one.assignments, one.words);
 		case 'if': {
-			for (const { when, then } of one.branches) {
-				yield* guarded(shell, () => all(shell, when));
-				if (shell.status === 0) return yield* all(shell, then);
-			}
+			for (const { when, then } of one.branches) if (yield* holds(shell, when)) return yield* all(shell, then);
 			shell.status = 0;
 			return yield* all(shell, one.otherwise);
 		}
 		case 'while':
 			return yield* loop(shell, one.body, function* () {
-				yield* guarded(shell, () => all(shell, one.when));
-				return (shell.status === 0) !== one.until;
+				return (yield* holds(shell, one.when)) !== one.until;
 			});
 		case 'for': {
 			const values = one.words === null ? [...shell.args] : [];
@@ -401,6 +399,7 @@ const SPECIAL = new Set([
 	'trap',
 	'unset'
 ]);
+const NO_FILES = { back: () => {} };
 const NOWHERE: Output = { write: () => {} };
 
 /** Redirections in force; null, with the status set, when a file cannot be opened. */
