@@ -17,5 +17,11 @@ export default defineConfig({
 	worker: { format: 'es', plugins: () => [playerPage()] },
 	server: { headers: HEADERS },
 	plugins: [withoutRemoteFonts, playerPage(), sveltekit(), optimizeCss()],
-	test: { include: ['src/**/*.test.ts'], setupFiles: ['tests/seed.ts'], environment: 'node', testTimeout: 60_000 }
+	test: {
+		include: ['src/**/*.test.ts'],
+		setupFiles: ['tests/seed.ts'],
+		environment: 'node',
+		testTimeout: 60_000,
+		hookTimeout: 60_000
+	}
 });

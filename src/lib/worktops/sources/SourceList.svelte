@@ -103,23 +103,27 @@
 		cursor = id;
 	}
 
+	/** The row to which the focus is on its way; a key that comes meanwhile is meant for that one. */
+	let headingFor: string | null = null;
 	/** The person stands in a row: on its number, or in its title. */
 	async function goTo(index: number, part: string, extend: boolean): Promise<void> {
 		const item = shown[Math.min(shown.length - 1, Math.max(0, index))];
 		if (!item) return;
 		if (extend) choose(item.id, { extend });
-		cursor = item.id;
+		cursor = headingFor = item.id;
 		$virtual.scrollToIndex(shown.indexOf(item), { align: 'auto' });
 		await tick();
 		// A row that comes into sight is drawn a moment later.
-		requestAnimationFrame(() =>
-			scroller?.querySelector<HTMLElement>(`[data-id="${CSS.escape(item.id)}"] [data-part="${part}"]`)?.focus()
-		);
+		requestAnimationFrame(() => {
+			if (headingFor !== item.id) return;
+			headingFor = null;
+			scroller?.querySelector<HTMLElement>(`[data-id="${CSS.escape(item.id)}"] [data-part="${part}"]`)?.focus();
+		});
 	}
 	const PAGE_ROWS = 10;
 	function onkeydown(event: KeyboardEvent): void {
 		const at = event.target as HTMLElement;
-		const id = at.closest('tr')?.dataset.id;
+		const id = headingFor ?? at.closest('tr')?.dataset.id;
 		const part = at.dataset.part;
 		if (!id || !part) return;
 		const index = shown.findIndex((item) => item.id === id);
