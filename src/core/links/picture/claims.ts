@@ -149,8 +149,11 @@ const pageClaims = (settings: PictureSettings, { facts }: Context): Claim[] =>
 					...FROM,
 					on: 'check',
 					what: 'page for a phone',
-					label: 'the page for a phone answers',
-					command: `bash -c "exec 3<>/dev/tcp/127.0.0.1/${PHONE_PORT} && printf 'GET / HTTP/1.0\\r\\nHost: 127.0.0.1\\r\\n\\r\\n' >&3 && head -n 1 <&3 | grep -q ' 200 '"`,
+					// Without its password it lets nobody in.
+					label: settings.phonePassword
+						? 'the page for a phone answers, and asks for its password'
+						: 'the page for a phone answers',
+					command: `bash -c "exec 3<>/dev/tcp/127.0.0.1/${PHONE_PORT} && printf 'GET / HTTP/1.0\\r\\nHost: 127.0.0.1\\r\\n\\r\\n' >&3 && head -n 1 <&3 | grep -q ' ${settings.phonePassword ? 401 : 200} '"`,
 					setting: 'picture.controls'
 				}
 			]

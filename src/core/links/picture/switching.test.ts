@@ -415,3 +415,32 @@ describe('the page for a phone', () => {
 		expect(without.at(150_000)).toBe('picture');
 	});
 });
+
+describe('verify.sh, of a set without a signal', () => {
+	const controls: PictureSettings['controls'] = [{ action: 'pause', by: 'phone', key: '', scancode: '' }];
+	const plan = withPicture({ offBy: 'signal', controls, phonePassword: true });
+	const files = write(writers, plan, context, { mediaBytes: demoMediaOf(plan.sources.items) });
+	const lineWith = (words: string): string =>
+		textOf(files, 'verify.sh')
+			.split('\n')
+			.find((line) => line.includes(words)) ?? 'false';
+	const bin = join(folder, 'verifying');
+	const isWell = (player: 'active' | 'inactive', log: string): boolean => {
+		mkdirSync(bin, { recursive: true });
+		program(join(bin, 'systemctl'), `#!/bin/sh\n[ ${player} = active ]\n`);
+		program(join(bin, 'journalctl'), `#!/bin/sh\necho '${log}'\n`);
+		const line = lineWith('while the screen is on').replace(/\/opt\/yphos\/bin\/may-play\.sh/, 'true');
+		const script = `check() { shift; "$@" >/dev/null; }\n${line}\n`;
+		return spawnSync('bash', ['-c', script], { env: { PATH: `${bin}:/usr/bin:/bin` } }).status === 0;
+	};
+	it('takes a player for right that rests with the screen, and for wrong that rests while it is on', () => {
+		expect(isWell('active', 'screen on')).toBe(true);
+		expect(isWell('inactive', 'screen on\nscreen off')).toBe(true);
+		expect(isWell('inactive', 'screen off\nscreen on')).toBe(false);
+		expect(isWell('inactive', '')).toBe(false);
+	});
+	it('asks whether a page with a password keeps everybody out who has none', () => {
+		expect(lineWith('asks for its password')).toContain("grep -q ' 401 '");
+		expect(lineWith('the page for a phone answers')).not.toContain("' 200 '");
+	});
+});

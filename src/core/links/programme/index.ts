@@ -1,7 +1,7 @@
 /** The programme: when it plays. Starts with the board, goes on for ever, keeps quiet hours. Owns the player's service and options. */
 import type { Claim } from '../../claims';
 import { entryClaims } from '../../basics/entries';
-import { ON_AIR_UNIT, PLAYER_UNIT } from '../../files/cardFile';
+import { ON_AIR_UNIT, PLAYER_UNIT, SCREEN_UNIT } from '../../files/cardFile';
 import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { isSaved } from '../../plan/saved';
@@ -21,6 +21,31 @@ const own = changing<ProgrammeSettings>('programme');
 const LOOK_SEC = 120;
 
 const LOOP = { list: 'begin again', one: 'the same again', once: 'stop' } as const;
+
+/** Where the screen loses its signal whatever plays is stopped before. Source: screen.sh, which says so in the log. */
+const SCREEN_IS_OFF = `journalctl --quiet --boot --unit ${SCREEN_UNIT} --output cat | grep "^screen o" | tail -n 1 | grep -qx "screen off"`;
+
+/** The player runs, unless there is a reason why it does not. */
+function runsCheck({ rules, quiet }: ProgrammeSettings, { facts }: Context): Claim {
+	const byPage = facts.pageBrowser === true;
+	const { picture } = facts;
+	const goesDark = picture?.offBy === 'signal' && (picture.hours !== null || picture.darkWhileResting);
+	const restsBy = byPage ? null : rules.length ? MAY_PLAY_PATH : quiet.length ? MAY_SOUND_PATH : null;
+	const reasons = [
+		...(restsBy === null ? [] : [rules.length ? 'while something is on' : 'unless it is quiet']),
+		...(goesDark ? ['while the screen is on'] : [])
+	];
+	const runs = `systemctl is-active ${PLAYER_UNIT}`;
+	const anyOf = [...(restsBy === null ? [] : [`! ${restsBy}`]), runs, ...(goesDark ? [SCREEN_IS_OFF] : [])];
+	return {
+		on: 'check',
+		from: 'programme',
+		what: 'player',
+		label: [byPage ? 'the page runs' : 'the player runs', ...reasons].join(', '),
+		command: anyOf.length === 1 ? runs : `sh -c '${anyOf.join(' || ')}'`,
+		setting: 'programme.startAtBoot'
+	};
+}
 
 function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 	// The page follows the rules by itself, and its link has the service.
@@ -50,21 +75,7 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 				setting: 'programme.startAtBoot'
 			}
 		);
-	const runs = `systemctl is-active ${PLAYER_UNIT}`;
-	if (programme.startAtBoot)
-		out.push({
-			on: 'check',
-			from: 'programme',
-			what: 'player',
-			...(byPage
-				? { label: 'the page runs', command: runs }
-				: programme.rules.length
-					? { label: 'the player runs, while something is on', command: `sh -c '! ${MAY_PLAY_PATH} || ${runs}'` }
-					: programme.quiet.length
-						? { label: 'the player runs, unless it is quiet', command: `sh -c '! ${MAY_SOUND_PATH} || ${runs}'` }
-						: { label: 'the player runs', command: runs }),
-			setting: 'programme.startAtBoot'
-		});
+	if (programme.startAtBoot) out.push(runsCheck(programme, context));
 	const onAirUnits = (['service', 'timer'] as const).map((ending): Claim => ({
 		on: 'unit',
 		from: 'programme',
