@@ -224,22 +224,22 @@ test('text is set as it is typed, and comes back when it is undone', async ({ pa
 	await expect(field.locator('li')).toHaveCount(0);
 });
 
-test('a film begins where its part does, softer by its own and the rule’s decibels', async () => {
-	const { page: address } = hatchWith((workshop) => {
+/** The hatch's page with one list of these, all day. */
+const hatchPlaying = (
+	entries: readonly { location: string; durationSec: number; part: Plan['sources']['items'][number]['part'] }[]
+) =>
+	hatchWith((workshop) => {
 		const { plan } = workshop.endpoints.find(({ id }) => id === 'ticket-hatch')! as unknown as { plan: Plan };
-		plan.sources.items.push({
-			...{ id: 'film', location: FILM, title: 'Film', durationSec: 8, extra: [] },
-			part: { fromSec: 2.5, untilSec: 7, quieterDb: 6 }
-		});
-		plan.programme.lists.push({ ...newList('films', 'Films'), items: ['film'] });
+		const items = entries.map((entry, n) => ({ id: `own-${n}`, title: entry.location, extra: [], ...entry }));
+		plan.sources.items.push(...items);
+		plan.programme.lists.push({ ...newList('own', 'Own'), items: items.map(({ id }) => id) });
 		const midnight = { at: 'clock', time: '00:00', offsetMin: 0 } as const;
-		plan.programme.rules.unshift({
-			...newRule('soft', 'films', 'Soft'),
-			from: midnight,
-			until: midnight,
-			quieterDb: 6
-		});
+		plan.programme.rules.unshift({ ...newRule('soft', 'own', 'Soft'), from: midnight, until: midnight, quieterDb: 6 });
 	});
+
+test('a film begins where its part does, softer by its own and the rule’s decibels', async () => {
+	const part = { fromSec: 2.5, untilSec: 7, quieterDb: 6 };
+	const { page: address } = hatchPlaying([{ location: FILM, durationSec: 8, part }]);
 	const browser = await chromium.launch(LAUNCH);
 	const page = await browser.newPage();
 	await page.goto(address);
@@ -261,5 +261,24 @@ test('a film begins where its part does, softer by its own and the rule’s deci
 	expect(last).toBeLessThan(7.9);
 	expect(next).toBeGreaterThanOrEqual(2.5);
 	expect(next).toBeLessThan(5);
+	await browser.close();
+});
+
+test('a film that stays in sight while a sound plays is not heard with it', async () => {
+	const { page: address } = hatchPlaying([
+		{ location: FILM, durationSec: 8, part: { fromSec: 0, untilSec: 3, quieterDb: 0 } },
+		{ location: 'Fog signal.wav', durationSec: 5, part: null }
+	]);
+	const browser = await chromium.launch(LAUNCH);
+	const page = await browser.newPage();
+	await page.goto(address);
+	await page.locator('video').waitFor({ state: 'attached' });
+	await page.locator('audio').waitFor({ state: 'attached' });
+	const heard = await page.evaluate(() =>
+		[...document.querySelectorAll<HTMLMediaElement>('video, audio')]
+			.filter(({ paused }) => !paused)
+			.map(({ localName }) => localName)
+	);
+	expect(heard).toEqual(['audio']);
 	await browser.close();
 });

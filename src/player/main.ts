@@ -31,6 +31,8 @@ const fetched = new Map<string, Fetched>();
 let isOn = '';
 /** When the turn of what is on began. */
 let turnMs = 0;
+/** The film or sound of the list that is on. */
+let playing: HTMLMediaElement | null = null;
 let saidMs = -Infinity;
 
 const say = (what: string, more: string): void => {
@@ -103,6 +105,7 @@ function showWhole(
 		made.alt = '';
 		made.onload = begin;
 	} else {
+		playing = made;
 		made.currentTime = fromMs / 1000;
 		made.volume = 10 ** (-quieterDb / 20);
 		made.autoplay = true;
@@ -111,6 +114,7 @@ function showWhole(
 		begin();
 		// Without sound rather than not at all.
 		made.play().catch(() => {
+			if (playing !== made) return;
 			made.muted = true;
 			made.play().catch(() => undefined);
 		});
@@ -164,7 +168,6 @@ const still = (child: Element): Element =>
 
 /** What is alone in its list has its turn again: the same film from its beginning, without a gap. */
 function playAgain(fromMs: number): void {
-	const playing = whole.querySelector<HTMLMediaElement>('.notice-whole:is(video, audio)');
 	if (!playing || playing.loop) return;
 	playing.currentTime = fromMs / 1000;
 	playing.play().catch(() => undefined);
@@ -180,6 +183,9 @@ function tick(): void {
 		document.documentElement.dataset.rule = line?.rule ?? '';
 		say('shows', JSON.stringify([item?.id ?? '', item?.title ?? '', line?.title ?? '']));
 		fade();
+		// A film that stays in sight while a sound plays is not to be heard with it.
+		playing?.pause();
+		playing = null;
 		whole.querySelectorAll('audio').forEach((sound) => sound.remove());
 		if (!item) whole.replaceChildren();
 		else if (item.kind === 'page')
