@@ -1,7 +1,8 @@
 import type { Context, Finding } from '../../link';
 import { fix } from './change';
 import type { PictureSettings } from './settings';
-import { goesDark, isOnBy, socketOf, switches } from './switching';
+import { goesDark } from '../../onAir/followed';
+import { isOnBy, socketOf, switches } from './switching';
 import type { PictureWay } from './way';
 
 /** Who switches the set, and what it does when mains comes back. */

@@ -10,7 +10,8 @@ import type { VideoTiming } from '../../standards/videoTiming';
 import { pictureMm } from '../../standards/legibility';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
-import { goesDark, socketOf } from './switching';
+import { goesDark } from '../../onAir/followed';
+import { socketOf } from './switching';
 import { panelShape, pictureWay, wayThere, type PictureWay } from './way';
 
 const part = z.number().min(0).max(0.4);

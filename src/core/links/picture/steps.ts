@@ -5,7 +5,8 @@ import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
 import { asksPhonePassword, hasPage } from './phonePage';
 import { SCREEN_UNIT } from '../../files/cardFile';
-import { goesDark, SCREEN_PATH, socketOf } from './switching';
+import { goesDark } from '../../onAir/followed';
+import { SCREEN_PATH, socketOf } from './switching';
 import { pictureWay } from './way';
 import { modeInWords } from './written';
 

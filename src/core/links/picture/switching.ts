@@ -1,6 +1,7 @@
 import type { Context, SettingPath } from '../../link';
 import { wiredPart } from '../../parts/chosen';
 import { SCREEN_UNIT } from '../../files/cardFile';
+import { goesDark } from '../../onAir/followed';
 import type { PictureSettings } from './settings';
 
 /** Switches the screen by its hours. */
@@ -13,9 +14,6 @@ export const socketOf = (context: Context): ReturnType<typeof wiredPart> => wire
 
 /** A set that stays off after a power cut is woken at each start, where it listens. */
 export const wakesSet = ({ afterCut, offBy }: PictureSettings): boolean => afterCut === 'stays-off' && offBy === 'cec';
-
-/** The set is to be off at times. */
-export const goesDark = ({ hours, darkWhileResting }: PictureSettings): boolean => hours !== null || darkWhileResting;
 
 /** Something is switched: by the hour, by the programme, or once at the start. */
 export const switches = (settings: PictureSettings): boolean => goesDark(settings) || wakesSet(settings);

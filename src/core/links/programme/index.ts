@@ -6,7 +6,7 @@ import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { isSaved } from '../../plan/saved';
 import { assessProgramme } from './findings';
-import { followed } from '../../onAir/followed';
+import { followed, goesDark } from '../../onAir/followed';
 import { MAY_PLAY_PATH, MAY_SOUND_PATH, NOW_PATH, playerService, QUIET_BEGINS, QUIET_ENDS } from './service';
 import { listFigures } from './listLength';
 import { quietInWords, quietHoursPerDay } from './quiet';
@@ -29,14 +29,14 @@ const SCREEN_IS_OFF = `journalctl --quiet --boot --unit ${SCREEN_UNIT} --output 
 function runsCheck({ rules, quiet }: ProgrammeSettings, { facts }: Context): Claim {
 	const byPage = facts.pageBrowser === true;
 	const { picture } = facts;
-	const goesDark = picture?.offBy === 'signal' && (picture.hours !== null || picture.darkWhileResting);
+	const losesSignal = picture?.offBy === 'signal' && goesDark(picture);
 	const restsBy = byPage ? null : rules.length ? MAY_PLAY_PATH : quiet.length ? MAY_SOUND_PATH : null;
 	const reasons = [
 		...(restsBy === null ? [] : [rules.length ? 'while something is on' : 'unless it is quiet']),
-		...(goesDark ? ['while the screen is on'] : [])
+		...(losesSignal ? ['while the screen is on'] : [])
 	];
 	const runs = `systemctl is-active ${PLAYER_UNIT}`;
-	const anyOf = [...(restsBy === null ? [] : [`! ${restsBy}`]), runs, ...(goesDark ? [SCREEN_IS_OFF] : [])];
+	const anyOf = [...(restsBy === null ? [] : [`! ${restsBy}`]), runs, ...(losesSignal ? [SCREEN_IS_OFF] : [])];
 	return {
 		on: 'check',
 		from: 'programme',

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { goesDark } from '$core/links/picture/switching';
+	import { goesDark } from '$core/onAir/followed';
 	import { Button, TextInput } from 'carbon-components-svelte';
 	import { choiceOf, pictureWay } from '$core/links/picture/way';
 	import { anyEdge, SIDES, type Side } from '$core/links/picture/overscan';
