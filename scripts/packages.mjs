@@ -90,7 +90,8 @@ const ASKED = [
 	'seatd',
 	'xwayland',
 	'curl',
-	'openssl'
+	'openssl',
+	'ntfs-3g'
 ];
 
 const work = mkdtempSync(join(tmpdir(), 'yphos-packages-'));

@@ -40,6 +40,7 @@ function yphos(...args: string[]) {
 		PATH: `${bin}:${process.env.PATH}`,
 		YPHOS_SET: set,
 		YPHOS_CONTENT_NOW: now,
+		YPHOS_APPLIED: join(dir, 'applied.json'),
 		HOME: home
 	};
 	const { code, out, err } = run(args, '', env);
@@ -67,8 +68,11 @@ describe('yphos send', () => {
 		program('sudo', 'exec "$@"');
 		program('systemctl', `echo "$*" >>${dir}/systemctl`);
 		// In the place of apply.sh, which would change this computer.
-		program('systemd-run', `echo applied; echo "$*" >${dir}/applied`);
-		for (const name of ['systemctl', 'applied']) rmSync(join(dir, name), { force: true });
+		program(
+			'systemd-run',
+			`[ ! -e ${dir}/fails ] || { echo 'no room on the root' >&2; exit 1; }; echo applied; echo "$*" >${dir}/applied; cp ${set}/manifest.json ${dir}/applied.json`
+		);
+		for (const name of ['systemctl', 'applied', 'applied.json', 'fails']) rmSync(join(dir, name), { force: true });
 		save(() => {});
 		expect(yphos('write', plan, ...hatch, '--out', join(dir, 'card')).code).toBe(0);
 		cpSync(join(dir, 'card/boot/yphos'), set, { recursive: true });
@@ -81,7 +85,7 @@ describe('yphos send', () => {
 
 	it('shows what changes, and sends only that: after another page the player begins anew, with what was sent', () => {
 		save((known) => (known.notices.pages[0]!.title = 'Tides today'));
-		symlinkSync('/var/lib/yphos-content/sets/1', now);
+		symlinkSync('/var/lib/yphos-content/sets/0-4102444800', now);
 		const before = readFileSync(join(set, 'root/opt/yphos/notices/index.html'), 'utf8');
 		expect(send().said).toContain('Nobody is there to agree');
 		expect(readFileSync(join(set, 'root/opt/yphos/notices/index.html'), 'utf8')).toBe(before);
@@ -90,11 +94,29 @@ describe('yphos send', () => {
 		// The phone's page names it as well, and nothing begins anew for that.
 		expect(said).toContain('2 files, ');
 		expect(said).toContain('then the player begins anew');
+		expect(said).toContain('packed 2100-01-01 00:00 UTC, which is yet to come. What you send takes its place');
 		expect(readFileSync(join(set, 'root/opt/yphos/notices/index.html'), 'utf8')).toContain('Tides today');
 		expect(readFileSync(join(dir, 'applied'), 'utf8')).toContain(`bash ${set}/apply.sh`);
 		expect(readFileSync(join(dir, 'systemctl'), 'utf8')).toBe('try-restart yphos-player.service\n');
 		expect(readlinkSync(now)).toBe('/opt/yphos');
 		expect(existsSync(join(home, 'yphos-sent'))).toBe(false);
+		expect(send('--yes').said).toContain('this very set');
+	});
+
+	it('sends once more what could not be put in place, and shows what is sent where more than content changes too', () => {
+		save((known) => (known.card.watchdog = false));
+		symlinkSync('/var/lib/yphos-content/sets/0-1700000000', now);
+		writeFileSync(join(dir, 'applied.json'), readFileSync(join(set, 'manifest.json')));
+		writeFileSync(join(dir, 'fails'), '');
+		expect(send('--yes')).toMatchObject({ code: 1, said: expect.stringContaining('no room on the root') as string });
+		expect(readlinkSync(now)).toBe('/var/lib/yphos-content/sets/0-1700000000');
+		rmSync(join(dir, 'fails'));
+		const { code, said } = send('--yes');
+		expect([code, said]).toEqual([
+			0,
+			expect.stringContaining('goes     /etc/systemd/system.conf.d/yphos-watchdog.conf')
+		]);
+		expect(readlinkSync(now)).toBe('/opt/yphos');
 		expect(send('--yes').said).toContain('this very set');
 	});
 

@@ -4,7 +4,15 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { sentence } from '$core/basics/result';
-import { compareSets, readManifest, setAt, takeScript, type SetChanges } from '$core/links/card/send';
+import {
+	ASK_SHOWN,
+	askManifest,
+	compareSets,
+	readManifest,
+	shownSet,
+	takeScript,
+	type SetChanges
+} from '$core/links/card/send';
 import { Refusal } from './files';
 
 /** Where what is sent lies meanwhile, below the keeper's home. */
@@ -31,7 +39,7 @@ export async function sendSet({ dir, to, firstPartition, ssh, sure, say }: Sendi
 			maxBuffer: 1 << 28,
 			stdio: terminal ? 'inherit' : ['pipe', 'pipe', 'pipe']
 		});
-	const there = onEndpoint(`cat "${setAt(firstPartition)}/manifest.json"`);
+	const there = onEndpoint(askManifest(firstPartition));
 	if (there.error) throw new Refusal(`${ssh} cannot be run: ${there.error.message}.`);
 	if (there.status !== 0)
 		throw new Refusal(
@@ -47,6 +55,8 @@ export async function sendSet({ dir, to, firstPartition, ssh, sure, say }: Sendi
 	if (!ours.ok) throw new Refusal(sentence(ours.faults));
 	const changes = compareSets(theirs.value, ours.value);
 	tell(changes, say);
+	const shown = shownSet(onEndpoint(ASK_SHOWN).stdout.toString());
+	if (shown !== null) tellShown(shown, changes, say);
 	if (changes.fresh.length + changes.changed.length + changes.gone.length === 0) return 0;
 	if (!sure && !(await isAgreed(to))) {
 		say('Nothing was sent.');
@@ -92,6 +102,18 @@ function tell({ fresh, changed, gone, begins, bytes }: SetChanges, say: (line: s
 		count === 0
 			? 'The endpoint has this very set: nothing to send.'
 			: `${count} file${count === 1 ? '' : 's'}, ${(bytes / 1e6).toFixed(1)} MB; then ${begins === 'player' ? 'the player begins anew' : begins === 'endpoint' ? 'the endpoint must be restarted' : 'nothing begins anew'}.`
+	);
+}
+
+/** Whether it goes on showing what it has fetched. */
+function tellShown(number: number, { begins }: SetChanges, say: (line: string) => void): void {
+	const packed = new Date(number * 1000).toISOString().slice(0, 16).replace('T', ' ');
+	say(
+		`It shows a set of content that it fetched, packed ${packed} UTC${number * 1000 > Date.now() ? ', which is yet to come' : ''}. ${
+			begins === 'nothing'
+				? 'That stays on air.'
+				: 'What you send takes its place, should it be older too, until a set newer than that one stands at its address.'
+		}`
 	);
 }
 

@@ -95,7 +95,7 @@ describe('the card set', () => {
 		);
 		for (const file of files.filter((f) => f.path.startsWith('boot/yphos/') && !f.path.endsWith('manifest.json')))
 			expect(listed).toContain(file.path);
-		expect(text('boot/yphos/apply.sh').match(/^place /gm)).toHaveLength(
+		expect(text('boot/yphos/apply.sh').match(/^(?:on_fat \S+ )?place /gm)).toHaveLength(
 			files.filter((f) => f.path.startsWith('boot/yphos/root/')).length
 		);
 	});

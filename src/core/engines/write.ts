@@ -1,6 +1,7 @@
 import type { CardFile, Link, Secrets, Surroundings } from '../link';
 import type { Plan } from '../plan/plan';
 import { lines, textFile } from '../files/cardFile';
+import { fitNames } from '../files/renamed';
 import { benchFor } from './benchFor';
 import { derive, sliceOf } from './derive';
 import { printRunSheet } from './printRunSheet';
@@ -14,7 +15,7 @@ export function write(
 	secrets: Secrets = {}
 ): CardFile[] {
 	const { links, context, claims } = derive(chain, plan, surroundings);
-	const made = links.flatMap((link) => link.files?.(sliceOf(plan, link), context, claims, secrets) ?? []);
+	const made = fitNames(links.flatMap((link) => link.files?.(sliceOf(plan, link), context, claims, secrets) ?? []));
 	const seals = links.flatMap((link) => link.seal?.(made, sliceOf(plan, link), claims) ?? []);
 	return [
 		...made,

@@ -1,16 +1,13 @@
 import { isStream } from '../formats/playlist/playlist';
 import { MEDIA_DIR } from './cardFile';
+import { foldedName, isReserved, mark } from './portableName';
 
-/** Names that a device answers to on Windows, with whatever ending. Source: Microsoft, "Naming Files, Paths, and Namespaces". */
-const RESERVED = /^(?:con|prn|aux|nul|com[0-9¹²³]|lpt[0-9¹²³])(?:\.|$)/i;
 /** Bytes of a name with our mark: far below what FAT (255 units) and ext4 (255 bytes) hold. */
 const LONGEST_STEM_BYTES = 180;
 
 /**
- * A file name that every file system on the way takes: FAT refuses " * / : < > ? \ | and control characters, ends names at a
- * dot or space, and knows no capital from a small letter. What had to change gets a short mark of the whole original, so that
- * two never meet; so does what `mustDiffer`. Source: Microsoft FAT specification 1.03 (2000), "Long Directory Entries".
- * The title keeps every character.
+ * A file name that every file system on the way takes. What had to change gets a short mark of the whole original, so that two
+ * never meet; so does what `mustDiffer`. The title keeps every character.
  */
 function cardFileName(location: string, mustDiffer = false): string {
 	const original = location.slice(location.lastIndexOf('/') + 1);
@@ -18,7 +15,7 @@ function cardFileName(location: string, mustDiffer = false): string {
 	const extension = /\.[A-Za-z0-9]{1,5}$/.exec(plain)?.[0] ?? '';
 	const stem = fitBytes(plain.slice(0, plain.length - extension.length), LONGEST_STEM_BYTES);
 	const name = `${stem}${extension}`;
-	const needsMark = mustDiffer || name !== location || stem === '' || RESERVED.test(name);
+	const needsMark = mustDiffer || name !== location || stem === '' || isReserved(name);
 	return needsMark ? `${stem || 'track'}-${mark(location)}${extension}` : name;
 }
 
@@ -41,13 +38,6 @@ function fitBytes(text: string, most: number): string {
 		end += character.length;
 	}
 	return text.slice(0, end).trimEnd();
-}
-
-/** FNV-1a, 32 bit: enough to tell names apart within one list. */
-function mark(text: string): string {
-	let hash = 0x811c9dc5;
-	for (const byte of encoder.encode(text)) hash = Math.imul(hash ^ byte, 0x01000193);
-	return (hash >>> 0).toString(16).padStart(8, '0');
 }
 
 /** Whether an entry is a stream, on the endpoint already, or goes on the card. */
@@ -96,15 +86,14 @@ function cardNames(items: readonly Listed[]): Map<string, string> {
 	);
 	const plain = new Map(locations.map((location) => [location, nameOf(location)]));
 	const times = new Map<string, number>();
-	const folded = (name: string): string => name.toUpperCase().toLowerCase();
 	for (const location of locations) {
-		const key = folded(plain.get(location)!);
+		const key = foldedName(plain.get(location)!);
 		times.set(key, (times.get(key) ?? 0) + 1);
 	}
 	return new Map(
 		locations.map((location) => {
 			const name = plain.get(location)!;
-			return [location, times.get(folded(name))! > 1 ? cardFileName(location, true) : name];
+			return [location, times.get(foldedName(name))! > 1 ? cardFileName(location, true) : name];
 		})
 	);
 }

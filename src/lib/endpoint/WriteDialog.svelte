@@ -215,6 +215,12 @@
 			</div>
 		{/if}
 		{#if keeper || radio || shares.length || asksPhone}
+			<p class="soft small">
+				Until the endpoint has put them in place, whoever opens the archive or the card can read what stands in them.
+				After that the administrator alone can{view.plan.card.secretsLeave
+					? ', and nothing of it is left on the first partition'
+					: ', on the first partition too: choose under Card whether they leave it'}.
+			</p>
 			<VaultFields
 				endpointId={view.endpoint!.id}
 				bind:keepWith

@@ -32,6 +32,7 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['card.root', 'Root', 'read-only overlay file system'],
 	['card.ends', 'Switched off by', 'power off shutdown cut'],
 	['card.logsInMemory', 'Keep the log in memory only', 'journal logs wear'],
+	['card.secretsLeave', 'Take passwords off the first partition', 'secrets keys FAT boot delete'],
 	['card.mendAtStart', 'Mend the card at the start', 'fsck check file system'],
 	['card.watchdog', 'Restart by itself when it hangs', 'watchdog crash'],
 	['card.reservePercent', 'Keep free', 'reserve spare wear'],

@@ -31,6 +31,10 @@ export function unpack(disk: Disk, name: string, { programs, units, conffiles }:
 	disk.packages.set(name, 'installed');
 }
 
+/** Source: base-files 12.4 of Debian 12. */
+const OS_RELEASE =
+	'PRETTY_NAME="Debian GNU/Linux 12 (bookworm)"\nNAME="Debian GNU/Linux"\nVERSION_ID="12"\nVERSION="12 (bookworm)"\nVERSION_CODENAME=bookworm\nID=debian\n';
+
 let made: Disk | null = null;
 
 /** A lite image as it comes, with the card set on its first partition. */
@@ -39,6 +43,8 @@ export function imageDisk(card: CardTree, bench: Pick<Bench, 'firstPartition' | 
 		made = new Disk();
 		for (const folder of FOLDERS) made.makeFolder(folder);
 		for (const [name, contents] of Object.entries(IMAGE_PACKAGES)) unpack(made, name, contents);
+		made.put('/etc/hosts', { text: '127.0.0.1\tlocalhost\n', bytes: null });
+		made.put('/etc/os-release', { text: OS_RELEASE, bytes: null });
 		// The shells are one program each under two names.
 		made.put('/usr/bin/sh', { text: '', bytes: null, mode: '0755', stub: true });
 	}

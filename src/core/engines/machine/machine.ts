@@ -110,6 +110,11 @@ export class Machine {
 		this.systemd = startSystemd(this);
 	}
 
+	/** Another at each start. Source: random(4), boot_id. */
+	get bootId(): string {
+		return `${this.startUtcMs}-${this.#boot}`;
+	}
+
 	/** Says once that something is not simulated. */
 	unknown(what: string): void {
 		if (this.notRehearsed.has(what)) return;

@@ -1253,5 +1253,39 @@ export const ASKED_PACKAGES: Readonly<Record<string, PackageContents>> = {
 		units: [],
 		conffiles: ['/etc/ssl/openssl.cnf'],
 		users: []
+	},
+	'ntfs-3g': {
+		programs: [
+			'/usr/bin/lowntfs-3g',
+			'/usr/bin/ntfs-3g',
+			'/usr/bin/ntfs-3g.probe',
+			'/usr/bin/ntfscat',
+			'/usr/bin/ntfscluster',
+			'/usr/bin/ntfscmp',
+			'/usr/bin/ntfsdecrypt',
+			'/usr/bin/ntfsfallocate',
+			'/usr/bin/ntfsfix',
+			'/usr/bin/ntfsinfo',
+			'/usr/bin/ntfsls',
+			'/usr/bin/ntfsmove',
+			'/usr/bin/ntfsrecover',
+			'/usr/bin/ntfssecaudit',
+			'/usr/bin/ntfstruncate',
+			'/usr/bin/ntfsusermap',
+			'/usr/bin/ntfswipe',
+			'/usr/sbin/mkfs.ntfs',
+			'/usr/sbin/mkntfs',
+			'/usr/sbin/mount.lowntfs-3g',
+			'/usr/sbin/mount.ntfs',
+			'/usr/sbin/mount.ntfs-3g',
+			'/usr/sbin/ntfsclone',
+			'/usr/sbin/ntfscp',
+			'/usr/sbin/ntfslabel',
+			'/usr/sbin/ntfsresize',
+			'/usr/sbin/ntfsundelete'
+		],
+		units: [],
+		conffiles: [],
+		users: []
 	}
 };

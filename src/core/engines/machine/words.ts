@@ -17,6 +17,8 @@ export const SYSTEM_WORDS = {
 		`systemd refuses ${unit}: ${starts === 0 ? 'it starts nothing' : 'only one command may be started where it is no oneshot'}`,
 	'timer-unreadable': ({ unit, why }: { unit: string; why: string }) => `${unit}: ${why}`,
 	'timer-missed': ({ unit }: { unit: string }) => [`${unit} makes up for what it missed while the board was off`, ''],
+	'unit-too-long': ({ unit, limitSec }: { unit: string; limitSec: number }) =>
+		`${unit} is ended: it took more than ${limitSec} s`,
 	'unit-gave-up': ({ unit }: { unit: string }) => `${unit} has failed too often: systemd starts it no more`,
 	'dependency-failed': ({ unit, on }: { unit: string; on: string }) => `${unit} is not started: ${on} failed`,
 	'program-missing': ({ path }: { path: string }) => [`${path} is not on the endpoint`, 'exit 203'],

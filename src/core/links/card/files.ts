@@ -1,16 +1,21 @@
 import { cardSize, cardDigest } from '../../files/cardBytes';
-import { lines, rootPath, textFile } from '../../files/cardFile';
+import { FIRST_PARTITION_AT, lines, rootPath, textFile } from '../../files/cardFile';
+import { targetOf } from '../../files/renamed';
 import { claimsOn, type Claim } from '../../claims';
 import { shellQuote, shellWord } from '../../formats/shell/quote';
+import { escapeUnitPath } from '../../formats/systemd/escape';
 import { addKernelArgs, addToExtlinux } from '../../formats/boot/kernelArgs';
 import type { CardFile, CardLine, Context } from '../../link';
 import probeScript from '../../probe/probe.sh?raw';
 import { serviceFiles } from './services';
+import { RELEASE } from './release';
 import { APPLY_BEGIN, APPLY_END, VERIFY_BEGIN, VERIFY_END } from './scripts';
 import type { CardSettings } from './settings';
 
 export const LOG_DROP_IN = '/etc/systemd/journald.conf.d/yphos.conf';
-const ROOT = rootPath('/');
+const SET = 'boot/yphos/';
+/** Digests of what is secret; FAT knows no owners, so they stand apart from what anybody may read. */
+const SECRETS = `${SET}secrets.txt`;
 
 /** Source: systemd-system.conf(5), RuntimeWatchdogSec=. */
 export const WATCHDOG_DROP_IN = '/etc/systemd/system.conf.d/yphos-watchdog.conf';
@@ -58,9 +63,9 @@ export function cardFiles(settings: CardSettings, _context: Context, claims: rea
 		)
 	];
 	return [
-		textFile('boot/yphos/verify.sh', 'Says whether the endpoint is as planned; reads only.', verify, '0755'),
+		textFile(`${SET}verify.sh`, 'Says whether the endpoint is as planned; reads only.', verify, '0755'),
 		textFile(
-			'boot/yphos/probe.sh',
+			`${SET}probe.sh`,
 			'Prints a probe report; verify.sh ends with it.',
 			lines('card', ...probeScript.trimEnd().split('\n')),
 			'0755'
@@ -84,58 +89,99 @@ export function cardFiles(settings: CardSettings, _context: Context, claims: rea
 					)
 				]
 			: []),
+		firstPartitionFile(settings),
 		...bootFile(settings, claims),
 		...serviceFiles(claims)
 	];
 }
 
+/**
+ * FAT knows no owners: who may read what lies there is said when it is mounted. Passwords of the set lie there too, so root alone may.
+ * Sources: mount(8), "Mount options for fat", umask; systemd.unit(5), drop-ins of units that were made from fstab.
+ */
+function firstPartitionFile({ firstPartition }: CardSettings): CardFile {
+	const unit = escapeUnitPath(firstPartition);
+	if (!unit.ok) throw new RangeError(firstPartition);
+	return textFile(
+		rootPath(`${UNITS}${unit.value}.mount.d/yphos.conf`),
+		'Nobody but the administrator reads the first partition.',
+		lines('card.firstPartition', '[Mount]', 'Options=umask=0077')
+	);
+}
+const UNITS = '/etc/systemd/system/';
+/** Of the units of this folder that exist only where the first partition is FAT. */
+const isOnFat = (target: string): boolean =>
+	FIRST_PARTITION_AT.some((at) => {
+		const unit = escapeUnitPath(at);
+		return unit.ok && target.startsWith(`${UNITS}${unit.value}.mount.d/`);
+	});
+
 /** apply.sh and the manifest, which name every file of the set. */
 export function sealCard(files: readonly CardFile[], settings: CardSettings, claims: readonly Claim[]): CardFile[] {
-	const placed = files.filter((file) => file.path.startsWith(ROOT));
+	const placed = files.flatMap((file) => {
+		const target = targetOf(file);
+		return target === null ? [] : [{ file, target: target.slice(1), name: file.path.slice(SET.length) }];
+	});
 	const packages = unique(claimsOn(claims, 'package'), (claim) => claim.name);
+	const each = <C extends { readonly setting: CardLine['setting'] }>(all: readonly C[], text: (claim: C) => string) =>
+		all.map((claim): CardLine => ({ text: text(claim), setting: claim.setting }));
+	const overlays = unique(claimsOn(claims, 'overlay'), ({ name }) => name);
 	const apply = textFile(
-		'boot/yphos/apply.sh',
+		`${SET}apply.sh`,
 		'Puts the card set in place; may be run again at any time.',
 		[
 			...lines('card', ...APPLY_BEGIN),
-			...placed.map((file): CardLine => ({
-				text: `place ${file.mode} root:root ${cardDigest(file)} ${shellWord(file.path.slice(ROOT.length))}`,
-				...causeOf(file)
+			...lines('card.system', `release ${RELEASE.versionId} ${shellQuote(RELEASE.words)}`),
+			...placed.map(({ file, target, name }): CardLine => ({
+				text: [
+					...(isOnFat(`/${target}`) ? [`on_fat ${settings.firstPartition}`] : []),
+					`place ${file.mode} root:root ${holdsKey(file) ? '-' : cardDigest(file)} ${shellWord(target)}`,
+					...(file.target === undefined ? [] : [shellWord(name)])
+				].join(' '),
+				setting: causeOf(file).setting
 			})),
-			...claimsOn(claims, 'folder').map((claim): CardLine => ({
-				text: `folder ${shellWord(claim.owner)} ${shellWord(claim.path)}`,
-				setting: claim.setting
-			})),
-			...claimsOn(claims, 'ramdisk').map((claim): CardLine => ({
-				text: `ramdisk ${shellWord(claim.path)}`,
-				setting: claim.setting
-			})),
-			...packages.map((claim): CardLine => ({ text: `package ${shellWord(claim.name)}`, setting: claim.setting })),
-			...claimsOn(claims, 'unit').map((claim): CardLine => ({
-				text: `enable ${shellWord(claim.name)}`,
-				setting: claim.setting
-			})),
-			...(settings.bootStyle === 'cmdline'
-				? unique(claimsOn(claims, 'overlay'), ({ name }) => name).map((claim): CardLine => ({
-						text: `overlay ${shellWord(claim.name)}`,
-						setting: claim.setting
-					}))
-				: []),
+			...each(claimsOn(claims, 'folder'), ({ owner, path }) => `folder ${shellWord(owner)} ${shellWord(path)}`),
+			...each(claimsOn(claims, 'ramdisk'), ({ path }) => `ramdisk ${shellWord(path)}`),
+			...each(packages, ({ name }) => `package ${shellWord(name)}`),
+			...each(claimsOn(claims, 'unit'), ({ name }) => `enable ${shellWord(name)}`),
+			...(settings.bootStyle === 'cmdline' ? each(overlays, ({ name }) => `overlay ${shellWord(name)}`) : []),
+			...(settings.bootStyle === 'none'
+				? []
+				: each(claimsOn(claims, 'kernel'), ({ argument }) => `argument ${shellWord(argument)}`)),
+			...files
+				.filter((file) => holdsKey(file) && file.path.startsWith(SET))
+				.map((file): CardLine => ({
+					text: `secret ${shellWord(file.path.slice(SET.length))}`,
+					setting: causeOf(file).setting
+				})),
+			...(settings.secretsLeave ? lines('card.secretsLeave', 'secrets_leave') : []),
 			...lines('card', ...APPLY_END)
 		],
 		'0755'
 	);
-	return [apply, manifest([...files, apply])];
+	const secrets = placed.filter(({ file }) => holdsKey(file));
+	const digests = textFile(
+		SECRETS,
+		'Digests of files that hold a key or password, for apply.sh.',
+		secrets.map(({ file, target }): CardLine => ({
+			text: `${cardDigest(file)}  ${target}`,
+			setting: causeOf(file).setting,
+			secret: true
+		})),
+		'0600'
+	);
+	const sealed = [apply, ...(secrets.length ? [digests] : [])];
+	return [...sealed, manifest([...files, ...sealed])];
 }
 
 /** Every file beside or below the manifest with digest, size, mode, owner and reason; one line each. */
 function manifest(files: readonly CardFile[]): CardFile {
-	const below = files.filter((file) => file.path.startsWith('boot/yphos/'));
+	const below = files.filter((file) => file.path.startsWith(SET));
 	const entry = (file: CardFile, last: boolean): CardLine => ({
-		text: `\t\t${JSON.stringify({ path: file.path.slice('boot/yphos/'.length), sha256: cardDigest(file), size: cardSize(file), mode: file.mode, owner: 'root:root', why: file.why })}${last ? '' : ','}`,
+		text: `\t\t${JSON.stringify({ path: file.path.slice(SET.length), ...(file.target === undefined ? {} : { target: file.target }), sha256: cardDigest(file), size: cardSize(file), mode: file.mode, owner: 'root:root', why: file.why })}${last ? '' : ','}`,
 		...causeOf(file)
 	});
-	return textFile('boot/yphos/manifest.json', 'What belongs to the set, with digests.', [
+	return textFile(`${SET}manifest.json`, 'What belongs to the set, with digests.', [
 		...lines('card', '{', '\t"yphos": "card set",', '\t"files": ['),
 		...below.map((file, index) => entry(file, index === below.length - 1)),
 		...lines('card', '\t]', '}')

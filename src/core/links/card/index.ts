@@ -12,6 +12,7 @@ import { assessCard } from './findings';
 import { computeLayer } from './layer';
 import { CARD_FAULTS } from './faults';
 import { cardTrack } from './track';
+import { RELEASE } from './release';
 import { calmCard, cardSettings, type CardSettings } from './settings';
 import { startFileOf } from './startFile';
 import { writeTime } from './writeTime';
@@ -136,6 +137,14 @@ const kernelClaims = (settings: CardSettings): Claim[] =>
 
 const cardClaims = (settings: CardSettings): Claim[] => [
 	...kernelClaims(settings),
+	{
+		on: 'check',
+		from: 'card',
+		what: 'release',
+		label: `the system is ${RELEASE.words}`,
+		command: `grep -qxF 'VERSION_ID="${RELEASE.versionId}"' /etc/os-release`,
+		setting: 'card.system'
+	},
 	...(settings.root === 'overlay'
 		? [
 				...OVERLAY_PACKAGES.map((name): Claim => ({
@@ -162,13 +171,14 @@ export const card: Link<'card', CardSettings> = {
 	id: 'card',
 	title: 'Card',
 	settings: cardSettings,
-	version: 2,
+	version: 3,
 	migrations: {
 		1: (saved) => ({
 			firstPartition: '/boot/firmware',
 			...saved,
 			image: isSaved(saved.image) ? { firstFreeBytes: null, ...saved.image } : saved.image
-		})
+		}),
+		2: (saved) => ({ secretsLeave: false, ...saved })
 	},
 	empty: () => calmCard,
 	key: 'c',

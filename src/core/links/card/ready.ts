@@ -1,5 +1,6 @@
 import { withUnit } from '../../basics/format';
 import type { Context, Step } from '../../link';
+import { RELEASE } from './release';
 import type { CardSettings } from './settings';
 
 /** Something to be fetched before anything else, and where it goes. */
@@ -23,7 +24,7 @@ export function filesToFetch(card: CardSettings, context: Context): FileToFetch[
 	});
 	switch (card.system) {
 		case 'plain':
-			return [image('a plain Debian system image for your board, the kind without a desktop')];
+			return [image(`a plain system image of ${RELEASE.words} for your board, the kind without a desktop`)];
 		case 'player':
 			return [image('the player image for your board')];
 		case 'platform':

@@ -1,3 +1,4 @@
+import { NOT_THE_SET } from '../../files/sandbox';
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim, type ClaimOn } from '../../claims';
 import { execLine, unitText } from '../../formats/systemd/unit';
@@ -17,7 +18,8 @@ const HARDENING = [
 	'RestrictNamespaces=yes',
 	'LockPersonality=yes',
 	'SystemCallFilter=@system-service',
-	'SystemCallErrorNumber=EPERM'
+	'SystemCallErrorNumber=EPERM',
+	NOT_THE_SET
 ];
 
 /** A unit for each service that somebody wants to run, with the conditions that others claim for its start. */

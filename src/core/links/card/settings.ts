@@ -43,6 +43,8 @@ export const cardSettings = z.object({
 	watchdog: z.boolean(),
 	/** Torn file systems are mended at the start without asking. */
 	mendAtStart: z.boolean(),
+	/** Passwords and keys of the set leave the first partition once all of it is in its place. */
+	secretsLeave: z.boolean(),
 	/** How it is switched off. */
 	ends: z.enum(['cut', 'shutdown']),
 	/** Minutes that writing the image took, once done. */
@@ -66,6 +68,7 @@ export const calmCard: CardSettings = {
 	root: 'writable',
 	watchdog: true,
 	mendAtStart: true,
+	secretsLeave: false,
 	ends: 'cut',
 	wroteInMin: null
 };

@@ -1,6 +1,7 @@
 import { cardBytes, cardDigest, cardSize } from '../../files/cardBytes';
-import { rootPath, textFile } from '../../files/cardFile';
+import { textFile } from '../../files/cardFile';
 import { CONTENT_NOW, contentPath } from '../../files/content';
+import { targetOf } from '../../files/renamed';
 import type { CardFile } from '../../link';
 import { OWN_DIR, RENEW_PATH, RENEW_UNIT, SWITCH_PATH, CONTENT_UNIT } from './places';
 
@@ -26,7 +27,6 @@ export interface Pack {
 	readonly bytes: number;
 }
 
-const ROOT = rootPath('');
 /** The delivery's own files: another time or address is no reason to refuse a set. */
 const OWN = [
 	OWN_DIR,
@@ -59,8 +59,8 @@ function asFetched(file: CardFile): CardFile {
  */
 export function packContent(cardSet: readonly CardFile[], hostName: string, number: number): Pack {
 	const placed = cardSet
-		.filter(({ path }) => path.startsWith(`${ROOT}/`))
-		.map((file) => ({ onEndpoint: file.path.slice(ROOT.length), file }));
+		.map((file) => ({ onEndpoint: targetOf(file), file }))
+		.filter((placed): placed is { onEndpoint: string; file: CardFile } => placed.onEndpoint !== null);
 	const files = placed.flatMap(({ onEndpoint, file }) => {
 		const path = contentPath(onEndpoint);
 		if (path === null) return [];

@@ -1,3 +1,4 @@
+import { NOT_THE_SET } from '../../files/sandbox';
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import { execLine } from '../../formats/systemd/unit';
 import type { CardFile, Context } from '../../link';
@@ -32,6 +33,7 @@ export function heatFiles(settings: HeatSettings, context: Context): CardFile[] 
 				'ProtectSystem=strict',
 				'PrivateNetwork=yes',
 				'NoNewPrivileges=yes',
+				NOT_THE_SET,
 				'',
 				'[Install]',
 				'WantedBy=multi-user.target'

@@ -17,12 +17,26 @@ did() {
 	changed=10
 }`.split('\n');
 
+/** The line of the old name goes with it; another line that has the new one as a whole word will do. Source: hosts(5); Debian Policy, 10.4. */
 const HOST_NAME = `
-if [[ $(cat /etc/hostname 2>/dev/null) != "$name" ]]; then
+old=$(cat /etc/hostname 2>/dev/null || true)
+tab=$(printf '\\t')
+known=
+while read -r _ names; do
+	for word in $names; do
+		if [[ $word == "$name" ]]; then known=1; fi
+	done
+done </etc/hosts
+if [[ ! $known || ( $old != "$name" && -n $old ) ]]; then
+	grep -vxF -- "127.0.1.1$tab$old" /etc/hosts >/etc/hosts.yphos-new || true
+	[[ $known ]] || printf '127.0.1.1\\t%s\\n' "$name" >>/etc/hosts.yphos-new
+	chmod 0644 /etc/hosts.yphos-new
+	mv -f /etc/hosts.yphos-new /etc/hosts
+fi
+if [[ $old != "$name" ]]; then
 	printf '%s\\n' "$name" >/etc/hostname
 	did 'the host name'
-fi
-grep -qF -- "$name" /etc/hosts 2>/dev/null || printf '127.0.1.1\\t%s\\n' "$name" >>/etc/hosts`.split('\n');
+fi`.split('\n');
 
 const TIME_ZONE = `
 if [[ -e /usr/share/zoneinfo/$zone && $(readlink /etc/localtime) != */zoneinfo/"$zone" ]]; then

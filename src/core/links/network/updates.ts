@@ -1,3 +1,4 @@
+import { endsWithin } from '../../files/sandbox';
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import { readAptConf } from '../../formats/aptConf';
 import type { Claim } from '../../claims';
@@ -78,6 +79,7 @@ export function updateFiles(settings: NetworkSettings): CardFile[] {
 			'',
 			'[Service]',
 			'Type=oneshot',
+			endsWithin(6 * 3600),
 			`Environment=APT_CONFIG=${LIMIT_PATH}`,
 			`ExecStart=${APT_GET} update`,
 			`ExecStart=${UPGRADE}`,

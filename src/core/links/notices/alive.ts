@@ -1,3 +1,4 @@
+import { endsWithin, NOT_THE_SET } from '../../files/sandbox';
 import { CONTENT_TRYING } from '../../files/content';
 import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import type { CardFile, CardLine } from '../../link';
@@ -44,7 +45,7 @@ export function aliveFiles(): CardFile[] {
 		textFile(rootPath(ALIVE_PATH), 'Begins a page anew that has crashed.', of(...ALIVE), '0755'),
 		textFile(rootPath(`/etc/systemd/system/${ALIVE_UNIT}.service`), 'Looks whether the page is alive.', [
 			...of('[Unit]', 'Description=Looks whether the page is alive', '', '[Service]', 'Type=oneshot'),
-			...of(`ExecStart=${ALIVE_PATH}`)
+			...of(`ExecStart=${ALIVE_PATH}`, endsWithin(60), NOT_THE_SET)
 		]),
 		textFile(rootPath(`/etc/systemd/system/${ALIVE_UNIT}.timer`), 'Says when it is looked for.', [
 			...of('[Unit]', 'Description=Looks whether the page is alive', '', '[Timer]', 'OnBootSec=4min'),

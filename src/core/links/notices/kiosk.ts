@@ -1,3 +1,4 @@
+import { NOT_THE_SET } from '../../files/sandbox';
 import type { Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import { contentAt } from '../../files/content';
@@ -83,6 +84,7 @@ export function kioskClaims({ facts }: Context): Claim[] {
 				],
 				guards: [
 					'NoNewPrivileges=yes',
+					NOT_THE_SET,
 					'ProtectHome=yes',
 					'LockPersonality=yes',
 					'# No network: all that it shows lies on the disk.',

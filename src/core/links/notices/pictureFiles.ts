@@ -1,3 +1,4 @@
+import { endsWithin, NO_NETWORK, SANDBOX } from '../../files/sandbox';
 import { lines, PICTURES_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { contentAt } from '../../files/content';
 import { box, writePng } from '../../formats/drawing';
@@ -105,7 +106,7 @@ export function pictureFiles(settings: NoticesSettings, context: Context, { page
 			...of('', '[Service]', 'Type=oneshot', `ExecStart=${SCRIPT_PATH}`),
 			...(context.facts.fetchesContent ? of(`Environment=YPHOS_PAGES=${contentAt(context.facts, PAGE_DIR)}`) : []),
 			...of('User=daemon', `StateDirectory=${SHOWN_DIR.slice('/var/lib/'.length)}`),
-			...of('NoNewPrivileges=yes', 'ProtectSystem=strict', 'ProtectHome=yes', 'PrivateDevices=yes'),
+			...of(endsWithin(120), ...SANDBOX, ...NO_NETWORK),
 			...of('', '[Install]', 'WantedBy=multi-user.target')
 		]),
 		textFile(rootPath(`${UNITS}${PICTURES_UNIT}.timer`), 'Says when a page may change.', [

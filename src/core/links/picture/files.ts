@@ -62,8 +62,8 @@ export function pictureFiles(
 		...(way.output === 'ladder' && way.chosen && way.adapter
 			? [
 					textFile(
-						'docs/ladder.dts',
-						'The output on the header as the device tree describes it, for boards whose maker brings no overlay.',
+						'boot/yphos/ladder.dts',
+						'The output on the header as the device tree describes it, for boards whose maker brings no overlay; compiled on the board.',
 						lines('picture.mode', ...ladderOverlay(way.chosen.timing, way.adapter.bitsPerColour))
 					)
 				]

@@ -124,8 +124,8 @@ const ladderSteps = ({ facts }: Context): Step[] => [
 		id: 'ladder-overlay',
 		phase: 'check',
 		needs: ['applied'],
-		do: 'Where the maker of the adapter names an overlay, use that. Else compile the one of the card set\u2019s docs on the board, and name it in config.txt below [all] as dtoverlay=yphos-ladder; it counts from the next restart.',
-		command: `sudo apt-get install -y device-tree-compiler && sudo dtc -@ -I dts -O dtb -o ${facts.firstPartition}/overlays/yphos-ladder.dtbo ladder.dts`,
+		do: 'Where the maker of the adapter names an overlay, use that. Else compile the one that the card set brings, on the board, and name it in config.txt below [all] as dtoverlay=yphos-ladder; it counts from the next restart.',
+		command: `sudo apt-get install -y device-tree-compiler && sudo dtc -@ -I dts -O dtb -o ${facts.firstPartition}/overlays/yphos-ladder.dtbo ${facts.firstPartition}/yphos/ladder.dts`,
 		expect: 'No error. After the restart the old monitor shows a picture.'
 	}
 ];

@@ -1,3 +1,4 @@
+import { endsWithin } from '../../files/sandbox';
 import { lines, ON_AIR_UNIT, rootPath, SCREEN_UNIT, textFile } from '../../files/cardFile';
 import type { CardFile, Context } from '../../link';
 import { SCREEN_HOURS } from './scripts';
@@ -25,7 +26,7 @@ export function switchFiles(settings: PictureSettings, context: Context): CardFi
 				'Description=Switches the screen by the hour',
 				`After=yphos-player.service${isOn ? ` ${ON_AIR_UNIT}.service` : ''}`
 			),
-			...lines(why, '', '[Service]', 'Type=oneshot'),
+			...lines(why, '', '[Service]', 'Type=oneshot', endsWithin(120)),
 			...lines(
 				'picture.offBy',
 				`ExecStart=${[SCREEN_PATH, plain(from), plain(until), offBy, ...(isOn ? [isOn] : [])].join(' ')}`

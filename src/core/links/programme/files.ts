@@ -1,3 +1,4 @@
+import { endsWithin } from '../../files/sandbox';
 import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim, type ClaimOn } from '../../claims';
 import { mpvLine } from '../../formats/mpv/conf';
@@ -79,6 +80,7 @@ function quietFiles(programme: ProgrammeSettings, context: Context, hushed: read
 				'',
 				'[Service]',
 				'Type=oneshot',
+				endsWithin(60),
 				...(player ? [`ExecStart=/usr/bin/systemctl --no-block ${verb} ${PLAYER_UNIT}`] : [])
 			),
 			...hushed.flatMap(({ unit, setting }) =>

@@ -1,3 +1,4 @@
+import { endsWithin, NO_NETWORK, SANDBOX } from '../../files/sandbox';
 import { lines, ON_AIR_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { wallClockMs } from '../../formats/systemd/zone';
 import { unitText } from '../../formats/systemd/unit';
@@ -133,7 +134,7 @@ export function onAirFiles(settings: ProgrammeSettings, context: Context, volume
 			...of('', '[Service]', 'Type=oneshot', `ExecStart=${BIN}on-air.sh`, `ExecStartPost=+${BIN}take-on-air.sh`),
 			...(context.facts.fetchesContent ? of(`Environment=${contentEnvironment(context.facts)}`) : []),
 			...of('User=daemon', `StateDirectory=${STATE_DIR.slice('/var/lib/'.length)}`),
-			...of('NoNewPrivileges=yes', 'ProtectSystem=strict', 'ProtectHome=yes', 'PrivateDevices=yes'),
+			...of(endsWithin(120), ...SANDBOX, ...NO_NETWORK),
 			...of('', '[Install]', 'WantedBy=multi-user.target')
 		]),
 		textFile(rootPath(`${UNITS}${ON_AIR_UNIT}.timer`), 'Says when something else may be on.', [

@@ -1,3 +1,4 @@
+import { NOT_THE_SET } from '../../files/sandbox';
 import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import type { CardFile, CardLine, Context } from '../../link';
 import { GIVE_WAY, PAIR } from './scripts';
@@ -56,7 +57,8 @@ const GUARDS = [
 	'ProtectSystem=strict',
 	'RestrictNamespaces=yes',
 	'SystemCallFilter=@system-service',
-	'SystemCallErrorNumber=EPERM'
+	'SystemCallErrorNumber=EPERM',
+	NOT_THE_SET
 ];
 /** They begin when the kernel has found an adapter. Source: systemd.special(7), bluetooth.target. */
 const INSTALL = ['', '[Install]', 'WantedBy=bluetooth.target'];
@@ -200,6 +202,7 @@ const givesWayFiles = (settings: ReceivingSettings): CardFile[] => {
 				'NoNewPrivileges=yes',
 				'ProtectHome=yes',
 				'ProtectSystem=full',
+				NOT_THE_SET,
 				'',
 				'[Install]',
 				'WantedBy=multi-user.target'

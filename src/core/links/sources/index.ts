@@ -139,7 +139,7 @@ export const sources: Link<'sources', SourcesSettings> = {
 	id: 'sources',
 	title: 'Sources',
 	settings: sourcesSettings,
-	version: 7,
+	version: 8,
 	migrations: {
 		1: (saved) => ({ used: true, ...saved }),
 		2: (saved) => ({ carry: 'set', ...saved }),
@@ -150,7 +150,13 @@ export const sources: Link<'sources', SourcesSettings> = {
 			...saved,
 			stores: each(saved.stores, (store) => (store.kind === 'stick' ? store : { access: 'read', ...store }))
 		}),
-		6: (saved) => ({ ...saved, items: each(saved.items, (item) => ({ part: null, ...item })) })
+		6: (saved) => ({ ...saved, items: each(saved.items, (item) => ({ part: null, ...item })) }),
+		7: (saved) => ({
+			...saved,
+			stores: each(saved.stores, (store) =>
+				store.fileSystem === 'ntfs3' ? { ...store, fileSystem: 'ntfs-3g' } : store
+			)
+		})
 	},
 	empty: ({ kind }) => ({
 		used: playsList(kind),

@@ -1,5 +1,6 @@
 import { NO_SPACE, tellerFor, type Machine } from '../../engines/machine';
 import type { MountWish } from '../../engines/machine/signals';
+import { KERNEL_FILE_SYSTEMS } from '../../standards/kernelFileSystems';
 import { linesOf } from '../../formats/lines';
 import { unescapeUnitText } from '../../formats/systemd/escape';
 import { GIVES_UP_SEC } from './storeFiles';
@@ -17,6 +18,8 @@ const HELPERS: Readonly<Record<string, { path: string; of: string }>> = {
 	cifs: { path: '/usr/sbin/mount.cifs', of: 'cifs-utils' },
 	nfs: { path: '/usr/sbin/mount.nfs', of: 'nfs-common' }
 };
+/** Those that a program does in the kernel's stead. Source: mount.ntfs-3g(8). */
+const BY_PROGRAM: typeof HELPERS = { 'ntfs-3g': { path: '/usr/sbin/mount.ntfs-3g', of: 'ntfs-3g' } };
 
 /** What the endpoint's own units mount, and whether it is there. */
 export interface Mounts {
@@ -179,6 +182,9 @@ function attempt(machine: Machine, { what, type, options }: MountWish): { afterM
 	const store = bench.stores.find((known) => known.what === what);
 	if (!helper) {
 		if (!store || activeFaults.has('stick-out')) return no(DEVICE_MS, `${what}: the device does not come`);
+		const program = BY_PROGRAM[type];
+		if (program ? !disk.isExecutable(program.path) : !Object.hasOwn(KERNEL_FILE_SYSTEMS, type))
+			return no(MOUNT_MS, `unknown filesystem type '${type}'`);
 		return store.type === type
 			? { afterMs: MOUNT_MS, why: null }
 			: no(MOUNT_MS, 'wrong fs type, bad option, bad superblock');

@@ -1,3 +1,4 @@
+import { endsWithin, NO_NETWORK, SANDBOX } from '../../files/sandbox';
 import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { unitText } from '../../formats/systemd/unit';
 import type { CardFile, SettingPath } from '../../link';
@@ -120,14 +121,7 @@ export function ruleFiles({ rules, chooseAt, stores }: SourcesSettings): CardFil
 			...of(`ExecStart=${CHOOSE_PATH}`, `ExecStartPost=+${TAKE_PATH}`),
 			...of('# A server that sleeps is asked again.', 'Restart=on-failure', 'RestartSec=120'),
 			...of('User=daemon', `StateDirectory=${LISTS_DIR.slice('/var/lib/'.length)}`),
-			...of(
-				'NoNewPrivileges=yes',
-				'ProtectSystem=strict',
-				'ProtectHome=yes',
-				'PrivateDevices=yes',
-				'Nice=10',
-				'IOSchedulingClass=idle'
-			),
+			...of(endsWithin(1800), ...SANDBOX, ...NO_NETWORK, 'Nice=10', 'IOSchedulingClass=idle'),
 			...of('', '[Install]', 'WantedBy=multi-user.target')
 		]),
 		...(chooseAt.length

@@ -99,11 +99,14 @@ export function storeFiles({ stores }: SourcesSettings, secrets: Secrets): CardF
 	});
 }
 
+/** What mounts that the kernel does not mount by itself. Source: mount(8), "External helpers". */
+const PROGRAMS: Readonly<Record<string, string>> = { cifs: 'cifs-utils', nfs: 'nfs-common', 'ntfs-3g': 'ntfs-3g' };
+
 /** Packages that mount, units that start, and what verify.sh looks for. */
 export function storeClaims({ stores, items }: SourcesSettings): Claim[] {
 	const packages = new Set(
 		stores.flatMap((store) => [
-			...(store.kind === 'smb' ? ['cifs-utils'] : store.kind === 'nfs' ? ['nfs-common'] : []),
+			...(PROGRAMS[typeOf(store)] ? [PROGRAMS[typeOf(store)]!] : []),
 			// Names that end so are asked for in the network itself, not of a name server. Source: RFC 6762.
 			...(isShare(store) && store.server.endsWith('.local') ? ['libnss-mdns'] : [])
 		])

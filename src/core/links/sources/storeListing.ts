@@ -88,7 +88,7 @@ function byMounts(lines: readonly string[]): Listing | null {
 	const shares = lines.flatMap((line) => {
 		const [what, rest = ''] = split(line, ' on ');
 		const [where, type = ''] = split(rest, ' type ');
-		return /^(?:cifs|nfs4?|vfat|exfat|ntfs3|ext4)\b/.test(type) ? [{ name: what, note: where }] : [];
+		return /^(?:cifs|nfs4?|vfat|exfat|ntfs3|fuseblk|ext4)\b/.test(type) ? [{ name: what, note: where }] : [];
 	});
 	return shares.length === 0 ? null : { by: 'mount', shares };
 }

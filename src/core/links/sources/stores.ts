@@ -55,7 +55,8 @@ const stick = z.object({
 			/^[A-Za-z0-9_-]{1,16}$/,
 			'A label has up to 16 letters, digits, hyphens and underscores; on FAT at most 11.'
 		),
-	fileSystem: z.enum(['vfat', 'exfat', 'ntfs3', 'ext4'])
+	/** NTFS by a program of its own: the kernel's driver is not in Debian's. */
+	fileSystem: z.enum(['vfat', 'exfat', 'ntfs-3g', 'ext4'])
 });
 
 /** The schema of one place that is mounted: a share, or a stick. */

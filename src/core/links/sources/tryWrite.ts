@@ -1,3 +1,4 @@
+import { endsWithin, NO_NETWORK, SANDBOX } from '../../files/sandbox';
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import { unitText } from '../../formats/systemd/unit';
 import type { CardFile, CardLine, SettingPath } from '../../link';
@@ -39,8 +40,8 @@ export function tryFiles({ stores }: SourcesSettings): CardFile[] {
 					// Looking into it mounts it, and waits until it is there or given up on.
 					...of(`ExecStartPre=-/usr/bin/ls ${folder}`, `ExecStart=${TRY_PATH} ${folder}`),
 					...of('# A server that sleeps is asked again.', 'Restart=on-failure', 'RestartSec=60'),
-					...of('User=daemon', 'NoNewPrivileges=yes', 'ProtectSystem=strict', `ReadWritePaths=-${folder}`),
-					...of('ProtectHome=yes', 'PrivateDevices=yes', '', '[Install]', 'WantedBy=multi-user.target')
+					...of('User=daemon', endsWithin(180), ...SANDBOX, ...NO_NETWORK, `ReadWritePaths=-${folder}`),
+					...of('', '[Install]', 'WantedBy=multi-user.target')
 				]
 			);
 		})

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { RELEASE } from '$core/links/card/release';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, SwitchField } from '$lib/fields';
 	import BootText from './BootText.svelte';
@@ -30,7 +31,7 @@
 		{ value: 'platform', text: 'An application platform for a big screen' }
 	]}
 	hint={card.system === 'plain'
-		? 'Everything is in the card set, and can be rehearsed.'
+		? `Everything is in the card set, and can be rehearsed. The set is written for ${RELEASE.words}: apply.sh refuses another.`
 		: 'You enter the settings sheet by hand; the run sheet says where and in which order.'}
 />
 <ChoiceField
@@ -73,6 +74,12 @@
 	hint="Fewer writes, and nothing torn when the power goes. The cost: after a power cut there is no log of what came before."
 />
 <SwitchField path="card.mendAtStart" label="Mend the card at the start without asking" value={card.mendAtStart} />
+<SwitchField
+	path="card.secretsLeave"
+	label="Take passwords off the first partition once they are in place"
+	value={card.secretsLeave}
+	hint="They are copied to the root, where the administrator alone reads them, and then deleted from the partition that any computer opens. The cost: to repair a spoilt copy, the card set is written once more."
+/>
 <SwitchField
 	path="card.watchdog"
 	label="Restart by itself when it hangs"

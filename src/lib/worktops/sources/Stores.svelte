@@ -151,7 +151,7 @@
 					options={[
 						{ value: 'exfat', text: 'exFAT: any size, every computer' },
 						{ value: 'vfat', text: 'FAT: files up to 4 GB' },
-						{ value: 'ntfs3', text: 'NTFS: of Windows' },
+						{ value: 'ntfs-3g', text: 'NTFS: of Windows, by a program of its own' },
 						{ value: 'ext4', text: 'ext4: of Linux' }
 					]}
 				/>

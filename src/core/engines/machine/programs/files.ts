@@ -2,7 +2,7 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { fromBase64, toBase64 } from '../../../formats/base64';
 import { remembered } from '../../../basics/remembered';
-import type { DiskFile } from '../disk';
+import { isBelow, type DiskFile } from '../disk';
 import type { Machine } from '../machine';
 import type { Process, Program } from '../processes';
 import { isTimeZone } from '../../../formats/systemd/zone';
@@ -162,8 +162,12 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		return digestOf(a) === digestOf(b) ? 0 : 1;
 	},
 	stat(process, machine, args) {
-		const { values, rest } = operands(args, 'c');
+		const { flags, values, rest } = operands(args, 'c');
 		const [path = ''] = rest;
+		if (flags.has('f')) {
+			process.out(isBelow(path, machine.bench.firstPartition) ? 'msdos\n' : 'ext2/ext3\n');
+			return 0;
+		}
 		const isFolder = machine.disk.kind(path) === 'folder';
 		const file = isFolder
 			? { mode: '0755', owner: machine.disk.folderOwners.get(path) ?? 'root:root' }
@@ -225,6 +229,20 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 			else if (machine.disk.remove(path)) continue;
 			else if (flags.has('r') && machine.disk.kind(path) === 'folder') machine.disk.removeFolder(path);
 			else if (!flags.has('f')) code = missing(process, path);
+		}
+		return code;
+	},
+	rmdir(process, machine, args) {
+		let code = 0;
+		for (const path of operands(args).rest) {
+			const why =
+				machine.disk.kind(path) !== 'folder'
+					? 'No such file or directory'
+					: machine.disk.list(path).length
+						? 'Directory not empty'
+						: mayNot(process, machine, path);
+			if (why !== null) code = refused(process, path, why);
+			else machine.disk.removeFolder(path);
 		}
 		return code;
 	},
@@ -318,17 +336,24 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		process.out(mixed.map((line) => `${line}\n`).join(''));
 		return 0;
 	},
-	/** Whole lines as they stand (-xF), or a plain text within them; quietly or not. */
+	/** Whole lines as they stand (-xF), a plain text within them or at their beginning, or any of those in a file (-f); others than they (-v). */
 	grep(process, machine, args) {
-		const { flags, rest } = operands(args);
-		const [wanted = '', ...paths] = rest;
-		if (!flags.has('F') && /[.*[\]^$\\+?(){}|]/.test(wanted)) {
+		const { flags, values, rest } = operands(args, 'f');
+		const list = values.get('f');
+		const [wanted = '', ...paths] = list === undefined ? rest : ['', ...rest];
+		const atBegin = !flags.has('F') && wanted.startsWith('^');
+		const plain = atBegin ? wanted.slice(1) : wanted;
+		if (list === undefined ? !flags.has('F') && /[.*[\]^$\\+?(){}|]/.test(plain) : !flags.has('x') || !flags.has('F')) {
 			machine.unknown(`grep ${args.join(' ')}`);
 			return 2;
 		}
 		const text = input(process, machine, paths);
-		if (text === null) return 2;
-		const found = lines(text).filter((line) => (flags.has('x') ? line === wanted : line.includes(wanted)));
+		const any = list === undefined ? null : input(process, machine, [list]);
+		if (text === null || (list !== undefined && any === null)) return 2;
+		const all = any === null ? null : new Set(lines(any));
+		const fits = (line: string): boolean =>
+			all ? all.has(line) : flags.has('x') ? line === plain : atBegin ? line.startsWith(plain) : line.includes(plain);
+		const found = lines(text).filter((line) => fits(line) !== flags.has('v'));
 		if (!flags.has('q')) process.out(found.map((line) => `${line}\n`).join(''));
 		return found.length ? 0 : 1;
 	},
@@ -379,6 +404,11 @@ export function addFilePrograms(machine: Machine): void {
 		prefix: '/usr/share/zoneinfo',
 		read: (path) => (isTimeZone(path.slice('/usr/share/zoneinfo/'.length)) ? '' : null),
 		list: () => []
+	});
+	machine.disk.mounts.push({
+		prefix: '/proc/sys/kernel/random',
+		read: (path) => (path.endsWith('/boot_id') ? `${machine.bootId}\n` : null),
+		list: () => ['boot_id']
 	});
 	for (const [name, run] of Object.entries({ ...SIMPLE, ...ACCOUNT_PROGRAMS }))
 		machine.programs.set(`/usr/${IN_SBIN.includes(name) ? 'sbin' : 'bin'}/${name}`, (process) =>

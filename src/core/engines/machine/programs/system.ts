@@ -1,6 +1,7 @@
 import { readAptConf } from '../../../formats/aptConf';
 import { packageBytes } from '../../../files/packageRoom';
 import { unpack } from '../image';
+import { parseInstall } from '../install';
 import type { Machine } from '../machine';
 import { ASKED_PACKAGES, IMAGE_PACKAGES } from '../packageTable';
 import type { Process, Program } from '../processes';
@@ -17,6 +18,18 @@ const LISTS = '/var/lib/apt/lists/archive_Packages';
 
 const plain = (args: readonly string[]): string[] => args.filter((arg) => !arg.startsWith('-'));
 
+/** One that cannot be enabled, having no [Install], is no failure. Source: systemctl(1), is-enabled. */
+function enabledState(process: Process, { disk }: Machine, unit: string): number {
+	const file = disk.unit(unit)!;
+	const state = disk.enabled.includes(unit)
+		? 'enabled'
+		: file.stub || parseInstall(file.text).length
+			? 'disabled'
+			: 'static';
+	if (!process.argv.includes('--quiet')) process.out(`${state}\n`);
+	return state === 'disabled' ? 1 : 0;
+}
+
 const systemctl: Program = (process, machine) => {
 	const args = process.argv.slice(1);
 	const [verb = '', ...units] = plain(args);
@@ -28,7 +41,8 @@ const systemctl: Program = (process, machine) => {
 				machine.systemd.reload();
 				return 0;
 			case 'is-enabled':
-				return disk.enabled.includes(unit) ? 0 : 1;
+				if (!disk.unit(unit)) return 1;
+				return enabledState(process, machine, unit);
 			case 'is-active':
 				return machine.systemd.isActive(unit) ? 0 : 3;
 			case 'enable':
@@ -80,6 +94,10 @@ const systemctl: Program = (process, machine) => {
 /** dpkg-query -W -f '${db:Status-Status}' NAME, dpkg -s NAME, and dpkg --configure -a, which sets up what was left half-way. */
 const query: Program = (process, machine) => {
 	if (process.argv.includes('--configure')) {
+		if (machine.activeFaults.has('archive-locked')) {
+			process.err('dpkg: error: dpkg frontend lock was locked by another process with pid 611\n');
+			return process.after(TAKES_MS, () => process.exit(2));
+		}
 		const settles = process.argv.some((arg) => arg.startsWith('--force-conf'));
 		for (const [name, state] of machine.disk.packages)
 			if (state !== 'installed' && settles) machine.disk.packages.set(name, 'installed');
@@ -116,19 +134,26 @@ const aptGet: Program = (process, machine) => {
 		process.err(`E: Could not read ${configured}\n`);
 		return process.after(TAKES_MS, () => process.exit(100));
 	}
-	if (verb === 'clean') return process.after(TAKES_MS, () => process.exit(0));
-	if (verb !== 'update' && verb !== 'install') {
+	if (verb !== 'update' && verb !== 'install' && verb !== 'clean') {
 		machine.unknown(`apt-get ${verb}`);
 		return process.after(TAKES_MS, () => process.exit(0));
 	}
-	// Waited for as long as DPkg::Lock::Timeout says, which is not at all by default. Source: apt.conf(5).
-	const patienceMs = 1000 * Number(/DPkg::Lock::Timeout=(\d+)/.exec(options.join(' '))?.[1] ?? 0);
+	// Of dpkg's lock DPkg::Lock::Timeout says how long it is waited for, by default not at all; that of the lists is not waited for. Source:
+	// apt.conf(5); apt 2.6, and as it was seen to do.
+	const patienceMs =
+		verb === 'install' ? 1000 * Number(/DPkg::Lock::Timeout=(\d+)/.exec(options.join(' '))?.[1] ?? 0) : 0;
 	const sinceMs = machine.clock.nowMs;
 	const begin = (): void => {
 		if (!machine.activeFaults.has('archive-locked'))
-			return verb === 'update' ? update(process, machine, options) : install(process, machine, names, options);
+			return verb === 'update'
+				? update(process, machine, options)
+				: verb === 'install'
+					? install(process, machine, names, options)
+					: process.after(TAKES_MS, () => process.exit(0));
 		if (machine.clock.nowMs - sinceMs >= patienceMs) {
-			process.err('E: Could not get lock /var/lib/dpkg/lock-frontend\n');
+			process.err(
+				`E: Could not get lock ${verb === 'install' ? '/var/lib/dpkg/lock-frontend' : '/var/lib/apt/lists/lock'}. It is held by process 611 (apt-get)\n`
+			);
 			return process.exit(100);
 		}
 		process.after(1000, begin);

@@ -1,5 +1,5 @@
 import { ArithmeticFault, computeArithmetic } from './arithmetic';
-import { escapePattern, hasPattern, matches, trim, unescapePattern } from './pattern';
+import { escapePattern, hasPattern, matches, replace, trim, unescapePattern } from './pattern';
 import { elements, fail, get, resolvePath, scalar, set, type Shell, type Step } from './state';
 import type { Expansion, Piece, Word } from './syntax';
 
@@ -126,7 +126,7 @@ export class Expander {
 		return name === '@' ? [shell.name, ...list].slice(from) : list.slice(from);
 	}
 
-	*#expand(shell: Shell, { name, index, length, operator, word }: Expansion): Step<string> {
+	*#expand(shell: Shell, { name, index, length, operator, word, replacement }: Expansion): Step<string> {
 		const held = name === '@' || name === '*' ? shell.args.join(' ') : get(shell, name);
 		if (length && (index === '@' || index === '*')) return String(elements(held).length);
 		if (length && (name === '@' || name === '*')) return String(shell.args.length);
@@ -158,6 +158,8 @@ export class Expander {
 		if (unset && shell.options.nounset && !['@', '*'].includes(name)) fail(shell, `${name}: unbound variable`);
 		value ??= '';
 		if (length) return String([...value].length);
+		if (operator === '/' || operator === '//')
+			return replace(value, yield* this.pattern(shell, word), yield* this.text(shell, replacement), operator === '//');
 		if (operator === ':') return value.slice(yield* this.arithmetic(shell, word));
 		return operator === null ? value : trim(value, yield* this.pattern(shell, word), operator);
 	}

@@ -178,7 +178,7 @@ class Parser {
 		if (this.#is('((')) {
 			const parts = this.#arithmeticText().split(';');
 			if (parts.length !== 3) throw new Unknown('for (( )) wants three parts');
-			const [start, test, step] = parts.map((part) => parseWord(part, this.#depth)) as [Word, Word, Word];
+			const [start, test, step] = parts.map((part) => parseWord(part.trim(), this.#depth)) as [Word, Word, Word];
 			this.skipBlank(false);
 			if (this.#is(';')) this.#at++;
 			return { kind: 'for-arithmetic', start, test, step, body: this.#loopBody(), redirects: this.#redirects() };
@@ -446,7 +446,14 @@ function readDollar(text: string, from: number, quoted: boolean, pieces: Piece[]
 		pieces.push({ kind: 'text', text: '$', quoted });
 		return from + 1;
 	}
-	const expansion: Expansion = { name: name[1]!, index: null, length: false, operator: null, word: [] };
+	const expansion: Expansion = {
+		name: name[1]!,
+		index: null,
+		length: false,
+		operator: null,
+		word: [],
+		replacement: []
+	};
 	pieces.push({ kind: 'expand', expansion, quoted });
 	return from + name[0].length;
 }
@@ -478,7 +485,7 @@ function closing(text: string, from: number): number {
 	throw new Unknown(`"${text[from] === '{' ? '}' : ')'}" is missing`);
 }
 
-const OPERATORS = [':-', ':=', ':+', ':?', '##', '%%', '#', '%', '-', '+', ':'] as const;
+const OPERATORS = [':-', ':=', ':+', ':?', '##', '%%', '//', '#', '%', '-', '+', ':', '/'] as const;
 
 function readExpansion(text: string, depth: number): Expansion {
 	const length = text.startsWith('#') && text.length > 1;
@@ -489,5 +496,27 @@ function readExpansion(text: string, depth: number): Expansion {
 	const operator = OPERATORS.find((known) => rest.startsWith(known)) ?? null;
 	if (rest !== '' && !operator) throw new Unknown(`\${${text}}`);
 	const index = head[2] === undefined ? null : head[2] === '@' || head[2] === '*' ? head[2] : parseWord(head[2], depth);
-	return { name: head[1]!, index, length, operator, word: parseWord(rest.slice(operator?.length ?? 0), depth) };
+	const argument = rest.slice(operator?.length ?? 0);
+	const parted = operator === '/' || operator === '//' ? partedAt(argument) : argument.length;
+	return {
+		name: head[1]!,
+		index,
+		length,
+		operator,
+		word: parseWord(argument.slice(0, parted), depth),
+		replacement: parseWord(argument.slice(parted + 1), depth)
+	};
+}
+
+/** Where a pattern ends and what takes its place begins: at the first slash that is not quoted. */
+function partedAt(text: string): number {
+	let quote = '';
+	for (let at = 0; at < text.length; at++) {
+		const c = text[at]!;
+		if (c === '\\') at++;
+		else if (quote) quote = c === quote ? '' : quote;
+		else if (c === '"' || c === "'") quote = c;
+		else if (c === '/') return at;
+	}
+	return text.length;
 }

@@ -62,3 +62,23 @@ export function trim(text: string, pattern: string, operator: '#' | '##' | '%' |
 	}
 	return text;
 }
+
+/** ${name/pattern/text} and ${name//pattern/text}; of a pattern with special characters the longest piece. Source: bash(1), Parameter Expansion. */
+export function replace(text: string, pattern: string, by: string, everywhere: boolean): string {
+	if (pattern === '') return text;
+	if (!hasPattern(pattern)) {
+		const plain = unescapePattern(pattern);
+		return everywhere ? text.split(plain).join(by) : text.replace(plain, () => by);
+	}
+	let out = '';
+	let at = 0;
+	while (at < text.length) {
+		let end = text.length;
+		while (end > at && !matches(text.slice(at, end), pattern)) end--;
+		const fits = end > at;
+		out += fits ? by : text[at];
+		at = fits ? end : at + 1;
+		if (fits && !everywhere) break;
+	}
+	return out + text.slice(at);
+}

@@ -298,7 +298,9 @@ function* loop(shell: Shell, body: readonly Statement[], goesOn: () => Step<bool
 function* simple(shell: Shell, assignments: readonly Assignment[], words: readonly Word[]): Step<void> {
 	const argv: string[] = [];
 	shell.ranWithin = false;
-	for (const word of words) argv.push(...(yield* expander.fields(shell, word)));
+	for (const word of words)
+		if (isDeclared(shell, argv, word)) argv.push(yield* expander.text(shell, word));
+		else argv.push(...(yield* expander.fields(shell, word)));
 	if (argv.length === 0) {
 		for (const one of assignments) yield* assign(shell, one);
 		// The status of a command within a value stays; without one all went well.
@@ -323,6 +325,14 @@ function* simple(shell: Shell, assignments: readonly Assignment[], words: readon
 		if (shell.isBash || !SPECIAL.has(name)) restore(shell, before);
 	}
 }
+
+/** A value behind local and its like is one word to bash, whatever stands in it. Source: bash(1), SIMPLE COMMANDS, "declaration commands". */
+const isDeclared = ({ isBash }: Shell, [name]: readonly string[], [first]: Word): boolean =>
+	isBash &&
+	(name === 'local' || name === 'export' || name === 'readonly') &&
+	first?.kind === 'text' &&
+	!first.quoted &&
+	/^[A-Za-z_]\w*=/.test(first.text);
 
 function* call(shell: Shell, name: string, body: Command, args: string[]): Step<void> {
 	if (shell.depth >= DEEPEST) fail(shell, `${name}: nested too deep`);

@@ -137,6 +137,9 @@ const BASH = [
 	'while IFS= read -r line; do echo "[$line]"; done; [[ 10 -gt 9 ]] && echo num; [[ a < b ]] && echo less',
 	'o=root:audio; echo "${o%:*}" "${o#*:}"; mode=0755 owner=x; echo $mode $owner; [[ $(echo 0644) != "0644" ]] && echo differs; echo $?',
 	'set -e; check() { if "${@:2}" >/dev/null 2>&1; then echo "ok $1"; else echo "WRONG $1"; wrong=1; fi; }; check a true; check b false; echo $wrong',
+	'x="a b c b"; w=b; echo "${x// b / - }" "${x/b/B}" "${x//b/B}" "${x//" $w "/-}" "${x//[ab]/_}" "${x/z/q}" "${x//c}"',
+	'f() { local a=$1 b="$2"; echo "<$a><$b>"; }; f "one two" "three  four"; export Z=$(echo "p  q"); echo "$Z"',
+	'for ((n = 0; ; n++)); do [[ $n -lt 3 ]] || break; echo $n; done; f() { for ((;;)); do return 3; done; }; f || echo $?',
 	'for ((try = 0; try < 3; try++)); do false && break; echo $try; done; x=$(false) || echo caught; echo "${x:-empty}"'
 ];
 

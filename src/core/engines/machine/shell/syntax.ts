@@ -15,8 +15,10 @@ export interface Expansion {
 	/** "@" or "*" for all of an array, else an arithmetic word; null: no index. */
 	readonly index: Word | '@' | '*' | null;
 	readonly length: boolean;
-	readonly operator: ':-' | '-' | ':=' | ':+' | '+' | ':?' | '#' | '##' | '%' | '%%' | ':' | null;
+	readonly operator: ':-' | '-' | ':=' | ':+' | '+' | ':?' | '#' | '##' | '%' | '%%' | ':' | '/' | '//' | null;
 	readonly word: Word;
+	/** Of `/` and `//`: what takes the place of the pattern. */
+	readonly replacement: Word;
 }
 
 /** Source: POSIX.1-2017, XCU 2.7; `&>` is bash's. */

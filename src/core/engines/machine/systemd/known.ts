@@ -33,7 +33,19 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 			'IPAddressDeny',
 			'IPAddressAllow',
 			'RuntimeDirectoryMode',
-			'SuccessExitStatus'
+			'SuccessExitStatus',
+			'TimeoutStartSec',
+			'InaccessiblePaths',
+			'ProtectClock',
+			'ProtectHostname',
+			'ProtectKernelLogs',
+			'ProtectProc',
+			'ProcSubset',
+			'RestrictRealtime',
+			'RestrictSUIDSGID',
+			'MemoryDenyWriteExecute',
+			'SystemCallArchitectures',
+			'UMask'
 		]
 	],
 	Timer: [
@@ -59,6 +71,9 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 		'Accept',
 		'Service',
 		'MaxConnections',
+		'MaxConnectionsPerSource',
+		'TriggerLimitIntervalSec',
+		'PollLimitIntervalSec',
 		'IPAddressAllow',
 		'IPAddressDeny'
 	],

@@ -87,7 +87,16 @@ export function beginService(manager: Manager, name: string, it: Service): void 
 		});
 	};
 	next(0);
-	if (!isOneshot) manager.reach(name);
+	if (!isOneshot) return manager.reach(name);
+	// Without a limit of its own its commands may take for ever. Source: systemd.service(5), TimeoutStartSec=.
+	const limitMs = files.spanMs(name, 'TimeoutStartSec');
+	if (!limitMs || it.kill === null) return;
+	machine.after(limitMs, () => {
+		if (it.run !== run || it.kill === null) return;
+		it.kill();
+		machine.say('unit-too-long', 'bad', { unit: name, limitSec: limitMs / 1000 });
+		endService(manager, name, it, TIMED_OUT);
+	});
 }
 
 function isTooOften({ files, machine, failed }: Manager, name: string, it: Service): boolean {
@@ -176,6 +185,8 @@ function endService(manager: Manager, name: string, it: Service, code: number): 
 	});
 }
 
+/** Told to end by SIGTERM. */
+const TIMED_OUT = 143;
 /** After so many ends of one kind in a world that stands still the next is known. */
 const KNOWN_AFTER = 20;
 const SELDOM_MS = 300_000;
