@@ -336,7 +336,7 @@ const rows = [
 	],
 	['pictures that pages of 60 days need', 3000, few(drawn)],
 	['a playlist of ten arranged by wishes', 50, median(() => arrange(wished.items, wished.wishes, wished.lengthOf))],
-	['content of a card set packed', 200, few(() => packContent(hatchFiles, 'hatch', 1))],
+	['content of a card set packed', 200, few(() => packContent(hatchFiles, { hostName: 'hatch', number: 1, era: 0 }))],
 	['open a saved workshop', 50, median(() => openWorkshop(text, 'UTC'))]
 ];
 await zipping();

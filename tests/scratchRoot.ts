@@ -14,6 +14,7 @@ import {
 import { tmpdir } from 'node:os';
 import { dirname, join, relative } from 'node:path';
 
+const LARGEST_BYTES = 20_000_000;
 /** What is at a path of the layer: text, where a link leads, or that it is gone. */
 type Left = string;
 
@@ -79,14 +80,15 @@ export class ScratchRoot {
 			for (const entry of readdirSync(join(upper, folder), { recursive: true, withFileTypes: true })) {
 				const path = join(entry.parentPath, entry.name);
 				const name = relative(upper, path);
-				const { mode } = lstatSync(path);
+				const { mode, size } = lstatSync(path);
 				if (entry.isSymbolicLink()) out.set(name, `-> ${readlinkSync(path)}`);
 				// Folders of this machine's own root are there for what lies below them.
 				else if (entry.isDirectory()) {
 					if (!existsSync(`/${name}`)) out.set(`${name}/`, (mode & 0o7777).toString(8));
 				}
-				// How the layer marks what is gone.
-				else if (entry.isCharacterDevice()) continue;
+				// A character device is how the layer marks what is gone; a pipe would be waited for.
+				else if (!entry.isFile()) continue;
+				else if (size > LARGEST_BYTES) out.set(name, `${size} bytes`);
 				else out.set(name, `${(mode & 0o7777).toString(8)} ${readFileSync(path, 'latin1')}`);
 			}
 		}
@@ -119,7 +121,21 @@ exec chroot ${user ? `--userspec=${user} ` : ''}"${merged}" /usr/bin/env "$@"`;
 		);
 		const done = spawnSync(
 			'unshare',
-			['-m', '--propagation', 'private', 'sh', '-c', script, 'sh', ...variables, ...argv],
+			[
+				'-m',
+				'--propagation',
+				'private',
+				'sh',
+				'-c',
+				script,
+				'sh',
+				...variables,
+				'timeout',
+				'-k',
+				'1',
+				String(timeoutMs / 1000),
+				...argv
+			],
 			{
 				encoding: 'utf8',
 				input,

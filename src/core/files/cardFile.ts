@@ -34,5 +34,7 @@ export const OF_DAYS = '#YPHOS-DAYS:';
 export const PLAYLIST_PATH = '/opt/yphos/playlist.m3u8';
 /** The file of a playlist, beside the list of everything, so that what it lists lies in the same place; "all": that one. */
 export const listPath = (id: string): string => (id === 'all' ? PLAYLIST_PATH : `/opt/yphos/list-${id}.m3u8`);
+/** Fetches what stands at an address of the web, for every script that does. */
+export const ASK_PATH = '/opt/yphos/bin/ask.sh';
 /** Where media of the card set lie. */
 export const MEDIA_DIR = '/opt/yphos/media';

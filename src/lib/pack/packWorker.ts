@@ -71,7 +71,11 @@ const worker = {
 			...drawn,
 			mediaBytes: await mediaOf(workshop, plan)
 		});
-		const packed = packContent(files, plan.network.hostName, Math.floor(Date.now() / 1000));
+		const packed = packContent(files, {
+			hostName: plan.network.hostName,
+			number: Math.floor(Date.now() / 1000),
+			era: plan.delivery.era
+		});
 		const entries = await signedPack(crypto.subtle, packed, plan.delivery.publicKey, privatePem);
 		return entries.ok
 			? { zip: await asBlob(zipFiles(entries.value, seldom(onPart))), problem: '' }

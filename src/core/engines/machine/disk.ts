@@ -2,6 +2,7 @@ import { cardBytes } from '../../files/cardBytes';
 import type { SeedUser } from '../../formats/seed/userData';
 import type { CardFile } from '../../link';
 import { parseInstall } from './install';
+import { fromStream } from './programs/stream';
 
 /** A file of the endpoint: text or bytes, with mode and owner. */
 export interface DiskFile {
@@ -224,8 +225,7 @@ export class Disk {
 		return this.tryPut(path, {
 			mode: known?.mode ?? '0644',
 			owner: known?.owner ?? 'root:root',
-			text: (append ? (known?.text ?? '') : '') + text,
-			bytes: null
+			...fromStream((append ? (known?.text ?? '') : '') + text)
 		});
 	}
 

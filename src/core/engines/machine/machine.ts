@@ -18,6 +18,9 @@ import { wallClockMs } from '../../formats/systemd/zone';
 
 /** From joining a network to the right time. Typical. */
 const TIME_TAKEN_MS = 1500;
+/** Of whoever is asked for by a name of the home, or of the internet. Source: RFC 1918; a number that is nobody's near. */
+const NEAR_NUMBER = '192.168.40.9';
+const PUBLIC_NUMBER = '203.0.113.9';
 /** Nobody looks further back. */
 const KEPT_LINES = 200;
 
@@ -113,6 +116,13 @@ export class Machine {
 	/** Another at each start. Source: random(4), boot_id. */
 	get bootId(): string {
 		return `${this.startUtcMs}-${this.#boot}`;
+	}
+
+	/** The number behind a host's name, as somebody on this network is told it: of a documentation range, or near; null: nobody knows it. */
+	numberOf(host: string): string | null {
+		if (/^[\d.]+$|:/.test(host)) return host;
+		if (!this.online) return null;
+		return /\.local$|^[^.]+$/.test(host) ? NEAR_NUMBER : PUBLIC_NUMBER;
 	}
 
 	/** Says once that something is not simulated. */

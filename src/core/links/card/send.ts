@@ -124,7 +124,7 @@ systemd-run --quiet --wait --pipe --collect bash "$set/apply.sh"
 begins=$(cat "$sent/begins")
 if [[ $begins != nothing && -L $now ]]; then
 	# What was sent is shown from now on, not a set that was fetched before it, nor one that waits to be shown.
-	rm -f "\${now%/*}/ready"
+	rm -f /var/lib/yphos-fetch/manifest.txt
 	ln -sfn /opt/yphos "$now.new"
 	mv -T "$now.new" "$now"
 fi

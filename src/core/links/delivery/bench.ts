@@ -7,6 +7,8 @@ const delivery = z
 	.object({
 		/** The folder where sets are put. */
 		address: z.string(),
+		/** In which era they are packed. */
+		era: z.number().default(0),
 		/** Whose content they are packed for. */
 		packedFor: z.string(),
 		/** The key of whoever puts them there, as openssl writes it; "": they are not signed. */
@@ -28,6 +30,7 @@ export const deliveryBench = (settings: DeliverySettings, { facts }: Context): P
 		? {
 				address: fetchedFrom(settings),
 				packedFor: facts.hostName,
+				era: settings.era,
 				signedBy: settings.publicKey
 					? keyLines(settings.publicKey)
 							.map((line) => `${line}\n`)

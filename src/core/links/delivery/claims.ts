@@ -5,13 +5,14 @@ import { CONTENT_NOW } from '../../files/content';
 import { placeKind } from '../../files/mediaPlace';
 import type { Context } from '../../link';
 import { CONTENT_UNIT, RENEW_UNIT } from './places';
-import type { DeliverySettings } from './settings';
+import { isWeb, type DeliverySettings } from './settings';
 
 /** What fetching needs: programs, units that start with the board, and the player after the look at what it is to show. */
 export function deliveryClaims({ from, times, publicKey }: DeliverySettings, context: Context): Claim[] {
 	const own = { from: 'delivery', what: 'new content', setting: 'delivery' } as const;
 	return [
 		{ ...own, on: 'package', name: 'curl' },
+		...(isWeb({ from }) ? [{ ...own, on: 'fetch', address: from, setting: 'delivery.from' } as const] : []),
 		...(publicKey ? [{ ...own, on: 'package', name: 'openssl', setting: 'delivery.publicKey' } as const] : []),
 		// While one is on trial, the one before stands beside it, and both beside what the card brought.
 		{ on: 'store', from: 'delivery', what: 'sets of content', bytes: 2 * contentBytes(context) },

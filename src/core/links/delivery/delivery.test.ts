@@ -35,7 +35,8 @@ import { rehearsed } from '../../rehearsals';
 import { speaking } from '../../speaking';
 import { writers } from '../../writers';
 import { packContent } from './pack';
-import { RENEW, switchSet } from './scripts';
+import askScript from '../network/ask.sh?raw';
+import { RENEW, SWITCH_SET } from './scripts';
 import { deliverySettings, keyLines, type DeliverySettings } from './settings';
 
 const ID = 'ticket-hatch';
@@ -57,7 +58,7 @@ function fetching(workshop: Workshop, own: Partial<DeliverySettings> = {}): Made
 	const { plan: before } = workshop.endpoints.find(({ id }) => id === ID)!;
 	const plan: Plan = {
 		...before,
-		delivery: { used: true, from: FROM, times: ['12:00'], publicKey: KEY, ...own }
+		delivery: { used: true, from: FROM, times: ['12:00'], publicKey: KEY, era: 0, ...own }
 	};
 	const context = contextFor(chain, workshop, ID);
 	const mediaBytes = demoMediaOf(plan.sources.items);
@@ -113,7 +114,8 @@ describe.each([
 	it.each([
 		['set-breaks-off', /could not be fetched; what is shown stays/],
 		['set-spoilt', /is not what the manifest says; what is shown stays/],
-		['set-forged', /not signed with your key; what is shown stays/]
+		['set-forged', /not signed with your key; what is shown stays/],
+		['set-endless', /no set can be fetched from https:\/\/files.example\/hatch; what is shown stays/]
 	])('is not shown, nor any part of it: %s', (fault, says) => {
 		const { texts, eye } = run(fetching(workshop), fault);
 		expect(texts).toMatch(says);
@@ -163,13 +165,9 @@ it('the rehearsal takes the set by the key that stands on the card', () => {
 /** A folder as an endpoint has it, and its scripts in a real shell. */
 describe('renew.sh and switch-set.sh in a real shell', () => {
 	const top = mkdtempSync(join(tmpdir(), 'yphos-delivery-'));
-	const [root, state, own, site, bin] = ['root', 'state', 'own', 'site', 'bin'].map((name) => join(top, name)) as [
-		string,
-		string,
-		string,
-		string,
-		string
-	];
+	const [root, state, own, site, bin, fetched] = ['root', 'state', 'own', 'site', 'bin', 'fetched'].map((name) =>
+		join(top, name)
+	) as [string, string, string, string, string, string];
 	let server: Server;
 	let address = '';
 	let asked: string[] = [];
@@ -193,10 +191,19 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 	});
 	beforeEach(() => {
 		rmSync(top, { recursive: true });
-		for (const folder of [root, state, own, site, bin]) mkdirSync(folder, { recursive: true });
+		for (const folder of [root, state, own, site, bin, fetched]) mkdirSync(folder, { recursive: true });
 		[asked, patience] = [[], Infinity];
 		put(join(own, 'from'), `${address}\n`);
 		put(join(own, 'for'), 'hatch\n');
+		put(join(own, 'shows-pages'), 'yes\n');
+		put(join(own, 'near'), 'yes\n');
+		for (const [name, text] of [
+			['ask.sh', askScript],
+			['switch-set.sh', SWITCH_SET.join('\n')]
+		] as const) {
+			put(join(bin, name), text);
+			chmodSync(join(bin, name), 0o755);
+		}
 		put(join(own, 'key.pem'), `${keyLines(KEY).join('\n')}\n`);
 		for (const file of cardSet('one')) put(join(root, file.path.slice(rootPath('').length)), cardBytes(file));
 		// What systemctl and the log would say: the player lives unless a set says otherwise.
@@ -232,8 +239,8 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 		},
 		textFile(rootPath('/etc/systemd/system/yphos-player.service'), '', lines('programme', '[Unit]'))
 	];
-	function offer(files: CardFile[], number: number, edit = (text: string): string => text): void {
-		const pack = packContent(files, 'hatch', number);
+	function offer(files: CardFile[], number: number, edit = (text: string): string => text, era = 0): void {
+		const pack = packContent(files, { hostName: 'hatch', number, era });
 		const manifest = edit(pack.manifest);
 		put(join(site, 'manifest.txt'), manifest);
 		put(join(site, 'manifest.txt.sig'), createSign('SHA256').update(manifest).sign(privateKey));
@@ -247,7 +254,10 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 					PATH: `${bin}:${process.env.PATH}`,
 					YPHOS_CONTENT: state,
 					YPHOS_DELIVERY: own,
-					YPHOS_ROOT: root
+					YPHOS_ROOT: root,
+					YPHOS_FETCH: fetched,
+					YPHOS_NEAR: join(own, 'near'),
+					YPHOS_BIN: bin
 				}
 			});
 			let said = '';
@@ -256,7 +266,7 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 			child.on('close', (code) => done({ code: code ?? -1, said }));
 		});
 	const renew = () => sh(RENEW);
-	const turn = (...args: string[]) => sh(switchSet('pages', []), ...args);
+	const turn = (...args: string[]) => sh(SWITCH_SET, ...args);
 	const shown = (): string => readFileSync(join(state, 'now/notices/index.html'), 'utf8').trim();
 
 	it('shows what the card brought, then a set that is fetched, and the one before when asked', async () => {
@@ -291,7 +301,8 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 			await turn();
 			expect(shown()).toBe(`<p>${word}</p>`);
 		}
-		expect(readdirSync(join(state, 'sets')).sort()).toEqual(['101', '102']);
+		expect(readdirSync(join(state, 'sets')).sort()).toEqual(['0-101', '0-102']);
+		expect(readdirSync(fetched)).toEqual([]);
 		expect(readdirSync(join(state, 'files'))).toHaveLength(4);
 		asked = [];
 		offer(cardSet('four'), 103);
@@ -300,19 +311,31 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 	});
 
 	it.each<[string, (text: string) => string, RegExp]>([
-		['another endpoint\u2019s', (text) => text.replace('for hatch', 'for lamp'), /is for lamp/],
+		['another endpoint\u2019s', (text) => text.replace('for hatch', 'for lamp'), /is for another endpoint/],
 		['cut off', (text) => text.slice(0, -5), /not whole/],
 		['without a number', (text) => text.replace(/number .*\n/, ''), /not whole/],
 		['of another kind', (text) => text.replace('yphos-content 1', 'yphos-content 2'), /kind that is not known/],
 		[
 			'that climbs out',
 			(text) => text.replace('notices/index.html', 'notices/../../x'),
-			/names notices\/\.\.\/\.\.\/x/
+			/names a file that climbs out/
 		],
 		['that brings a unit', (text) => text.replace('notices/index.html', 'etc/x.service'), /is no content/],
 		['with a command for a digest', (text) => text.replace(/file [0-9a-f]{4}/, 'file $(x)'), /no digest/],
 		['for other units', (text) => text.replace(/needs [0-9a-f]{4}/, 'needs 0000'), /needs another \/etc\/systemd/],
-		['with a word more', (text) => `also this\n${text}`, /says also/]
+		[
+			'that needs a device',
+			(text) => text.replace(/needs (\S+) 0 .*/, 'needs $1 0 /dev/zero'),
+			/what no card set brings/
+		],
+		['with a number without end', (text) => text.replace(/number .*/, `number ${'9'.repeat(30)}`), /gives no number/],
+		['with a size without end', (text) => text.replace(/(file \S+) \d+/, `$1 ${'9'.repeat(12)}`), /no size/],
+		[
+			'of a file that is not so large',
+			(text) => text.replace(/(file \S+) \d+/, '$1 999999999'),
+			/is not what the manifest says/
+		],
+		['with a word more', (text) => `also this\n${text}`, /says what is not known here/]
 	])('refuses a set %s, signed as it may be', async (_, edit, says) => {
 		await turn('check');
 		offer(cardSet('two'), 100, edit);
@@ -335,7 +358,7 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 		expect((await renew()).said).toContain('not signed with your key');
 		rmSync(join(site, 'manifest.txt.sig'));
 		expect((await renew()).said).toContain('has no signature');
-		expect(existsSync(join(state, 'ready'))).toBe(false);
+		expect(readdirSync(fetched)).toEqual([]);
 	});
 
 	it('broken off half-way changes nothing, and goes on from there', async () => {
@@ -392,21 +415,100 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 		await turn('check');
 		offer(cardSet('two'), 100);
 		await renew();
-		rmSync(join(state, 'sets/100/notices/index.html'));
-		expect(await turn()).toEqual({ code: 1, said: expect.stringContaining('what is shown stays') as string });
+		rmSync(
+			join(
+				fetched,
+				readdirSync(fetched).find((name) => name.length === 64)!
+			)
+		);
+		expect(await turn()).toEqual({
+			code: 1,
+			said: expect.stringMatching(/has not come whole; what is shown stays/) as string
+		});
 		expect(shown()).toBe('<p>one</p>');
 		await renew();
 		await turn();
 		expect(shown()).toBe('<p>two</p>');
 	});
 
-	it('is not shown when there is no room for it', async () => {
+	it('is not shown when there is no room for it, and is once there is', async () => {
 		await turn('check');
 		offer(cardSet('two'), 100);
 		program('ln', 'case $1 in -*) exec /bin/ln "$@" ;; *) echo "No space left on device" >&2; exit 1 ;; esac');
-		expect((await renew()).said).toContain('could not be put in its place; what is shown stays');
+		await renew();
+		expect((await turn()).said).toContain('could not be put in its place; what is shown stays');
+		expect(readdirSync(join(state, 'sets'))).toEqual([]);
+		rmSync(join(bin, 'ln'));
+		await renew();
 		await turn();
+		expect(shown()).toBe('<p>two</p>');
+	});
+
+	/** Every one with DAMAGES=all. */
+	const STRIDE = process.env.DAMAGES === 'all' ? 1 : 7;
+	it('cut at any command, shows the old set or the new one, whole, and tells the truth about which', async () => {
+		// The power goes at the so-manieth thing that is done to the disk or the player.
+		for (const dead of [false, true])
+			for (let most = 1 + (new Date().getUTCDate() % STRIDE); most < 60; most += STRIDE) {
+				for (const folder of [state, fetched]) rmSync(folder, { recursive: true, force: true });
+				for (const folder of [state, fetched]) mkdirSync(folder);
+				program('systemctl', `case $1 in show) echo 0 ;; esac`);
+				await turn('check');
+				offer(cardSet(dead ? 'dead' : 'two'), 100);
+				await renew();
+				rmSync(join(top, 'n'), { force: true });
+				const cutting = (tool: string): void =>
+					program(
+						tool,
+						`echo x >>${top}/n; [ "$(wc -l <${top}/n)" -lt ${most} ] || { touch ${top}/cut; kill -9 $PPID; exit 1; }\nexec /bin/${tool} "$@"`
+					);
+				for (const tool of ['mv', 'ln', 'rm', 'sync', 'mkdir']) cutting(tool);
+				rmSync(join(top, 'cut'), { force: true });
+				await turn();
+				for (const tool of ['mv', 'ln', 'rm', 'sync', 'mkdir']) rmSync(join(bin, tool));
+				const isCut = existsSync(join(top, 'cut'));
+				// The next start: the player begins with what is there, and the set is looked for once more.
+				await turn('check');
+				expect(['<p>one</p>', '<p>two</p>', '<p>dead</p>'], `${most}`).toContain(shown());
+				await turn();
+				await renew();
+				const last = await turn();
+				expect(shown(), `${dead} ${most} ${last.said}`).toBe(dead ? '<p>one</p>' : '<p>two</p>');
+				expect(existsSync(join(state, 'trying'))).toBe(false);
+				if (!isCut) break;
+				expect(most).toBeLessThan(59);
+			}
+	}, 300_000);
+
+	it('goes back to the one before only where there is one, and a set that failed is none', async () => {
+		await turn('check');
+		expect(await turn('back')).toEqual({ code: 1, said: expect.stringContaining('no set before this one') as string });
+		offer(cardSet('two'), 100);
+		await renew();
+		await turn();
+		offer(cardSet('dead'), 101);
+		await renew();
+		await turn();
+		expect(shown()).toBe('<p>two</p>');
+		await turn('back');
 		expect(shown()).toBe('<p>one</p>');
+	});
+
+	it('takes sets of a new era after one that was packed under a wrong clock, and none of the old era again', async () => {
+		await turn('check');
+		offer(cardSet('from the future'), 4_102_444_800);
+		await renew();
+		await turn();
+		offer(cardSet('two'), 1_800_000_000);
+		expect((await renew()).said).toContain('is not newer than set 4102444800');
+		offer(cardSet('two'), 1_800_000_000, undefined, 1);
+		expect((await renew()).code).toBe(0);
+		await turn();
+		expect(shown()).toBe('<p>two</p>');
+		// Whoever serves it may put the old one up again: it is signed, and passed over.
+		offer(cardSet('from the future'), 4_102_444_800);
+		expect((await renew()).said).toContain('is not newer than');
+		expect(shown()).toBe('<p>two</p>');
 	});
 
 	it('is taken on trust while nothing plays, and what was copied by hand stays with it', async () => {
@@ -421,7 +523,7 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 
 	it('is fetched from a folder as from an address', async () => {
 		await turn('check');
-		put(join(own, 'from'), `file://${site}\n`);
+		put(join(own, 'from'), `${site}\n`);
 		offer(cardSet('two'), 100);
 		expect(await renew()).toEqual({ code: 0, said: '' });
 		await turn();
@@ -443,7 +545,7 @@ describe('findings of the delivery', () => {
 		const plan: Plan = {
 			...before,
 			...more,
-			delivery: { used: true, from: FROM, times: ['12:00'], publicKey: KEY, ...own }
+			delivery: { used: true, from: FROM, times: ['12:00'], publicKey: KEY, era: 0, ...own }
 		};
 		const context = contextFor(chain, demoWorkshop, ID);
 		const ours = (of: Plan) => assess(chain, of, context).findings.filter(({ link }) => link === 'delivery');

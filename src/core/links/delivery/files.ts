@@ -1,9 +1,9 @@
 import { lines, ON_AIR_UNIT, PICTURES_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
-import { CONTENT_DIR } from '../../files/content';
+import { endsWithin, FETCHES, NO_NETWORK, SANDBOX } from '../../files/sandbox';
 import type { CardFile, CardLine, Context } from '../../link';
 import { followed } from '../../onAir/followed';
-import { CONTENT_UNIT, OWN_DIR, RENEW_PATH, RENEW_UNIT, SWITCH_PATH } from './places';
-import { RENEW, switchSet } from './scripts';
+import { CONTENT_UNIT, FETCH_DIR, OWN_DIR, RENEW_PATH, RENEW_UNIT, SWITCH_PATH } from './places';
+import { RENEW, SWITCH_SET } from './scripts';
 import { fetchedFrom, isWeb, keyLines, type DeliverySettings } from './settings';
 
 const UNITS = '/etc/systemd/system/';
@@ -34,17 +34,24 @@ export function deliveryFiles(settings: DeliverySettings, context: Context): Car
 					)
 				]
 			: []),
+		...(pageBrowser
+			? [textFile(rootPath(`${OWN_DIR}/shows-pages`), 'There where a page says of itself that it lives.', of('yes'))]
+			: []),
+		...(before.length
+			? [textFile(rootPath(`${OWN_DIR}/before`), 'What looks at new content before the player does.', of(...before))]
+			: []),
 		textFile(rootPath(RENEW_PATH), 'Fetches new content.', of(...RENEW), '0755'),
 		textFile(
 			rootPath(SWITCH_PATH),
 			'Shows new content, and takes back what does not come to life.',
-			of(...switchSet(pageBrowser ? 'pages' : 'list', before)),
+			of(...SWITCH_SET),
 			'0755'
 		),
 		textFile(rootPath(UNITS + CONTENT_UNIT), 'Looks whether what is to be shown is whole.', [
 			...of('[Unit]', 'Description=Looks whether what is to be shown is whole'),
 			...of(`Before=${[PLAYER_UNIT, ...before].join(' ')}`),
 			...of('', '[Service]', 'Type=oneshot', 'RemainAfterExit=yes', `ExecStart=${SWITCH_PATH} check`),
+			...of(endsWithin(300)),
 			...of('', '[Install]', 'WantedBy=multi-user.target')
 		]),
 		textFile(rootPath(`${UNITS}${RENEW_UNIT}.service`), 'Fetches new content, and shows it.', [
@@ -53,8 +60,9 @@ export function deliveryFiles(settings: DeliverySettings, context: Context): Car
 			...of('', '[Service]', 'Type=oneshot'),
 			...of('# What was on trial when the power went.', `ExecStartPre=-+${SWITCH_PATH}`),
 			...of(`ExecStart=${RENEW_PATH}`, `ExecStartPost=+${SWITCH_PATH}`),
-			...of('User=daemon', `StateDirectory=${CONTENT_DIR.slice('/var/lib/'.length)}`),
-			...of('NoNewPrivileges=yes', 'ProtectSystem=strict', 'ProtectHome=yes', 'PrivateDevices=yes', 'PrivateTmp=yes')
+			...of('User=daemon', `StateDirectory=${FETCH_DIR.slice('/var/lib/'.length)}`, 'StateDirectoryMode=0700'),
+			// Large films on a slow line; then the trial of the set.
+			...of(endsWithin(8 * 3600), ...SANDBOX, ...(isWeb(settings) ? FETCHES : NO_NETWORK))
 		]),
 		textFile(rootPath(`${UNITS}${RENEW_UNIT}.timer`), 'Says when new content is looked for.', [
 			...of('[Unit]', 'Description=Looks for new content', '', '[Timer]', 'OnBootSec=2min'),

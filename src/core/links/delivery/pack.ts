@@ -53,11 +53,20 @@ function asFetched(file: CardFile): CardFile {
 	);
 }
 
+/** Whose a set is, and where it stands in their order. */
+interface Packed {
+	readonly hostName: string;
+	/** Greater than that of every set before it in its era, such as the seconds since 1970. */
+	readonly number: number;
+	/** Greater than that of all sets that are to be passed over, whatever their numbers. */
+	readonly era: number;
+}
+
 /**
- * What of a card set is content, as a set that the endpoint fetches. `number`: greater than that of every set before, such as the
- * seconds since 1970. Lines of the manifest: "for HOST", "number N", "needs DIGEST 0 PATH", "file DIGEST BYTES PATH", "end".
+ * What of a card set is content, as a set that the endpoint fetches. Lines of the manifest: "for HOST", "era N", "number N",
+ * "needs DIGEST 0 PATH", "file DIGEST BYTES PATH", "end".
  */
-export function packContent(cardSet: readonly CardFile[], hostName: string, number: number): Pack {
+export function packContent(cardSet: readonly CardFile[], { hostName, number, era }: Packed): Pack {
 	const placed = cardSet
 		.map((file) => ({ onEndpoint: targetOf(file), file }))
 		.filter((placed): placed is { onEndpoint: string; file: CardFile } => placed.onEndpoint !== null);
@@ -70,6 +79,7 @@ export function packContent(cardSet: readonly CardFile[], hostName: string, numb
 	const manifest = [
 		'yphos-content 1',
 		`for ${hostName}`,
+		`era ${era}`,
 		`number ${number}`,
 		...placed
 			.filter(({ onEndpoint }) => isNeeded(onEndpoint))

@@ -1,4 +1,4 @@
-import { signatureBy, tellerFor, type Machine, type WebAnswer } from '../../engines/machine';
+import { signatureBy, tellerFor, toStream, type Machine, type WebAnswer } from '../../engines/machine';
 import { cardBytes } from '../../files/cardBytes';
 import { lines, textFile } from '../../files/cardFile';
 import { CONTENT_NOW } from '../../files/content';
@@ -9,7 +9,7 @@ import { DELIVERY_WORDS } from './words';
 
 type FaultName = keyof typeof DELIVERY_FAULTS;
 const isOurs = (name: string): name is FaultName => Object.hasOwn(DELIVERY_FAULTS, name);
-const SAYS = { 'set-spoilt': 'spoilt', 'set-forged': 'forged', 'set-dead': 'dead' } as const;
+const SAYS = { 'set-spoilt': 'spoilt', 'set-forged': 'forged', 'set-dead': 'dead', 'set-endless': 'endless' } as const;
 const GONE: WebAnswer = { code: 22, why: 'The requested URL returned error: 404' };
 const BROKEN: WebAnswer = { code: 18, why: 'transfer closed with outstanding read data remaining', afterMs: 60_000 };
 
@@ -22,21 +22,20 @@ export function rehearseDelivery(machine: Machine): void {
 	machine.on('fault', ({ name, on }) => {
 		if (!isOurs(name)) return;
 		if (on && delivery) {
-			pack = packContent(
-				newContent(machine, name === 'set-dead'),
-				delivery.packedFor,
-				Math.floor(machine.nowUtcMs / 1000)
-			);
+			pack = packContent(newContent(machine, name === 'set-dead'), {
+				hostName: delivery.packedFor,
+				number: Math.floor(machine.nowUtcMs / 1000),
+				era: delivery.era
+			});
 			served = 0;
 			tell.event('set-there', 'fault', { address: delivery.address });
 		}
 		if (name === 'set-breaks-off' && !on) tell.event('comes-back', 'fault');
 		else if (on && name in SAYS) tell.event(SAYS[name as keyof typeof SAYS], 'fault');
 	});
-	machine.web.push((address) => {
-		if (!delivery || !address.startsWith(`${delivery.address}/`)) return null;
-		if (!pack) return GONE;
-		const name = address.slice(delivery.address.length + 1);
+	function answer(name: string): WebAnswer {
+		if (!delivery || !pack) return GONE;
+		if (machine.activeFaults.has('set-endless')) return { text: '', bytes: null, endless: true };
 		if (name === 'manifest.txt') return { text: pack.manifest, bytes: null };
 		if (name === 'manifest.txt.sig') {
 			const signer = machine.activeFaults.has('set-forged') ? 'somebody else' : delivery.signedBy;
@@ -53,12 +52,35 @@ export function rehearseDelivery(machine: Machine): void {
 		return 'lines' in found.file
 			? { text: found.file.lines.map(({ text }) => `${text}\n`).join(''), bytes: null }
 			: { text: '', bytes: cardBytes(found.file) };
+	}
+	const nameOf = (address: string): string | null =>
+		delivery && address.startsWith(`${delivery.address}/`) ? address.slice(delivery.address.length + 1) : null;
+	machine.web.push((address) => {
+		const name = nameOf(address);
+		return name === null ? null : answer(name);
 	});
+	// A folder of a share or a stick is read as files are.
+	if (delivery?.address.startsWith('/'))
+		machine.disk.mounts.push({
+			prefix: delivery.address,
+			read(path) {
+				const name = nameOf(path);
+				const given = name === null ? GONE : answer(name);
+				return 'why' in given
+					? null
+					: given.bytes
+						? toStream(given.bytes)
+						: given.endless
+							? 'x'.repeat(2_000_000)
+							: given.text;
+			},
+			list: () => []
+		});
 	let shown: string | undefined;
 	machine.world.onChange(() => {
 		const now = machine.disk.links.get(CONTENT_NOW);
 		if (now === shown || now === undefined) return;
-		const set = /\/sets\/(\d+)$/.exec(now)?.[1];
+		const set = /\/sets\/\d+-(\d+)$/.exec(now)?.[1];
 		if (set !== undefined) tell.event('shows-set', 'info', { set });
 		else if (shown !== undefined) tell.event('shows-card', 'info');
 		shown = now;

@@ -18,19 +18,20 @@ export const deliverySettings = z.object({
 	/** When it is looked for, besides two minutes after each start. */
 	times: z.array(timeOfDay).max(24, 'At most 24.'),
 	/** Only what is signed with the key that belongs to this one is taken; "": whatever lies there. */
-	publicKey: z.string().regex(PUBLIC_KEY, 'A public key on the curve P-256, as the button makes it.')
+	publicKey: z.string().regex(PUBLIC_KEY, 'A public key on the curve P-256, as the button makes it.'),
+	/** Sets of a higher era come before all of a lower one, whatever their numbers: a way back from one packed under a wrong clock. */
+	era: z.number().int().min(0).max(9999)
 });
 /** The delivery's slice of a plan. */
 export type DeliverySettings = z.infer<typeof deliverySettings>;
 
 /** What a new plan begins with. */
-export const CALM_DELIVERY: DeliverySettings = { used: false, from: '', times: ['04:30'], publicKey: '' };
+export const CALM_DELIVERY: DeliverySettings = { used: false, from: '', times: ['04:30'], publicKey: '', era: 0 };
 
 /** It lies on a web server. */
 export const isWeb = ({ from }: Pick<DeliverySettings, 'from'>): boolean => /^https?:/.test(from);
-/** As curl takes it, without a slash at the end. Source: curl(1), RFC 8089. */
-export const fetchedFrom = ({ from }: Pick<DeliverySettings, 'from'>): string =>
-	`${from.startsWith('/') ? 'file://' : ''}${from.replace(/\/$/, '')}`;
+/** As `renew.sh` takes it, without a slash at the end. */
+export const fetchedFrom = ({ from }: Pick<DeliverySettings, 'from'>): string => from.replace(/\/$/, '');
 /** The key as openssl reads it: a line for each 64 characters. Source: RFC 7468, 2. */
 export const keyLines = (publicKey: string): string[] => [
 	'-----BEGIN PUBLIC KEY-----',

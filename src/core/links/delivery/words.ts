@@ -7,6 +7,7 @@ export const DELIVERY_WORDS = {
 	'comes-back': () => 'The connection is there again',
 	spoilt: () => 'A file of it is spoilt',
 	forged: () => 'It is signed by somebody else',
+	endless: () => 'Whoever answers there sends without end',
 	dead: () => 'It does not play',
 	'shows-card': () => 'Shown is what the card brought',
 	'shows-set': ({ set }: { set: string }) => `Shown is set ${set}`

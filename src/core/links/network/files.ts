@@ -8,6 +8,7 @@ import { claimsOn, type Claim } from '../../claims';
 import { allowedRanges, lanOf } from './addresses';
 import { formatAddress } from '../../formats/ip/cidr';
 import { loginSetting, needsPassword, takesPassword } from './login';
+import { askFiles } from './fetching';
 import { setupFile } from './setup';
 import { updateFiles } from './updates';
 import type { NetworkSettings } from './settings';
@@ -61,6 +62,7 @@ export function networkFiles(
 	if (network.way === 'radio' && network.ssid) files.push(radioProfile(network, context, secrets));
 	if (network.way === 'radio' && network.countryCode) files.push(radioCountry(network));
 	if (network.user && network.login !== 'none') files.push(sshdDropIn(network));
+	files.push(...askFiles(network, claims));
 	if (network.guard.limited) files.push(guardRules(network, context, claims));
 	return files;
 }

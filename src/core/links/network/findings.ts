@@ -2,6 +2,7 @@ import type { Claim } from '../../claims';
 import type { Context, Finding } from '../../link';
 import { assessGuard, assessKeeper, assessLogin, assessSeen, assessUpdates } from './assessAccess';
 import { assessCapacity, assessLatency } from './assessPath';
+import { assessFetching } from './fetching';
 import { assessAddress, assessName, assessSchool, assessWay } from './assessReach';
 import type { NetworkSettings } from './settings';
 
@@ -19,6 +20,7 @@ export const assessNetwork = (settings: NetworkSettings, context: Context, claim
 				...assessSeen(settings, context),
 				...assessUpdates(settings, context),
 				...assessCapacity(settings, context, claims),
-				...assessLatency(settings, context)
+				...assessLatency(settings, context),
+				...assessFetching(settings, claims)
 			])
 ];

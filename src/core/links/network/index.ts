@@ -206,7 +206,9 @@ export const network: Link<'network', NetworkSettings> = {
 	id: 'network',
 	title: 'Network',
 	settings: networkSettings,
-	version: 1,
+	version: 2,
+	// What was planned before could ask anybody.
+	migrations: { 1: (saved) => ({ fetchesNear: true, ...saved }) },
 	empty: ({ hostName }) => calmNetwork(hostName),
 	key: 'n',
 	place: { column: 'world', row: 1, wires: [{ to: 'sources', carries: 'data' }] },

@@ -29,6 +29,8 @@ declare module '../../claims' {
 	interface ClaimTypes {
 		/** Bits a second over the network while it runs; `writes`: a recording that goes to a share; `hour`: in this one only. */
 		path: { readonly bitsPerSec: number; readonly writes?: true; readonly hour?: number };
+		/** What the endpoint fetches from an address of the web, by `ask.sh`. */
+		fetch: { readonly address: string; readonly setting: SettingPath };
 		/** A port at which the endpoint answers those who may knock. */
 		listen: { readonly port: number; readonly protocol: 'tcp' | 'udp'; readonly setting: SettingPath };
 	}

@@ -59,6 +59,8 @@ export const networkSettings = z.object({
 	}),
 	/** Security updates by themselves, every night at this time of the venue; or by hand. */
 	updates: z.object({ nightly: z.boolean(), at: timeOfDay }),
+	/** Whether it may fetch from who is near: private and loopback ranges. Whatever else it fetches may lead there. */
+	fetchesNear: z.boolean(),
 	/** Pages that the endpoint itself shows to a browser. */
 	pages: z
 		.array(
@@ -90,5 +92,6 @@ export const calmNetwork = (hostName: string): NetworkSettings => ({
 	radio: { bandGhz: 2.4, widthMhz: 20, streams: 1, signalDbm: -60, othersPercent: 40 },
 	guard: { limited: true, ranges: [], exposed: false },
 	updates: { nightly: false, at: '03:30' },
+	fetchesNear: false,
 	pages: []
 });

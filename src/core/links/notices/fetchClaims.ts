@@ -28,6 +28,11 @@ export function fetchClaims(settings: NoticesSettings): Claim[] {
 			// Spread over the time between two fetches it is next to nothing.
 			bitsPerSec: Math.max(1, Math.round((text.length * 8) / (settings.fetchEveryMin * 60)))
 		})),
+		...settings.feeds.flatMap(({ id, title, address }, n): Claim[] =>
+			address
+				? [{ on: 'fetch', from: 'notices', what: title || id, address, setting: `notices.feeds.${n}` }]
+				: []
+		),
 		...feeds.map(({ id, title }): Claim => ({
 			...own,
 			on: 'check',

@@ -1,4 +1,5 @@
-import { lines, rootPath, textFile } from '../../files/cardFile';
+import { ASK_PATH, lines, rootPath, textFile } from '../../files/cardFile';
+import { endsWithin, FETCHES, SANDBOX } from '../../files/sandbox';
 import { contentAt } from '../../files/content';
 import type { CardFile, Context } from '../../link';
 import { LONGEST_FEED, type Feed, type FeedKind } from './feeds/schema';
@@ -29,15 +30,15 @@ export const FETCH = `#!/bin/sh
 # fetch-feeds.sh: fetches each feed, and keeps the last good one of those that fail.
 list=\${YPHOS_LIST:-${FEEDS_LIST}}
 feeds=\${YPHOS_FEEDS:-${FEEDS_DIR}}
+ask=\${YPHOS_ASK:-${ASK_PATH}}
 failed=''
 while read -r id address sign; do
 	new=$feeds/$id.new
-	if curl --silent --show-error --fail --location --max-redirs 5 --proto '=http,https' --max-time 30 --output "$new" "$address" &&
-		[ "$(stat -c %s "$new")" -le ${LONGEST_FEED} ] && grep -qF -e "$sign" "$new"; then
+	if "$ask" "$address" "$new" ${LONGEST_FEED} && grep -qF -e "$sign" "$new"; then
 		mv "$new" "$feeds/$id"
 		date +%s >"$feeds/$id.when"
 	else
-		rm -f "$new"
+		rm -f "$new" "$new".*
 		echo "$id: not fetched; the last one stays" >&2
 		failed=yes
 	fi
@@ -63,7 +64,7 @@ export function fetchFiles(settings: NoticesSettings, { facts }: Context): CardF
 			...of('', '[Service]', 'Type=oneshot', `ExecStart=${FETCH_PATH}`, 'User=daemon'),
 			...(facts.fetchesContent ? of(`Environment=YPHOS_LIST=${contentAt(facts, FEEDS_LIST)}`) : []),
 			...of(`StateDirectory=${FEEDS_DIR.slice('/var/lib/'.length)}`),
-			...of('NoNewPrivileges=yes', 'ProtectSystem=strict', 'ProtectHome=yes', 'PrivateDevices=yes'),
+			...of(endsWithin(1800), ...SANDBOX, ...FETCHES),
 			...of('', '[Install]', 'WantedBy=multi-user.target')
 		]),
 		textFile(rootPath(`/etc/systemd/system/${FEEDS_UNIT}.timer`), 'Says when feeds are fetched anew.', [

@@ -4,11 +4,17 @@ import type { Disk } from '../disk';
 import type { Machine } from '../machine';
 import type { Process } from '../processes';
 
-/** Stand-ins for the programs that make users. Source: getent(1), useradd(8), chpasswd(8), of Debian 12. */
+/** Stand-ins for the programs that look up hosts and make users. Source: getent(1), useradd(8), chpasswd(8), of Debian 12. */
 export const ACCOUNT_PROGRAMS: Readonly<
 	Record<string, (process: Process, machine: Machine, args: readonly string[]) => number>
 > = {
 	getent(process, machine, [database, name = '']) {
+		if (database === 'ahosts') {
+			const number = machine.numberOf(name);
+			if (number === null) return 2;
+			for (const kind of ['STREAM', 'DGRAM', 'RAW']) process.out(`${number.padEnd(15)} ${kind}\n`);
+			return 0;
+		}
 		const account = machine.disk.accounts.get(name);
 		if (!account) return 2;
 		const hash = account.passwordCrypt ?? '';

@@ -7,6 +7,7 @@ import type { Machine } from '../machine';
 import type { Process, Program } from '../processes';
 import { isTimeZone } from '../../../formats/systemd/zone';
 import { ACCOUNT_PROGRAMS } from './accounts';
+import { fromStream, toStream } from './stream';
 
 /** Stand-ins for the programs of coreutils and their kind, as far as scripts on a card use them. Source: their own man pages. */
 type Simple = (process: Process, machine: Machine, args: readonly string[]) => number;
@@ -76,6 +77,7 @@ function input(process: Process, machine: Machine, rest: readonly string[]): str
 	return text;
 }
 
+const BLOCK_BYTES = 4096;
 const two = (n: number): string => String(n).padStart(2, '0');
 /** What date prints for a letter behind a percent sign: of the clock on the wall, and of the instant. */
 const DATE_PARTS: Readonly<Record<string, (wall: Date, utcMs: number) => string>> = {
@@ -128,6 +130,33 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		process.out(`${digestOf(file as DiskFile)}  ${args[0] ?? '-'}\n`);
 		return 0;
 	},
+	/** So many bytes of what comes in. */
+	head(process, machine, args) {
+		const { values, rest } = operands(args, 'cn');
+		const most = Number(values.get('c') ?? NaN);
+		if (Number.isNaN(most)) {
+			machine.unknown(`head ${args.join(' ')}`);
+			return 1;
+		}
+		const path = rest[0] ?? process.stdinFile;
+		const file = path === null ? undefined : machine.disk.get(path);
+		const text = rest[0] === undefined ? process.stdin : machine.disk.read(rest[0]);
+		if (text === null) return missing(process, rest[0]!);
+		const bytes = bytesOf((file ?? fromStream(text)) as DiskFile);
+		process.out(bytes.length > most ? toStream(bytes.slice(0, most)) : file ? toStream(bytes) : text);
+		return 0;
+	},
+	/** One file copied, no more of it than is said; a link is followed unless it is not to be. */
+	dd(process, machine, args) {
+		const values = new Map(args.map((arg) => arg.split(/=(.*)/s) as [string, string]));
+		const flags = values.get('iflag')?.split(',') ?? [];
+		if (!flags.includes('count_bytes')) machine.unknown(`dd ${args.join(' ')}`);
+		const [from, to] = [values.get('if') ?? '', values.get('of') ?? ''];
+		const file = machine.disk.get(from);
+		if (!file || (flags.includes('nofollow') && machine.disk.links.has(from))) return missing(process, from);
+		const bytes = bytesOf(file).slice(0, Number(values.get('count') ?? Infinity));
+		return refused(process, to, mayNot(process, machine, to) ?? machine.disk.tryPut(to, fromStream(toStream(bytes))));
+	},
 	cut(process, machine, args) {
 		const { values, rest } = operands(args, 'cdf');
 		const from = /^(\d+)-$/.exec(values.get('f') ?? '');
@@ -165,7 +194,15 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		const { flags, values, rest } = operands(args, 'c');
 		const [path = ''] = rest;
 		if (flags.has('f')) {
-			process.out(isBelow(path, machine.bench.firstPartition) ? 'msdos\n' : 'ext2/ext3\n');
+			const { freeBytes } = machine.disk;
+			// Blocks of 4096 bytes; of a card whose room nobody has told: none known.
+			const blocks = Number.isFinite(freeBytes) ? Math.floor(freeBytes / BLOCK_BYTES) : 0;
+			process.out(
+				`${(values.get('c') ?? '')
+					.replace('%T', isBelow(path, machine.bench.firstPartition) ? 'msdos' : 'ext2/ext3')
+					.replace('%a', String(blocks))
+					.replace('%S', String(BLOCK_BYTES))}\n`
+			);
 			return 0;
 		}
 		const isFolder = machine.disk.kind(path) === 'folder';

@@ -2,12 +2,15 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import type { Machine } from '../machine';
 import type { Process, Program } from '../processes';
+import { toStream } from './stream';
 
 /** What an address gives: a file, or why it gives none. */
 export type WebAnswer =
-	| { readonly text: string; readonly bytes: Uint8Array | null }
+	| { readonly text: string; readonly bytes: Uint8Array | null; /** It never ends. */ readonly endless?: true }
 	| { readonly code: number; readonly why: string; readonly afterMs?: number };
 
+/** So much of what never ends is enough to be too much. */
+const ENDLESS_BYTES = 2_000_000;
 /** To ask, and to be refused. Typical. */
 const ASKS_MS = 600;
 const REFUSED_MS = 400;
@@ -15,10 +18,10 @@ const REFUSED_MS = 400;
 const BYTES_PER_MS = 2000;
 
 /** Options of curl that scripts of ours use; others are said to be left out. Source: curl(1). */
-const SWITCHES = new Set(['--silent', '--show-error', '--fail', '--location']);
+const SWITCHES = new Set(['--disable', '--silent', '--show-error', '--fail', '--location', '--globoff']);
 const VALUES = new Set([
 	...['--max-redirs', '--proto', '--max-time', '--output', '--connect-timeout'],
-	...['--speed-limit', '--speed-time', '--max-filesize']
+	...['--speed-limit', '--speed-time', '--max-filesize', '--noproxy', '--resolve', '--write-out']
 ]);
 
 const curl: Program = (process, machine) => {
@@ -43,8 +46,15 @@ const curl: Program = (process, machine) => {
 	if ('why' in answer) return fails(answer.code, answer.why, answer.afterMs);
 	const size = answer.bytes?.length ?? answer.text.length;
 	if (size > Number(values.get('--max-filesize') ?? Infinity)) return fails(63, 'Maximum file size exceeded');
-	const output = values.get('--output') ?? '';
+	const output = values.get('--output');
+	const says = values.get('--write-out')?.startsWith('%{stderr}') ? '\n200 \n' : '';
 	process.after(ASKS_MS + size / BYTES_PER_MS, () => {
+		if (output === undefined) {
+			process.out(answer.endless ? 'x'.repeat(ENDLESS_BYTES) : answer.bytes ? toStream(answer.bytes) : answer.text);
+			process.err(says);
+			return process.exit(answer.endless ? 23 : 0);
+		}
+		if (answer.endless) machine.disk.freeBytes = 0;
 		const why = machine.systemd.mayWrite(process.unit, output) ?? machine.disk.tryPut(output, answer);
 		if (why !== null) return fails(23, `Failure writing output to destination: ${why}`);
 		process.exit(0);

@@ -289,6 +289,7 @@ function* loop(shell: Shell, body: readonly Statement[], goesOn: () => Step<bool
 				last = 0;
 				break;
 			}
+			shell.status = 0;
 		}
 		last = shell.status;
 	}

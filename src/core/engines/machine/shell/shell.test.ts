@@ -119,6 +119,7 @@ const BOTH = [
 	'if [ -n "$x" ] || [ -z "$x" ]; then echo one; elif true; then echo two; else echo three; fi',
 	'[ a = a ] && [ a != b ] && [ ! -e /nowhere ] && echo ok; [ 08 -eq 8 ] && echo dec; [ "" ]; echo $?; [ x -lt 1 ] 2>/dev/null; echo $?',
 	'echo $((7 / 2)) $((-7 / 2)) $((7 % 3)) $((1 << 4)) $((5 > 3 && 2 > 1)) $((!0)) $((010)) $((0x1f)) $(((1 + 2) * 3)) $((1 ? 4 : 5))',
+	'for x in a b; do [ $x = a ] && continue; false || continue; done; echo $?; for x in a; do false; done; echo $?',
 	'i=1; for x in 1 2 3; do for y in 1 2; do [ $x -eq 2 ] && break 2; echo $x$y; done; done; echo end',
 	'nosuch 2>/dev/null; echo $?; command -v cat >/dev/null && echo there; command -v nosuch || echo missing',
 	'y="a b"; for w in $y; do echo $w; done; z=$(echo "q  r"); echo "$z"; echo $z',

@@ -35,6 +35,7 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 			'RuntimeDirectoryMode',
 			'SuccessExitStatus',
 			'TimeoutStartSec',
+			'StateDirectoryMode',
 			'InaccessiblePaths',
 			'ProtectClock',
 			'ProtectHostname',
