@@ -9,7 +9,7 @@ export { Machine, tellerFor, type Teller } from './machine';
 export { applySeed, HOST_NAME_PATH, SEED_SSHD_PATH, timeZoneOf } from './programs/accounts';
 export { ARCHIVE_FAULTS } from './programs/system';
 export { toStream } from './programs/stream';
-export { signatureBy, type WebAnswer } from './programs/web';
+export { passwordHash, signatureBy, type WebAnswer } from './programs/web';
 export { mayRun, spawn, type Process, type Program } from './processes';
 export type { Offers, Signals } from './signals';
 export type {

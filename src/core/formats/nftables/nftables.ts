@@ -9,6 +9,8 @@ import { linesOf } from '../lines';
 export interface Opening {
 	readonly port: number;
 	readonly protocol: 'tcp' | 'udp';
+	/** New connections of one source, a minute; absent: any number. */
+	readonly perMinute?: number;
 }
 
 /** Ranges of both versions; an opening is for them alone. */
@@ -30,6 +32,7 @@ export function writeNftables<O extends Opening>(
 		...shape('#!/usr/sbin/nft -f', 'table inet yphos', 'delete table inet yphos', 'table inet yphos {'),
 		...set('near4', 'ipv4_addr', v4),
 		...set('near6', 'ipv6_addr', v6),
+		...openings.flatMap((opening) => (opening.perMinute ? [...counters(4, opening), ...counters(6, opening)] : [])),
 		...shape(
 			'\tchain input {',
 			'\t\ttype filter hook input priority filter; policy drop;',
@@ -39,12 +42,26 @@ export function writeNftables<O extends Opening>(
 			'\t\tudp dport { 68, 546 } accept'
 		),
 		...openings.flatMap((opening) => [
+			...(opening.perMinute ? [4 as const, 6 as const].map((version) => tooOften(version, opening)) : []),
 			{ text: `\t\tip saddr @near4 ${opening.protocol} dport ${opening.port} accept`, about: opening },
 			{ text: `\t\tip6 saddr @near6 ${opening.protocol} dport ${opening.port} accept`, about: opening }
 		]),
 		...shape('\t}', '}')
 	];
 }
+
+/** Whoever knocks is counted for a minute; so many of them at most, so that counting takes no memory without end. */
+function counters<O extends Opening>(version: 4 | 6, opening: O): { text: string; about: O }[] {
+	const lines = [`type ipv${version}_addr`, 'size 4096', 'flags dynamic,timeout', 'timeout 1m'];
+	return [`\tset knocks${opening.port}v${version} {`, ...lines.map((line) => `\t\t${line}`), '\t}'].map((text) => ({
+		text,
+		about: opening
+	}));
+}
+const tooOften = <O extends Opening>(version: 4 | 6, opening: O): { text: string; about: O } => ({
+	text: `\t\t${opening.protocol} dport ${opening.port} ct state new update @knocks${opening.port}v${version} { ${version === 4 ? 'ip' : 'ip6'} saddr limit rate over ${opening.perMinute}/minute burst ${opening.perMinute} packets } drop`,
+	about: opening
+});
 
 /** Something that comes in. */
 interface Packet {
@@ -80,7 +97,7 @@ export function readNftables(text: string): Result<NftRules> {
 	let hooked = false;
 	const tables = new Set<string>();
 	const blocks: string[] = [];
-	let set: { name: string; type: string; flags: boolean; elements: readonly string[] } | null = null;
+	let set: { name: string; type: string; flags: boolean; counts: boolean; elements: readonly string[] } | null = null;
 	const lines = linesOf(text);
 	for (const [n, raw] of lines.entries()) {
 		const line = raw.trim();
@@ -109,7 +126,7 @@ export function readNftables(text: string): Result<NftRules> {
 		} else if (at === 'table') {
 			const name = /^set ([a-z0-9]+) \{$/.exec(line)?.[1];
 			if (name !== undefined) {
-				set = { name, type: '', flags: false, elements: [] };
+				set = { name, type: '', flags: false, counts: false, elements: [] };
 				blocks.push('set');
 			} else if (/^chain [a-z]+ \{$/.test(line)) blocks.push('chain');
 			else return bad('not understood');
@@ -118,6 +135,7 @@ export function readNftables(text: string): Result<NftRules> {
 			const elements = /^elements = \{ ([^{}]*) \}$/.exec(line)?.[1];
 			if (type !== undefined) set.type = type;
 			else if (line === 'flags interval') set.flags = true;
+			else if (/^(?:flags dynamic,timeout|timeout \d+[smh]|size \d+)$/.test(line)) set.counts = true;
 			else if (elements !== undefined) {
 				set.elements = elements.split(',').map((element) => element.trim());
 				if (set.elements.some((element) => element.includes(':') !== (set!.type === 'ipv6_addr')))
@@ -147,6 +165,12 @@ function readRule(line: string, sets: ReadonlyMap<string, readonly string[]>): R
 	if (line === 'iif "lo" accept') return ({ isOwn }) => isOwn === true;
 	const numbers = /^meta l4proto \{ ([\d, ]+) \} accept$/.exec(line)?.[1]?.split(', ');
 	if (numbers) return ({ protocol }) => numbers.some((number) => PROTOCOLS[number] === protocol);
+	// Who knocks too often; one who knocks once passes.
+	const counted =
+		/^(?:tcp|udp) dport \d+ ct state new update @([a-z0-9]+) \{ ip6? saddr limit rate over \d+\/minute burst \d+ packets \} drop$/.exec(
+			line
+		);
+	if (counted) return sets.has(counted[1]!) ? () => false : null;
 	const ports = /^(tcp|udp) dport \{ ([\d, ]+) \} accept$/.exec(line);
 	if (ports) return ({ protocol, port }) => protocol === ports[1] && ports[2]!.split(', ').includes(String(port));
 	const near = /^(ip6?) saddr @([a-z0-9]+) (tcp|udp) dport (\d+) accept$/.exec(line);

@@ -32,6 +32,12 @@ declare module '../../claims' {
 		/** What the endpoint fetches from an address of the web, by `ask.sh`. */
 		fetch: { readonly address: string; readonly setting: SettingPath };
 		/** A port at which the endpoint answers those who may knock. */
-		listen: { readonly port: number; readonly protocol: 'tcp' | 'udp'; readonly setting: SettingPath };
+		listen: {
+			readonly port: number;
+			readonly protocol: 'tcp' | 'udp';
+			/** So often one source may knock there; absent: as often as it likes. */
+			readonly perMinute?: number;
+			readonly setting: SettingPath;
+		};
 	}
 }

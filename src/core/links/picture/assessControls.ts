@@ -63,7 +63,7 @@ export function assessControls({ controls, phonePassword }: PictureSettings, con
 			setting: 'parts.also',
 			fixes: [{ label: 'Add an eye on the header', apply: context.change.addPart('remote-eye') }]
 		});
-	if (controls.some(({ by, action }) => by === 'phone' && action === 'shut-down'))
+	if (controls.some(({ by, action }) => by === 'phone' && action === 'shut-down') && !phonePassword)
 		out.push({
 			id: 'picture.phone-open',
 			level: 'note',
@@ -71,6 +71,7 @@ export function assessControls({ controls, phonePassword }: PictureSettings, con
 			why: 'The page asks nobody who they are. Where guests share the network with it, give them one of their own, or leave that button out.',
 			setting: 'picture.controls',
 			fixes: [
+				{ label: 'Ask for a password', apply: change({ phonePassword: true }) },
 				{
 					label: 'Leave that button out',
 					apply: change((all) => ({

@@ -143,8 +143,20 @@ const pageClaims = (settings: PictureSettings, { facts }: Context): Claim[] =>
 					what: 'page for a phone',
 					port: PHONE_PORT,
 					protocol: 'tcp',
+					perMinute: 120,
 					setting: 'picture.controls'
 				},
+				...(settings.phonePassword
+					? [
+							{
+								...FROM,
+								on: 'package',
+								what: 'page for a phone',
+								name: 'openssl',
+								setting: 'picture.phonePassword'
+							} as const
+						]
+					: []),
 				{
 					...FROM,
 					on: 'check',
@@ -153,7 +165,7 @@ const pageClaims = (settings: PictureSettings, { facts }: Context): Claim[] =>
 					label: settings.phonePassword
 						? 'the page for a phone answers, and asks for its password'
 						: 'the page for a phone answers',
-					command: `bash -c "exec 3<>/dev/tcp/127.0.0.1/${PHONE_PORT} && printf 'GET / HTTP/1.0\\r\\nHost: 127.0.0.1\\r\\n\\r\\n' >&3 && head -n 1 <&3 | grep -q ' ${settings.phonePassword ? 401 : 200} '"`,
+					command: `bash -c "exec 3<>/dev/tcp/127.0.0.1/${PHONE_PORT} && printf 'GET / HTTP/1.0\\r\\nHost: 127.0.0.1:${PHONE_PORT}\\r\\n\\r\\n' >&3 && head -n 1 <&3 | grep -q ' ${settings.phonePassword ? 401 : 200} '"`,
 					setting: 'picture.controls'
 				}
 			]

@@ -4,7 +4,8 @@ import { BACK_WORD, BY_HAND_MIN, showWord } from '../../files/byHand';
 import type { Facts } from '../../facts';
 import type { CardFile, CardLine, Secrets } from '../../link';
 import type { PictureSettings } from './settings';
-import { PHONE_PASSWORD_PATH, phonePasswordDigest } from '../../files/phonePassword';
+import { NO_NETWORK, SANDBOX } from '../../files/sandbox';
+import { PHONE_PASSWORD_PATH, phonePasswordHash } from '../../files/phonePassword';
 import { ACTIONS, type Action } from './controls';
 import { CONTROL_PATH, PHONE_PORT } from './places';
 
@@ -47,8 +48,16 @@ while read -r name value && [ "$count" -lt 60 ]; do
 	count=$((count + 1))
 done
 own=$(cat /etc/hostname)
-case \${host%:*} in
-"$own" | "$own.local" | [0-9]*.[0-9]*.[0-9]*.[0-9]* | "["*) ;;
+# Its own name or a number, and its own port: any other name may be somebody's who has it lead here.
+port=\${host##*:}
+name=\${host%:"$port"}
+[ "$port" = ${PHONE_PORT} ] || refuse '403 Forbidden' 'This is not my port.'
+case $name in
+"$own" | "$own.local") ;;
+'['*[!0-9a-fA-F:]*']' | *[!0-9.]*.*) refuse '403 Forbidden' 'This is not my name.' ;;
+'['*:*:*']') ;;
+*[!0-9.]* | *.*.*.*.* | *..* | .* | *.) refuse '403 Forbidden' 'This is not my name.' ;;
+*.*.*.*) ;;
 *) refuse '403 Forbidden' 'This is not my name.' ;;
 esac
 ${asksPassword ? PASSWORD_CHECK : ''}case $method in
@@ -75,13 +84,14 @@ POST)
 *) refuse '405 Method Not Allowed' 'Pages can be read, and buttons pressed.' ;;
 esac`.split('\n');
 
-/** Whoever guesses waits. Source: RFC 7617 (Basic): user and password with a colon between, as base64. */
-const PASSWORD_CHECK = `given=$(printf '%s' "$said" | base64 -d 2>/dev/null)
-digest=$(printf '%s' "$own \${given#*:}" | sha256sum)
-known=''
-read -r known <${PHONE_PASSWORD_PATH}
-if [ -z "$known" ] || [ "\${digest%% *}" != "$known" ]; then
-	[ -z "$said" ] || sleep 1
+/** Whoever guesses waits, for the hash and then besides. Source: RFC 7617 (Basic): user and password with a colon between, as base64. */
+const PASSWORD_CHECK = `given=$(printf '%s' "$said" | head -c 600 | base64 -d 2>/dev/null)
+known=$(cat "$CREDENTIALS_DIRECTORY/phone-password")
+salt=\${known#'$6$'}
+hash=''
+[ -z "$said" ] || [ -z "$known" ] || hash=$(printf '%s' "\${given#*:}" | openssl passwd -6 -salt "\${salt%'$'*}" -stdin)
+if [ -z "$hash" ] || [ "$hash" != "$known" ]; then
+	[ -z "$said" ] || sleep 2
 	answer '401 Unauthorized' "$(printf 'WWW-Authenticate: Basic realm="%s", charset="UTF-8"\\r' "$own")
 "
 	echo '<!doctype html><title>Password</title><p>This page asks for its password; the name may be anything.'
@@ -90,11 +100,15 @@ fi
 `;
 
 const ASKED_SCRIPT = `#!/bin/sh
-# asked.sh: does what the phone's page left word of, once each.
-for word in ${ASKED_DIR}/*; do
-	[ -f "$word" ] || continue
-	rm -f "$word"
-	${CONTROL_PATH} "\${word##*/}"
+# asked.sh: does what the phone's page left word of, once each. Whatever else lies there goes.
+for word in ${ASKED_DIR}/* ${ASKED_DIR}/.[!.]*; do
+	name=\${word##*/}
+	[ -f "$word" ] || name=''
+	rm -rf "$word"
+	case $name in
+	'' | *[!A-Za-z0-9_-]*) ;;
+	*) ${CONTROL_PATH} "$name" ;;
+	esac
 done`.split('\n');
 
 /** A page of large buttons for whoever stands by with a phone, and who answers it. Source: systemd.socket(5), systemd.path(5). */
@@ -126,16 +140,17 @@ export function phoneFiles(
 			? [
 					textFile(
 						rootPath(PHONE_PASSWORD_PATH),
-						'What the endpoint knows of the password of its page for a phone: a digest, with its own name.',
+						'What the endpoint knows of the password of its page for a phone: a slow hash of it.',
 						secrets.phonePassword === undefined
 							? []
 							: [
 									{
-										text: phonePasswordDigest(hostName, secrets.phonePassword),
+										text: phonePasswordHash(hostName, secrets.phonePassword),
 										setting: 'picture.phonePassword',
 										secret: true as const
 									}
-								]
+								],
+						'0600'
 					)
 				]
 			: []),
@@ -163,7 +178,10 @@ export function phoneFiles(
 		unit('yphos-phone.socket', 'Waits for a phone, of this network alone.', [
 			...of('[Unit]', 'Description=Waits for a phone', '', '[Socket]', `ListenStream=${PHONE_PORT}`, 'Accept=yes'),
 			...of(
-				'MaxConnections=8',
+				// One source takes no more than a few of them, and no flood closes the socket for good. Source: systemd.socket(5).
+				'MaxConnections=32',
+				'MaxConnectionsPerSource=6',
+				'TriggerLimitIntervalSec=0',
 				'IPAddressDeny=any',
 				`IPAddressAllow=${NEAR}`,
 				'',
@@ -174,18 +192,19 @@ export function phoneFiles(
 		unit('yphos-phone@.service', 'Answers a phone, and can do nothing else.', [
 			...of('[Unit]', 'Description=Answers a phone', 'CollectMode=inactive-or-failed', '', '[Service]'),
 			...of(`ExecStart=${PHONE_PATH}`, 'StandardInput=socket', 'StandardOutput=socket', 'StandardError=journal'),
-			...of('DynamicUser=yes', 'ProtectSystem=strict', 'ProtectHome=yes', `ReadWritePaths=${ASKED_DIR}`),
-			...of('PrivateNetwork=yes', 'PrivateDevices=yes', 'NoNewPrivileges=yes', 'CapabilityBoundingSet='),
-			...of('MemoryMax=32M', 'TasksMax=16', 'RuntimeMaxSec=10')
+			// One user for all of them, in a folder that nobody else may enter: what root does is asked for there.
+			...of('DynamicUser=yes', 'User=yphos-phone', `RuntimeDirectory=${ASKED_DIR.slice('/run/'.length)}`),
+			...of('RuntimeDirectoryMode=0700', 'RuntimeDirectoryPreserve=yes'),
+			...(phonePassword ? lines('picture.phonePassword', `LoadCredential=phone-password:${PHONE_PASSWORD_PATH}`) : []),
+			...of(...SANDBOX, ...NO_NETWORK, 'MemoryMax=32M', 'TasksMax=16', 'RuntimeMaxSec=8')
 		]),
 		unit('yphos-asked.path', 'Sees that something was asked for.', [
 			...of('[Unit]', 'Description=Sees what a phone asks for', '', '[Path]', `DirectoryNotEmpty=${ASKED_DIR}`),
-			// Anybody may leave word, nobody but root may read it.
-			...of('MakeDirectory=yes', 'DirectoryMode=1733', '', '[Install]', 'WantedBy=multi-user.target')
+			...of('MakeDirectory=yes', 'DirectoryMode=0700', '', '[Install]', 'WantedBy=multi-user.target')
 		]),
 		unit('yphos-asked.service', 'Does what a phone asked for.', [
 			...of('[Unit]', 'Description=Does what a phone asked for', 'StartLimitIntervalSec=0', '', '[Service]'),
-			...of('Type=oneshot', `ExecStart=${ASKED_PATH}`)
+			...of('Type=oneshot', `ExecStart=${ASKED_PATH}`, 'TimeoutStartSec=60')
 		])
 	];
 }

@@ -1,7 +1,6 @@
 import { BY_HAND_PATH } from '../../files/byHand';
-import { tellerFor, type Machine, type Teller } from '../../engines/machine';
+import { passwordHash, tellerFor, type Machine, type Teller } from '../../engines/machine';
 import { toBase64 } from '../../formats/base64';
-import { PHONE_PASSWORD_PATH, phonePasswordDigest } from '../../files/phonePassword';
 import { spawn } from '../../engines/machine/processes';
 import { readNftables } from '../../formats/nftables/nftables';
 import { readExec, readUnit } from '../../formats/systemd/unit';
@@ -81,14 +80,24 @@ function ask(machine: Machine, head: readonly string[], done: (status: string, b
 	connect(machine, head, (status, body) => {
 		if (status !== '401 Unauthorized') return done(status, body);
 		const { disk } = machine;
-		const own = disk.read('/etc/hostname')?.trim() ?? '';
-		const known = disk.get(PHONE_PASSWORD_PATH);
+		const path = credentialOf(machine)?.path ?? '';
+		const known = disk.get(path);
 		if (!known) return done(status, body);
 		machine.assumed.add('whoever presses a button knows its password');
-		disk.put(PHONE_PASSWORD_PATH, { ...known, text: `${phonePasswordDigest(own, TYPED)}\n` });
+		disk.put(path, { ...known, text: `${passwordHash(known.text.trim() || NO_PASSWORD, TYPED)}\n` });
 		const said = toBase64(new TextEncoder().encode(`somebody:${TYPED}`));
 		connect(machine, [...head, `Authorization: Basic ${said}`], done);
 	});
+}
+
+/** A set that was written without its password, to be rehearsed alone. */
+const NO_PASSWORD = '$6$rounds=1000$nobody$';
+const CREDENTIALS = '/run/credentials/yphos-phone';
+/** What its unit hands to whoever answers. Source: systemd.exec(5), LoadCredential=. */
+function credentialOf({ disk }: Machine): { readonly id: string; readonly path: string } | null {
+	const line = readUnit(disk.unit(ANSWERED_BY)?.text ?? '').find(({ key }) => key === 'LoadCredential')?.value;
+	const [, id, path] = /^([^:]+):(\/.*)$/.exec(line ?? '') ?? [];
+	return id === undefined ? null : { id, path: path! };
 }
 
 /** One connection: the service of the socket, with the request on its standard input. */
@@ -97,8 +106,17 @@ function connect(machine: Machine, head: readonly string[], done: (status: strin
 	const argv = readExec(service.get('ExecStart') ?? '')?.words ?? [];
 	const speaks = service.get('StandardInput') === 'socket' && service.get('StandardOutput') === 'socket';
 	if (argv.length === 0 || !speaks) return done('nothing', '');
+	const env = new Map<string, string>();
+	const credential = credentialOf(machine);
+	if (credential) {
+		const file = machine.disk.get(credential.path);
+		// Without it the service is not started at all.
+		if (!file) return done('nothing', '');
+		machine.disk.put(`${CREDENTIALS}/${credential.id}`, { ...file, mode: '0644' });
+		env.set('CREDENTIALS_DIRECTORY', CREDENTIALS);
+	}
 	const stdin = [...head, 'Content-Length: 0', '', ''].join('\r\n');
-	spawn(machine, { argv, env: new Map(), stdin, stdinFile: null, unit: ANSWERED_BY }, ({ out }) => {
+	spawn(machine, { argv, env, stdin, stdinFile: null, unit: ANSWERED_BY }, ({ out }) => {
 		const [first = '', ...rest] = out.split('\r\n\r\n');
 		done(/^HTTP\/1\.1 (\d+ [\w ]+)\r\n/.exec(first)?.[1] ?? 'nothing', rest.join(''));
 	});

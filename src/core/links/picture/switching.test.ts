@@ -324,7 +324,7 @@ describe('the page for a phone', () => {
 	const post = (path: string, host = `${own}.local:8080`, origin = `http://${host}`): string =>
 		[`POST ${path} HTTP/1.1`, `Host: ${host}`, ...(origin ? [`Origin: ${origin}`] : []), '', ''].join('\r\n');
 	it('is given to who asks by its name or number', () => {
-		for (const host of [own, `${own}.local:8080`, '192.168.40.9:8080', '[fe80::1]:8080']) {
+		for (const host of [`${own}:8080`, `${own}.local:8080`, '192.168.40.9:8080', '[fe80::1]:8080', '127.0.0.1:8080']) {
 			const { status, out, word } = knock(`GET / HTTP/1.1\r\nHost: ${host}\r\n\r\n`);
 			expect(status, host).toBe('200');
 			expect(out).toContain('Hatch &lt;1&gt;');
@@ -343,15 +343,29 @@ describe('the page for a phone', () => {
 		expect(knock(post('/show-page-other'))).toMatchObject({ status: '404', word: [] });
 		expect(textOf(files, 'page.html')).toContain('<button>Tides &amp; times</button>');
 	});
-	it.each([
+	it.each<readonly [string, string, string]>([
 		['a page from elsewhere', post('/shut-down', undefined, 'http://bad.example'), '403'],
 		['a form of nobody', post('/shut-down', undefined, ''), '403'],
 		['another name for this address', post('/shut-down', 'bad.example:8080'), '403'],
+		...[
+			'1.2.3.4.evil.example:8080',
+			'1.2.3.evil:8080',
+			'1.2.3.4.5:8080',
+			'1..3.4:8080',
+			'[evil.example]:8080',
+			'[::1].evil:8080',
+			`${own}.evil.example:8080`,
+			`evil.${own}:8080`,
+			own,
+			`${own}:80`,
+			`${own}:8080:8080`,
+			''
+		].map((host) => [`"${host}" for its name`, post('/shut-down', host), '403'] as const),
 		['what has no button', post('/restart'), '404'],
 		['a way out of its folder', post('/../../etc/hostname'), '404'],
-		['another page', `GET /etc/passwd HTTP/1.1\r\nHost: ${own}\r\n\r\n`, '404'],
-		['another method', `DELETE / HTTP/1.1\r\nHost: ${own}\r\n\r\n`, '405'],
-		['a reading for a button', `GET /shut-down HTTP/1.1\r\nHost: ${own}\r\n\r\n`, '404'],
+		['another page', `GET /etc/passwd HTTP/1.1\r\nHost: ${own}:8080\r\n\r\n`, '404'],
+		['another method', `DELETE / HTTP/1.1\r\nHost: ${own}:8080\r\n\r\n`, '405'],
+		['a reading for a button', `GET /shut-down HTTP/1.1\r\nHost: ${own}:8080\r\n\r\n`, '404'],
 		['headers without an end', `POST /pause HTTP/1.1\r\n${'X: y\r\n'.repeat(500)}`, '403']
 	])('refuses %s', (_, request, status) => expect(knock(request)).toMatchObject({ status, word: [] }));
 	it('that asks for a password opens to that alone, under any name', () => {
@@ -367,28 +381,34 @@ describe('the page for a phone', () => {
 		program(at('guarded.sh'), script);
 		const ask = (lines: string[]) => {
 			for (const name of readdirSync(asked)) rmSync(join(asked, name));
-			const input = ['Host: ' + own, `Origin: http://${own}`, ...lines, '', ''].join('\r\n');
+			const input = [`Host: ${own}:8080`, `Origin: http://${own}:8080`, ...lines, '', ''].join('\r\n');
 			const out = execFileSync('sh', [at('guarded.sh')], {
 				input: `POST /pause HTTP/1.1\r\n${input}`,
 				encoding: 'utf8',
-				stdio: ['pipe', 'pipe', 'ignore']
+				stdio: ['pipe', 'pipe', 'ignore'],
+				env: { ...process.env, CREDENTIALS_DIRECTORY: folder }
 			});
 			return { status: /^HTTP\/1\.1 (\d+)/.exec(out)?.[1], word: readdirSync(asked), out };
 		};
 		const said = (text: string): string[] => [`Authorization: Basic ${Buffer.from(text).toString('base64')}`];
 		// Without what it compares with it opens to nobody.
-		rmSync(at('password'), { force: true });
+		rmSync(at('phone-password'), { force: true });
 		expect(ask(said(': '))).toMatchObject({ status: '401', word: [] });
-		writeFileSync(at('password'), textOf(guarded, 'password'));
+		writeFileSync(at('phone-password'), textOf(guarded, 'phone/password'));
 		expect(ask([])).toMatchObject({ status: '401', word: [] });
 		expect(ask([]).out).toContain(`\r\nWWW-Authenticate: Basic realm="${own}", charset="UTF-8"\r\n\r\n`);
 		for (const wrong of ['anna:other', ':', '', 'g\u00fcll: 7'])
 			expect(ask(said(wrong)), wrong).toMatchObject({ status: '401', word: [] });
 		for (const name of ['anna', ''])
 			expect(ask(said(`${name}:g\u00fcll: 7`)), name).toMatchObject({ status: '303', word: ['pause'] });
-		expect(textOf(guarded, 'password')).toMatch(/^[0-9a-f]{64}$/);
-		expect(checkPhonePassword('abc').ok || checkPhonePassword('ab\tcd').ok).toBe(false);
-		expect(checkPhonePassword('abcd').ok).toBe(true);
+		expect(textOf(guarded, 'phone/password')).toMatch(/^\$6\$rounds=50000\$[^$]{16}\$[^$]{86}$/);
+		expect(guarded.find(({ path }) => path.endsWith('phone/password'))!.mode).toBe('0600');
+		expect(
+			checkPhonePassword('abcdefg').ok ||
+				checkPhonePassword('abcd\tefgh').ok ||
+				checkPhonePassword('\u{1f3b5}'.repeat(90)).ok
+		).toBe(false);
+		expect(checkPhonePassword('abcdefgh').ok).toBe(true);
 	});
 	it('is opened with its password in the rehearsal', () => {
 		const faults = [{ name: 'phone-shut-down', atMs: 120_000, lastsMs: 60_000 }];

@@ -83,6 +83,10 @@ function answerOf(machine: Machine, process: Process, scheme: string, address: s
 const openssl: Program = (process, machine) => {
 	const args = process.argv.slice(1);
 	const value = (name: string): string => args[args.indexOf(name) + 1] ?? '';
+	if (args[0] === 'passwd' && args.includes('-6') && args.includes('-stdin')) {
+		process.out(`${passwordHash(`$6$${value('-salt')}$`, process.stdin)}\n`);
+		return process.after(ASKS_MS, () => process.exit(0));
+	}
 	const known =
 		args[0] === 'dgst' && args.includes('-sha256') && args.includes('-verify') && args.includes('-signature');
 	if (!known) machine.unknown(`openssl ${args.join(' ')}`);
@@ -97,6 +101,10 @@ const openssl: Program = (process, machine) => {
 const digestOf = (text: string): string => bytesToHex(sha256(new TextEncoder().encode(text)));
 /** The bench's stand-in for a signature of a text by the owner of a public key. */
 export const signatureBy = (publicKey: string, text: string): string => `${digestOf(publicKey)} ${digestOf(text)}\n`;
+
+/** The stand-in's hash of a password under the settings and salt of another hash: another for every password. Source: openssl-passwd(1). */
+export const passwordHash = (of: string, password: string): string =>
+	`${/^\$6\$(?:rounds=\d+\$)?[^$]*\$/.exec(of)?.[0] ?? ''}${digestOf(password)}`;
 
 /** What units have written to the log, lately. Source: journalctl(1). */
 const journalctl: Program = (process, machine) => {

@@ -64,7 +64,8 @@ export function accessOf(files: UnitFiles, knewDriver: (unit: string, module: st
 			if (isBelow(path, SOUND.folder)) return mayUse(unit, SOUND.group, SOUND.device);
 			const opened = openedTo(unit).find((folder) => isBelow(path, folder));
 			if (opened !== undefined) {
-				// What is made writable for a unit must still let its user in.
+				// A folder of its own is made its own at each start; what is made writable for it must still let its user in.
+				if (ownFoldersOf(files, unit).includes(opened)) return null;
 				const mode = parseInt(files.machine.disk.folderModes.get(opened) ?? '0777', 8);
 				return runsAsOther(unit) && (mode & OTHERS_WRITE) === 0 ? 'Permission denied' : null;
 			}

@@ -35,6 +35,8 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 			'RuntimeDirectoryMode',
 			'SuccessExitStatus',
 			'TimeoutStartSec',
+			'LoadCredential',
+			'RuntimeDirectoryPreserve',
 			'StateDirectoryMode',
 			'InaccessiblePaths',
 			'ProtectClock',
