@@ -7,6 +7,7 @@ import { has, root, run } from './run.mjs';
 const SOURCES = [
 	'src',
 	'scripts/server.mjs',
+	'scripts/certificate.mjs',
 	'demo',
 	'static',
 	'package-lock.json',

@@ -4,3 +4,4 @@ import { resolve } from 'node:path';
 import { root } from './run.mjs';
 
 copyFileSync(resolve(root, 'scripts', 'server.mjs'), resolve(root, 'build', 'index.js'));
+copyFileSync(resolve(root, 'scripts', 'certificate.mjs'), resolve(root, 'build', 'certificate.mjs'));

@@ -51,6 +51,8 @@ const workshop = JSON.parse(readFileSync(plan === 'demo' ? resolve(work, 'skerri
 // Nobody copies files there by hand: what the set does not bring is left out of the list.
 const broughtAlong = new Set(workshop.media.filter(({ kept }) => kept !== 'person').map(({ location }) => location));
 for (const { plan: known } of workshop.endpoints) {
+	// What the rig serves lies in its own network.
+	known.network.fetchesNear = true;
 	// The rig's archive has no program that hears keys; a page for a phone needs none.
 	known.picture.controls = known.picture.used
 		? ['restart', 'shut-down'].map((action) => ({ action, by: 'phone', key: '', scancode: '' }))

@@ -130,7 +130,7 @@ exec chroot ${user ? `--userspec=${user} ` : ''}"${merged}" /usr/bin/env "$@"`;
 				script,
 				'sh',
 				...variables,
-				'timeout',
+				'/usr/bin/timeout',
 				'-k',
 				'1',
 				String(timeoutMs / 1000),

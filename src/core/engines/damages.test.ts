@@ -63,7 +63,7 @@ const both = (path: string, edit: Edit): CardTree => {
 	const tree = new Map(damaged(path, edit));
 	const target = path.slice(`${ROOT}/`.length);
 	const apply = tree.get(APPLY)!;
-	const checked = apply.text.replace('if [[ $(sha256sum', 'if false && [[ $(sha256sum');
+	const checked = apply.text.replace('|| [[ $(sha256sum', '|| false && [[ $(sha256sum');
 	if (checked === apply.text) throw new Error(`apply.sh does not check ${target}`);
 	tree.set(APPLY, { ...apply, text: checked });
 	return tree;
@@ -96,10 +96,10 @@ describe('a damage to one file of the card is noticed', () => {
 		['the player is not enabled', () => damaged(APPLY, without(/^enable yphos-player/))],
 		['another unit is enabled', () => damaged(APPLY, instead('enable yphos-player.service', 'enable player.service'))],
 		['enable does nothing', () => damaged(APPLY, instead('units+=("$1")', ':'))],
-		['place does nothing', () => damaged(APPLY, instead('files+=("$1" "$2" "$4")', ':'))],
+		['place does nothing', () => damaged(APPLY, instead('files+=("$1" "$2" "$4" "$from")', ':'))],
 		[
 			'the loop over the files counts by two',
-			() => damaged(APPLY, instead('i += 3)); do\n\tmode', 'i += 2)); do\n\tmode'))
+			() => damaged(APPLY, instead('i += 4)); do\n\tmode', 'i += 3)); do\n\tmode'))
 		],
 		['no runcmd in the seed', () => damaged('boot/user-data', without(/runcmd|apply\.sh/))],
 		['the seed runs another path', () => damaged('boot/user-data', instead('/yphos/apply.sh', '/apply.sh'))],

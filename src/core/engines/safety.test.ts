@@ -37,8 +37,13 @@ describe('secrets', () => {
 		const profile = `${ROOT}NetworkManager/system-connections/yphos-radio.nmconnection`;
 		expect(filesOf(radio).get(profile)!.mode).toBe('0600');
 		expect(linesOf(radio, 'boot/yphos/apply.sh').find((line) => line.endsWith('yphos-radio.nmconnection'))).toMatch(
-			/^place 0600 root:root [0-9a-f]{64} /
+			/^place 0600 root:root - /
 		);
+		// Whoever has its digest can try keys against it.
+		expect(filesOf(radio).get('boot/yphos/secrets.txt')!.mode).toBe('0600');
+		expect(linesOf(radio, 'boot/yphos/secrets.txt')).toEqual([
+			expect.stringMatching(/^[0-9a-f]{64} {2}etc\/NetworkManager\/system-connections\/yphos-radio\.nmconnection$/)
+		]);
 	});
 	it('stand in no file but their own', () => {
 		for (const [path, file] of filesOf(radio)) {

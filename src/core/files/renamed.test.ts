@@ -105,7 +105,7 @@ describe('names of a card set', () => {
 			}),
 			{ numRuns: 40 }
 		);
-		expect(plans).toBeGreaterThan(12);
+		expect(plans).toBeGreaterThan(5);
 	});
 
 	it('gives another name to what differs by capitals or spelling alone, and to a file called as a folder', () => {

@@ -2,6 +2,7 @@ import { lookup } from 'node:dns/promises';
 import { request as plain, type IncomingMessage } from 'node:http';
 import { request as secure } from 'node:https';
 import { BlockList, isIP, isIPv4, isIPv6 } from 'node:net';
+import { networkInterfaces } from 'node:os';
 
 /** Addresses that nobody outside is meant to reach. Source: IANA special-purpose address registries (RFC 6890 and after). */
 const PRIVATE = new BlockList();
@@ -27,6 +28,20 @@ SELF.addSubnet('127.0.0.0', 8, 'ipv4');
 SELF.addAddress('0.0.0.0', 'ipv4');
 SELF.addAddress('::1', 'ipv6');
 SELF.addAddress('::', 'ipv6');
+/** Next door on the same wire, and what answers there in place of a host: no permission reaches it. Source: RFC 3927, 2.7; RFC 4291, 2.5.6. */
+const LINK_LOCAL = new BlockList();
+LINK_LOCAL.addSubnet('169.254.0.0', 16, 'ipv4');
+LINK_LOCAL.addSubnet('fe80::', 10, 'ipv6');
+
+/** This machine by any of its numbers, those of today. */
+function isSelf(address: string): boolean {
+	const family = isIPv4(address) ? 'ipv4' : 'ipv6';
+	return (
+		SELF.check(address, family) ||
+		Object.values(networkInterfaces()).some((all) => all?.some((own) => own.address.split('%')[0] === address))
+	);
+}
+
 /** Of IPv6 only what is given out for the world. */
 const WORLD6 = new BlockList();
 WORLD6.addSubnet('2000::', 3, 'ipv6');
@@ -62,8 +77,9 @@ function unwrapped(address: string): string {
 /** Whether we may fetch from that address for somebody: the world's, and of private ones those within the range that is allowed. */
 export function mayReach(address: string, allowed: string | null): boolean {
 	const plainAddress = unwrapped(address);
+	if (isIP(plainAddress) === 0 || isSelf(plainAddress)) return false;
+	if (LINK_LOCAL.check(plainAddress, isIPv4(plainAddress) ? 'ipv4' : 'ipv6')) return false;
 	if (isIPv4(plainAddress)) {
-		if (SELF.check(plainAddress, 'ipv4')) return false;
 		return !PRIVATE.check(plainAddress, 'ipv4') || (rangeOf(allowed)?.check(plainAddress, 'ipv4') ?? false);
 	}
 	return isIPv6(plainAddress) && WORLD6.check(plainAddress, 'ipv6') && !NOT_WORLD6.check(plainAddress, 'ipv6');
@@ -100,7 +116,7 @@ export async function fetchOnce(
 	const usable = found.find(({ address }) => mayReach(address, allowed));
 	if (!usable)
 		throw new Refused(
-			`${host} is ${found.some(({ address }) => SELF.check(unwrapped(address), isIPv4(unwrapped(address)) ? 'ipv4' : 'ipv6')) ? 'this computer itself, which is never asked' : 'in a private network. Allow the venue\u2019s own range if it is yours'}.`
+			`${host} is ${found.some(({ address }) => isSelf(unwrapped(address))) ? 'this computer itself, which is never asked' : 'in a private network. Allow the venue\u2019s own range if it is yours'}.`
 		);
 	return new Promise((resolve, reject) => {
 		const asked = (url.protocol === 'https:' ? secure : plain)(

@@ -1,3 +1,4 @@
+import { networkInterfaces } from 'node:os';
 import { describe, expect, it } from 'vitest';
 import { readHls } from '$core/formats/hls';
 import { readStreamHead } from '$core/formats/streamHead';
@@ -40,6 +41,15 @@ describe('where a stream may be fetched from', () => {
 			for (const address of ['127.0.0.1', '::1', '::ffff:127.0.0.1', '0.0.0.0', '192.168.40.5'])
 				expect(mayReach(address, range), `${address} in ${range}`).toBe(false);
 	});
+	it('is no address of this computer, and nobody on the same wire alone, whatever is allowed', () => {
+		const own = Object.values(networkInterfaces()).flatMap((all) =>
+			(all ?? []).map(({ address }) => address.split('%')[0]!)
+		);
+		expect(own.length).toBeGreaterThan(0);
+		for (const address of [...own, '169.254.169.254', '::ffff:169.254.0.1', 'fe80::1'])
+			for (const range of ['10.0.0.0/8', '172.16.0.0/12', '192.168.0.0/16', '169.254.0.0/16', `${address}/32`, null])
+				expect(mayReach(address, range), `${address} in ${range}`).toBe(false);
+	});
 	it('is nothing but http and https, without a password', () => {
 		for (const text of [
 			'file:///etc/passwd',
@@ -71,6 +81,11 @@ describe('the stand-in for the world’s stream servers', () => {
 		expect(ask('night?moved').headers.get('location')).toBe('night');
 		expect(ask('nobody').status).toBe(404);
 		expect(ask('constructor').status).toBe(404);
+		for (const path of ['//evil.example', '/evil.example', 'a//b', 'a\\b', 'a\rb', 'a\nb', '../x', '', '\u2028', '.'])
+			for (const query of ['moved', 'circle', 'refuse'])
+				expect([404, 503], `${path}?${query}`).toContain(
+					standIn(path, new URL(`http://a.test/?${query}`), new Headers(), 0).status
+				);
 		const page = ask('night?type');
 		expect(page.headers.get('content-type')).toContain('text/html');
 		void page.body?.cancel();

@@ -58,6 +58,8 @@ const ICY_INTERVAL = 8000;
 /** Sent at once, as stations do, so that a player begins soon. */
 const BURST_SEC = 2;
 const TICK_MS = 100;
+/** Whoever takes nothing for so long has gone. */
+const IDLE_MS = 20_000;
 /** No more of them at once, and none for longer. */
 const MOST_STREAMS = 20;
 const LONGEST_MS = 30 * 60_000;
@@ -105,6 +107,7 @@ function stream(
 	let sent = 0;
 	let untilTitle = ICY_INTERVAL;
 	let title = '';
+	let takenMs = performance.now();
 	const end = (): void => {
 		clearInterval(timer);
 		open--;
@@ -138,7 +141,12 @@ function stream(
 					}
 					if (jitter && sec % JITTER.everySec > JITTER.everySec - JITTER.lastsSec) return;
 					// Whoever does not take it gets no more until they do.
-					if ((controller.desiredSize ?? 0) <= 0) return;
+					if ((controller.desiredSize ?? 0) <= 0) {
+						if (performance.now() - takenMs < IDLE_MS) return;
+						end();
+						return controller.error(new Error('nobody listens'));
+					}
+					takenMs = performance.now();
 					const due = Math.floor((slow ? 0.5 * sec : sec + BURST_SEC) * bytesPerSec);
 					while (sent < due) {
 						const at = sent % loop.length;
@@ -225,6 +233,8 @@ function hls(path: string, nowMs: number): Response | null {
  */
 export function standIn(path: string, url: URL, headers: Headers, nowMs: number): Response {
 	const query = url.searchParams;
+	// Names of ours, and nothing that a browser takes for another host or a header for its end.
+	if (!/^[A-Za-z0-9_-]+(?:[./][A-Za-z0-9_-]+)*$/.test(path)) return text('No station is at this address.\n', 404);
 	if (query.has('refuse')) return text('This stand-in refuses, as it was asked to.\n', 503);
 	if (query.has('circle')) return redirect(`${path}?circle`);
 	if (query.has('moved')) return redirect(path);

@@ -1,3 +1,4 @@
+import askScript from '../network/ask.sh?raw';
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
@@ -59,7 +60,7 @@ const damaged = (path: string, edit: (text: string) => string): CardTree => {
 	const apply = tree.get('boot/yphos/apply.sh')!;
 	tree.set('boot/yphos/apply.sh', {
 		...apply,
-		text: apply.text.replace('if [[ $(sha256sum', 'if false && [[ $(sha256sum')
+		text: apply.text.replace('|| [[ $(sha256sum', '|| false && [[ $(sha256sum')
 	});
 	return tree;
 };
@@ -369,10 +370,17 @@ describe.skipIf(spawnSync('curl', ['--version']).status !== 0)('fetch-feeds.sh i
 	});
 	const script = join(dir, 'fetch-feeds.sh');
 	writeFileSync(script, `${FETCH.join('\n')}\n`);
+	writeFileSync(join(dir, 'ask.sh'), askScript, { mode: 0o755 });
 	const fetchAll = (): Promise<number> =>
 		new Promise((done) => {
 			const child = spawn('sh', [script], {
-				env: { ...process.env, YPHOS_LIST: join(dir, 'feeds.txt'), YPHOS_FEEDS: dir },
+				env: {
+					...process.env,
+					YPHOS_LIST: join(dir, 'feeds.txt'),
+					YPHOS_FEEDS: dir,
+					YPHOS_ASK: join(dir, 'ask.sh'),
+					YPHOS_NEAR: dir
+				},
 				stdio: 'ignore'
 			});
 			child.on('exit', (code) => done(code ?? 1));

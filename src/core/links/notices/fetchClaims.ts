@@ -29,9 +29,7 @@ export function fetchClaims(settings: NoticesSettings): Claim[] {
 			bitsPerSec: Math.max(1, Math.round((text.length * 8) / (settings.fetchEveryMin * 60)))
 		})),
 		...settings.feeds.flatMap(({ id, title, address }, n): Claim[] =>
-			address
-				? [{ on: 'fetch', from: 'notices', what: title || id, address, setting: `notices.feeds.${n}` }]
-				: []
+			address ? [{ on: 'fetch', from: 'notices', what: title || id, address, setting: `notices.feeds.${n}` }] : []
 		),
 		...feeds.map(({ id, title }): Claim => ({
 			...own,

@@ -228,7 +228,7 @@ describe('pictures on the card', () => {
 			const apply = card.get('boot/yphos/apply.sh')!;
 			card.set('boot/yphos/apply.sh', {
 				...apply,
-				text: apply.text.replace('if [[ $(sha256sum', 'if false && [[ $(sha256sum')
+				text: apply.text.replace('|| [[ $(sha256sum', '|| false && [[ $(sha256sum')
 			});
 		}
 		const result = rehearse({

@@ -63,7 +63,7 @@ const damaged = (card: CardTree, path: string, edit: (text: string) => string): 
 	tree.set(full, { ...tree.get(full)!, text: edit(tree.get(full)!.text) });
 	tree.set('boot/yphos/apply.sh', {
 		...apply,
-		text: apply.text.replace('if [[ $(sha256sum', 'if false && [[ $(sha256sum')
+		text: apply.text.replace('|| [[ $(sha256sum', '|| false && [[ $(sha256sum')
 	});
 	return tree;
 };

@@ -60,7 +60,7 @@ const changed =
 		expect(text).toMatch(from);
 		tree.set(path, { ...card.get(path)!, text: text.replace(from, to) });
 		const own = tree.get(apply)!;
-		return tree.set(apply, { ...own, text: own.text.replace('if [[ $(sha256sum', 'if false && [[ $(sha256sum') });
+		return tree.set(apply, { ...own, text: own.text.replace('|| [[ $(sha256sum', '|| false && [[ $(sha256sum') });
 	};
 
 describe('what is sent, in the rehearsal', () => {

@@ -103,7 +103,7 @@ describe('a part of an entry', () => {
 		const apply = tree.get('boot/yphos/apply.sh')!;
 		tree.set('boot/yphos/apply.sh', {
 			...apply,
-			text: apply.text.replace('if [[ $(sha256sum', 'if false && [[ $(sha256sum')
+			text: apply.text.replace('|| [[ $(sha256sum', '|| false && [[ $(sha256sum')
 		});
 		return tree.set(path, { ...tree.get(path)!, text: change(tree.get(path)!.text) });
 	};

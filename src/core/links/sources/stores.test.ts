@@ -252,7 +252,7 @@ describe('a share that is written to', () => {
 								...file,
 								lines: file.lines.map((line) => ({
 									...line,
-									text: line.text.replace(from, to).replace('if [[ $(sha256sum', 'if false && [[ $(sha256sum')
+									text: line.text.replace(from, to).replace('|| [[ $(sha256sum', '|| false && [[ $(sha256sum')
 								}))
 							}
 						: file
