@@ -1,7 +1,7 @@
 import ICAL from 'ical.js';
-import { daysInMonth } from '../basics/calendar';
 import { fault, ok, type Result } from '../basics/result';
 import { fitLine } from '../plan/text';
+import { expandRecurrence } from './recurrence';
 
 /** A day that is kept, such as a public holiday. */
 export interface Holiday {
@@ -12,6 +12,10 @@ export interface Holiday {
 const LONGEST = 2_000_000;
 const MOST_EVENTS = 5000;
 const MOST_DAYS = 400;
+const MOST_DAYS_LONG = 31;
+const DAY_MS = 86_400_000;
+/** Of all rules of a file together. */
+const STEPS = 400_000;
 /** A rule that comes again each year is followed for so many. */
 const YEARS = 6;
 
@@ -38,29 +42,34 @@ export function readHolidays(text: string, fromYear: number): Result<Holiday[]> 
 		if (date >= `${fromYear}-01-01` && date <= last && found.size < MOST_DAYS && !found.has(date))
 			found.set(date, title);
 	};
+	const budget = { stepsLeft: STEPS };
 	for (const component of events.slice(0, MOST_EVENTS)) {
 		try {
-			const event = new ICAL.Event(component);
-			if (!event.startDate?.isDate || !isThere(component, event.startDate)) continue;
-			const title = fitLine(String(event.summary ?? ''), 80);
-			const days = Math.max(1, Math.min(31, event.duration.toSeconds() / 86_400));
-			const each = (start: ICAL.Time): void => {
-				for (let n = 0; n < days; n++) {
-					const day = start.clone();
-					day.adjust(n, 0, 0, 0);
-					put(day.toString(), title);
-				}
+			const start: unknown = component.getFirstPropertyValue('dtstart');
+			if (!(start instanceof ICAL.Time) || !start.isDate || !isThere(component, start)) continue;
+			const title = fitLine(String(component.getFirstPropertyValue('summary') ?? ''), 80);
+			const days = daysOf(component, start);
+			const each = (startMs: number): void => {
+				for (let n = 0; n < days; n++) put(new Date(startMs + n * DAY_MS).toISOString().slice(0, 10), title);
 			};
-			if (!comesEachYear(component)) {
-				each(event.startDate);
+			const startMs = Date.UTC(start.year, start.month - 1, start.day);
+			const rule: unknown = component.getFirstPropertyValue('rrule');
+			if (!(rule instanceof ICAL.Recur)) {
+				each(startMs);
 				continue;
 			}
-			const iterator = event.iterator();
-			for (let n = 0; n < YEARS * 12; n++) {
-				const next = iterator.next();
-				if (!next || next.toString() > last) break;
-				each(next);
-			}
+			const found = expandRecurrence(
+				{
+					zone: 'UTC',
+					dtstartLocal: `${new Date(startMs).toISOString().slice(0, 10).replaceAll('-', '')}T000000`,
+					rrule: rule.toString(),
+					exdatesLocal: [],
+					windowStartUtcMs: Date.UTC(fromYear, 0, 1) - MOST_DAYS_LONG * DAY_MS,
+					windowEndUtcMs: Date.UTC(fromYear + YEARS + 1, 0, 1)
+				},
+				budget
+			);
+			if (found.ok) for (const at of found.value) each(at);
 		} catch {
 			// One event that is broken does not take the others away.
 			continue;
@@ -79,26 +88,15 @@ export function readHolidays(text: string, fromYear: number): Result<Holiday[]> 
 const isThere = (component: ICAL.Component, start: ICAL.Time): boolean =>
 	(component.getFirstProperty('dtstart')?.toJSON() as unknown[] | undefined)?.[3] === start.toString();
 
-/**
- * Whether an event comes again each year on a day that there is. Other rules are not followed: a calendar of holidays has none, and one
- * that never comes, such as the thirtieth of February, would be looked for without end.
- */
-function comesEachYear(component: ICAL.Component): boolean {
-	const rule: unknown = component.getFirstPropertyValue('rrule');
-	if (!(rule instanceof ICAL.Recur) || rule.freq !== 'YEARLY') return false;
-	const parts = rule.parts as Readonly<Record<string, unknown[] | undefined>>;
-	const plain = ['BYMONTH', 'BYMONTHDAY', 'BYDAY'];
-	if (Object.keys(parts).some((part) => !plain.includes(part))) return false;
-	const numbers = (part: string): number[] => (parts[part] ?? []).map(Number);
-	const months = numbers('BYMONTH');
-	// Of each month some weekday comes up to four times for certain.
-	const weekdays = (parts.BYDAY ?? []).every((day) => /^(?:-?[1-4])?(?:MO|TU|WE|TH|FR|SA|SU)$/.test(String(day)));
-	return (
-		weekdays &&
-		!(parts.BYDAY && parts.BYMONTHDAY) &&
-		months.every((month) => month >= 1 && month <= 12) &&
-		numbers('BYMONTHDAY').every(
-			(day) => day >= 1 && (months.length ? months.every((month) => day <= daysInMonth(2027, month)) : day <= 28)
-		)
-	);
+/** How many days it lasts, one at least. */
+function daysOf(component: ICAL.Component, start: ICAL.Time): number {
+	const end: unknown = component.getFirstPropertyValue('dtend');
+	const lasts: unknown = component.getFirstPropertyValue('duration');
+	const days =
+		end instanceof ICAL.Time
+			? (Date.UTC(end.year, end.month - 1, end.day) - Date.UTC(start.year, start.month - 1, start.day)) / DAY_MS
+			: lasts instanceof ICAL.Duration
+				? lasts.toSeconds() / 86_400
+				: 1;
+	return Math.max(1, Math.min(MOST_DAYS_LONG, Math.floor(days) || 1));
 }

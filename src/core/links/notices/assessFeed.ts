@@ -1,5 +1,6 @@
 import type { Context, Finding, Fix } from '../../link';
 import { change } from './edits';
+import { leftOut, type Happening } from './feeds/agenda';
 import { readFeed } from './feeds/feed';
 import type { Feed } from './feeds/schema';
 import type { NoticesSettings } from './settings';
@@ -75,6 +76,21 @@ export function assessFeed(
 			level: 'stop',
 			title: `\u201c${name}\u201d cannot be read`,
 			why: `${read.wrong} Until then its zones show what they are told to show.`,
+			setting,
+			fixes: [without]
+		});
+	const odd = feed.kind === 'calendar' && 'value' in read ? leftOut(read.value as readonly Happening[]) : [];
+	if (odd.length > 0)
+		out.push({
+			id: `notices.feed-endless-${feed.id}`,
+			level: 'caution',
+			title: `${odd.length === 1 ? 'An event' : `${odd.length} events`} of \u201c${name}\u201d would be shown nowhere`,
+			why: `${odd
+				.slice(0, 3)
+				.map((title) => `\u201c${title}\u201d`)
+				.join(
+					', '
+				)}: the rule by which it comes again is none, or takes so many steps to follow that a page would stand still. Give it a later beginning, an end, or a plain rule in the calendar that it comes from.`,
 			setting,
 			fixes: [without]
 		});

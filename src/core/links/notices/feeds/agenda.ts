@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { fault, ok, type Result } from '../../../basics/result';
-import { expandRecurrence } from '../../../formats/recurrence';
+import { expandRecurrence, type Budget, type Recurrence } from '../../../formats/recurrence';
 import { instantOf, isTimeZone, wallClockMs } from '../../../formats/systemd/zone';
 import { startOfDayMs } from '../../../onAir/slices';
 import { fitLine } from '../../../plan/text';
@@ -29,6 +29,12 @@ export interface Coming {
 }
 
 const MOST_EVENTS = 2000;
+/** Of all its rules together, each time that it is looked through: some tens of milliseconds on a small board. */
+const STEPS_OF_A_FEED = 60_000;
+/** Of one rule that must be counted from its beginning. */
+const STEPS_TO_COUNT = 20_000;
+/** What comes again and lasts so long each time would be looked for as far back. */
+const LONGEST_AGAIN_MS = 400 * 86_400_000;
 const DAY_MS = 86_400_000;
 
 /** A moment as the file writes it, and its zone. */
@@ -77,15 +83,19 @@ export function readAgenda(text: string, zone: string): Result<Happening[]> {
 				const replaces = momentOf(component, 'recurrence-id', zone);
 				if (replaces) moved.push({ uid, wallMs: replaces.wallMs });
 				if (String(component.getFirstPropertyValue('status') ?? '') === 'CANCELLED') return [];
-				const event = new ICAL.Event(component);
-				const lengthMs = Math.max(start.isDate ? DAY_MS : 0, event.duration.toSeconds() * 1000);
+				// Not by the library's own end of an event: it would follow the file's own rules of a time zone, without a bound.
+				const end = momentOf(component, 'dtend', zone);
+				const lasts: unknown = component.getFirstPropertyValue('duration');
+				const saidMs = end ? end.wallMs - start.wallMs : lasts instanceof ICAL.Duration ? lasts.toSeconds() * 1000 : 0;
+				const lengthMs = Math.max(start.isDate ? DAY_MS : 0, Number.isFinite(saidMs) ? saidMs : 0);
+				const textOf = (name: string): string => String(component.getFirstPropertyValue(name) ?? '');
 				const rule: unknown = component.getFirstPropertyValue('rrule');
 				return [
 					{
 						uid,
 						moves: replaces !== null,
-						title: fitLine(String(event.summary ?? ''), 200),
-						place: fitLine(String(event.location ?? ''), 120),
+						title: fitLine(textOf('summary'), 200),
+						place: fitLine(textOf('location'), 120),
 						wholeDay: start.isDate,
 						wallMs: start.wallMs,
 						zone: start.isDate ? zone : start.zone,
@@ -107,16 +117,52 @@ export function readAgenda(text: string, zone: string): Result<Happening[]> {
 			}
 		});
 	if (events.length === 0) return fault('agenda-empty', 'The calendar has no event.');
-	return ok(
-		events.map(({ uid, moves, ...event }) => ({
-			...event,
-			exceptWallMs: [
-				...event.exceptWallMs,
-				...(moves ? [] : moved.filter((one) => one.uid === uid && uid !== '').map(({ wallMs }) => wallMs))
-			]
-		}))
+	const movedOf = new Map<string, number[]>();
+	for (const { uid, wallMs } of moved) movedOf.set(uid, [...(movedOf.get(uid) ?? []), wallMs]);
+	const all = events.map(({ uid, moves, ...event }): Happening => ({
+		...event,
+		exceptWallMs: [...event.exceptWallMs, ...(moves || uid === '' ? [] : (movedOf.get(uid) ?? []))]
+	}));
+	const budget = { stepsLeft: STEPS_OF_A_FEED };
+	const odd = new Set(all.filter((event) => !canBeFollowed(event, budget)));
+	const kept = all.filter((event) => !odd.has(event));
+	setAside.set(
+		kept,
+		[...odd].map(({ title }) => title)
 	);
+	return ok(kept);
 }
+
+const setAside = new WeakMap<readonly Happening[], readonly string[]>();
+/** Titles of what comes again by a rule that cannot be followed: they are shown nowhere. */
+export const leftOut = (events: readonly Happening[]): readonly string[] => setAside.get(events) ?? [];
+
+/** Whether what comes again can be found at any instant in a bounded number of steps. */
+function canBeFollowed(event: Happening, budget: Budget): boolean {
+	if (event.rrule === '') return true;
+	if (event.lengthMs > LONGEST_AGAIN_MS) return false;
+	// What is counted is counted from its beginning, however late somebody looks.
+	const counts = /(?:^|;)COUNT=/i.test(event.rrule);
+	const far = counts ? Date.UTC(9999, 0) : event.wallMs;
+	const own = { stepsLeft: Math.min(STEPS_TO_COUNT, budget.stepsLeft) };
+	const before = own.stepsLeft;
+	const found = expandRecurrence(recurrenceOf(event, far, far), own);
+	budget.stepsLeft -= before - own.stepsLeft;
+	return found.ok;
+}
+
+const recurrenceOf = (
+	{ zone, wallMs, rrule, exceptWallMs }: Happening,
+	windowStartUtcMs: number,
+	windowEndUtcMs: number
+): Recurrence => ({
+	zone,
+	dtstartLocal: asLocal(wallMs),
+	rrule,
+	exdatesLocal: exceptWallMs.map(asLocal),
+	windowStartUtcMs,
+	windowEndUtcMs
+});
 
 const asLocal = (wallMs: number): string => new Date(wallMs).toISOString().replace(/[-:]|\.\d+Z$/g, '');
 
@@ -137,18 +183,11 @@ function withinDay(events: readonly Happening[], day: number, days: number): Com
 	if (before?.day === day && before.days === days) return before.found;
 	const from = day * DAY_MS;
 	const windowEndUtcMs = from + DAY_MS + days * DAY_MS;
+	const budget = { stepsLeft: STEPS_OF_A_FEED };
 	const found = events
-		.flatMap(({ title, place, wholeDay, wallMs, zone, lengthMs, rrule, exceptWallMs }): Coming[] => {
-			const starts = rrule
-				? expandRecurrence({
-						zone,
-						dtstartLocal: asLocal(wallMs),
-						rrule,
-						exdatesLocal: exceptWallMs.map(asLocal),
-						windowStartUtcMs: from - lengthMs,
-						windowEndUtcMs
-					})
-				: null;
+		.flatMap((event): Coming[] => {
+			const { title, place, wholeDay, wallMs, zone, lengthMs, rrule } = event;
+			const starts = rrule ? expandRecurrence(recurrenceOf(event, from - lengthMs, windowEndUtcMs), budget) : null;
 			const begins = starts
 				? starts.ok
 					? starts.value
