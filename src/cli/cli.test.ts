@@ -217,7 +217,7 @@ describe('yphos', () => {
 			);
 	});
 
-	it('asks for the password of the page for a phone, and writes a digest of it, each time the same', () => {
+	it('asks for the password of the page for a phone, and writes a slow hash of it, each time the same', () => {
 		const plan = planFile('phone.json', (w) => {
 			const hatch = w.endpoints.find(({ id }) => id === 'ticket-hatch')!.plan;
 			hatch.picture.phonePassword = hatch.notices.showByPhone = true;
@@ -227,14 +227,14 @@ describe('yphos', () => {
 		expect(yphos(args).err).toContain('--phone-password-file FILE');
 		writeFileSync(join(dir, 'phone-word'), 'abc\n');
 		args.push('--phone-password-file', join(dir, 'phone-word'));
-		expect(yphos(args).err).toContain('takes 4 to 100');
-		writeFileSync(join(dir, 'phone-word'), 'gulls\n');
+		expect(yphos(args).err).toContain('takes 8 to 100');
+		writeFileSync(join(dir, 'phone-word'), 'gulls and terns\n');
 		const kept = (): string => {
 			expect(yphos(args).code).toBe(0);
 			const path = readdirSync(out, { recursive: true }).find((name) => String(name).endsWith('phone/password'));
 			return readFileSync(join(out, String(path)), 'utf8');
 		};
-		expect(kept()).toMatch(/^[0-9a-f]{64}\n$/);
+		expect(kept()).toMatch(/^\$6\$rounds=50000\$/);
 		expect(kept()).toBe(kept());
 	});
 	it.skipIf(!existsSync(checkCard))('writes what the real programs accept, whatever a person has typed', () => {

@@ -120,12 +120,12 @@ export function readDiskutilPlist(text: string): HostDisk[] | null {
 						: disk.OSInternal === false
 							? 'external, physical'
 							: '',
-				sizeBytes: typeof disk.Size === 'number' ? disk.Size : null,
+				sizeBytes: Number.isSafeInteger(disk.Size) ? (disk.Size as number) : null,
 				stores,
 				volumes: parts.map((part) => ({
 					id: str(part.DeviceIdentifier),
 					name: [str(part.Content), str(part.VolumeName)].filter(Boolean).join(' '),
-					sizeBytes: typeof part.Size === 'number' ? part.Size : null,
+					sizeBytes: Number.isSafeInteger(part.Size) ? (part.Size as number) : null,
 					fileSystem: str(part.Content),
 					mount: str(part.MountPoint)
 				}))
@@ -190,7 +190,7 @@ export function readDiskutilInfo(text: string): HostDisk[] | null {
 					id,
 					model: field('Device / Media Name'),
 					serial: '',
-					sizeBytes: exact ? Number(exact[1]) : bytesOf(size),
+					sizeBytes: exact && Number.isSafeInteger(Number(exact[1])) ? Number(exact[1]) : bytesOf(size),
 					bus: field('Protocol').toLowerCase(),
 					removable: field('Removable Media') === '' ? null : !/^Fixed/.test(field('Removable Media')),
 					internal: field('Device Location') === '' ? null : field('Device Location') === 'Internal',

@@ -70,7 +70,8 @@ export interface FuzzedReader {
 	/** A file beside the readers' own tests ("disks/fixtures/macos-list.txt"), or text. */
 	readonly samples: readonly ({ readonly file: string } | string | Uint8Array)[];
 	/** Throws only where the reader does, or where what it gave is not what it promises. */
-	read(bytes: Uint8Array, text: string): void;
+	/** What it gave, or a promise of that. */
+	read(bytes: Uint8Array, text: string): unknown;
 }
 
 const promised = (holds: boolean, what: string): void => {
@@ -171,7 +172,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 		samples: [
 			'{"yphos":"card set","files":[{"path":"verify.sh","sha256":"e591b0d4","size":2332,"mode":"0755","owner":"root:root","why":"Reads only."}]}'
 		],
-		read: (_, text) => void readManifest(text)
+		read: (_, text) => readManifest(text)
 	},
 	{
 		name: 'readFeed',
@@ -225,7 +226,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 	{
 		name: 'readSunTable',
 		samples: ['1 1/595/915 3/590/920\n2 1/540/990\n'],
-		read: (_, text) => void readSunTable(text)
+		read: (_, text) => readSunTable(text)
 	},
 	{
 		name: 'readPlaylist',
@@ -268,7 +269,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 	{
 		name: 'readCodecString',
 		samples: ['avc1.640028', 'hev1.4.10.L60.9D.8', 'vp09.02.10.10.01', 'av01.0.09M.10.0.110'],
-		read: (_, text) => void readCodecString(text)
+		read: (_, text) => readCodecString(text)
 	},
 	{
 		name: 'readHls',
@@ -276,12 +277,12 @@ export const FUZZED: readonly FuzzedReader[] = [
 			'#EXTM3U\n#EXT-X-STREAM-INF:BANDWIDTH=1,CODECS="a,b"\na.m3u8\n',
 			'#EXTM3U\n#EXT-X-MEDIA-SEQUENCE:7\n#EXTINF:9.0,\n7.ts\n#EXT-X-ENDLIST\n'
 		],
-		read: (_, text) => void readHls(text)
+		read: (_, text) => readHls(text)
 	},
 	{
 		name: 'readStreamHead',
 		samples: [Uint8Array.from({ length: 400 }, (_, n) => [0xff, 0xf1, 0x4c, 0x80, 0x01, 0x1f, 0xfc, 0][n % 8]!)],
-		read: (bytes) => void readStreamHead(bytes)
+		read: (bytes) => readStreamHead(bytes)
 	},
 	{
 		name: 'chapters',
@@ -316,7 +317,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 				promised(read(bytes).length <= 500, 'no more than 500 chapters');
 		}
 	},
-	{ name: 'readMp4', samples: [film()], read: (bytes) => void readMp4(bytes) },
+	{ name: 'readMp4', samples: [film()], read: (bytes) => readMp4(bytes) },
 	{
 		name: 'readStillSize',
 		samples: [
@@ -341,12 +342,12 @@ export const FUZZED: readonly FuzzedReader[] = [
 			]),
 			new Uint8Array([0xff, 0xd8, 0xff, 0xe0, 0, 4, 1, 2, 0xff, 0xc0, 0, 11, 8, 1, 0, 2, 0, 1, 1, 17, 0, 0])
 		],
-		read: (bytes) => void readStillSize(bytes)
+		read: (bytes) => readStillSize(bytes)
 	},
 	{
 		name: 'readVideoArgument',
 		samples: ['video=HDMI-A-1:1920x1080M@50iD,margin_left=4,rotate=90', 'video=1280x720'],
-		read: (_, text) => void readVideoArgument(text)
+		read: (_, text) => readVideoArgument(text)
 	},
 	{
 		name: 'readListing',
@@ -356,7 +357,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 			'Export list for files.local:\n/export/films 192.168.40.0/24\n',
 			'//files.local/media on /srv/music type cifs (ro)\n'
 		],
-		read: (_, text) => void readListing(text)
+		read: (_, text) => readListing(text)
 	},
 	{
 		name: 'readFileListing',
@@ -373,7 +374,7 @@ export const FUZZED: readonly FuzzedReader[] = [
 					promised(mediaSchema.safeParse(media).success, 'facts fit their schema');
 		}
 	},
-	{ name: 'readRate', samples: ['23.976', '25', '59.94'], read: (_, text) => void readRate(text) },
+	{ name: 'readRate', samples: ['23.976', '25', '59.94'], read: (_, text) => readRate(text) },
 	{
 		name: 'readDisks',
 		samples: [
@@ -394,40 +395,40 @@ export const FUZZED: readonly FuzzedReader[] = [
 	{
 		name: 'readDiskutilList',
 		samples: [file('disks/fixtures/macos-list.txt')],
-		read: (_, text) => void readDiskutilList(text)
+		read: (_, text) => readDiskutilList(text)
 	},
 	{
 		name: 'readDiskutilPlist',
 		samples: [file('disks/fixtures/macos-list.plist')],
-		read: (_, text) => void readDiskutilPlist(text)
+		read: (_, text) => readDiskutilPlist(text)
 	},
 	{
 		name: 'readDiskutilInfo',
 		samples: [file('disks/fixtures/macos-info.txt')],
-		read: (_, text) => void readDiskutilInfo(text)
+		read: (_, text) => readDiskutilInfo(text)
 	},
 	{
 		name: 'openWorkshop',
 		samples: [2, 3, 4, 5].map((n) => file(`plan/fixtures/version-${n}.json`)),
-		read: (_, text) => void openWorkshop(text, 'UTC')
+		read: (_, text) => openWorkshop(text, 'UTC')
 	},
 	{
 		name: 'readPartsFile',
 		samples: [
 			'{"yphos":"parts","version":1,"parts":[{"kind":"card","id":"c","name":"Card","sure":"typical","price":9,"capacityGb":32,"writeMbs":20,"readMbs":80,"enduranceTb":null}]}'
 		],
-		read: (_, text) => void readPartsFile(text)
+		read: (_, text) => readPartsFile(text)
 	},
-	{ name: 'readJson', samples: ['{"a":[1,{"b":"c\\n\\u0041"}],"d":null}'], read: (_, text) => void readJson(text) },
+	{ name: 'readJson', samples: ['{"a":[1,{"b":"c\\n\\u0041"}],"d":null}'], read: (_, text) => readJson(text) },
 	{
 		name: 'readXml',
 		samples: ['<?xml version="1.0"?><a x="1"><!-- c --><b>t &lt; <![CDATA[x]]></b><c/></a>'],
-		read: (_, text) => void readXml(text)
+		read: (_, text) => readXml(text)
 	},
 	{
 		name: 'readPublicKey',
 		samples: ['ssh-ed25519 AAAAC3NzaC1lZDI1NTE5AAAAIAsY+gk/mSXIbKws7gQl3MdINidjazRfiNwZNyr9AOFJ me@home'],
-		read: (_, text) => void readPublicKey(text)
+		read: (_, text) => readPublicKey(text)
 	},
 	{
 		name: 'readDigests',
@@ -435,26 +436,26 @@ export const FUZZED: readonly FuzzedReader[] = [
 			`${'ab'.repeat(32)}  night.img.xz\nSHA256 (b.img) = ${'cd'.repeat(32)}\n`,
 			'-----BEGIN PGP SIGNATURE-----\n'
 		],
-		read: (_, text) => void readDigests(text)
+		read: (_, text) => readDigests(text)
 	},
-	{ name: 'readCidr', samples: ['192.168.40.0/24', '2001:db8::/32'], read: (_, text) => void readCidr(text) },
-	{ name: 'readAddress', samples: ['192.168.40.7', '::ffff:1.2.3.4'], read: (_, text) => void readAddress(text) },
-	{ name: 'checkPassword', samples: ['three gulls in a row'], read: (_, text) => void checkPassword(text, 'keeper') },
-	{ name: 'readWav', samples: [wav()], read: (bytes) => void readWav(bytes) },
+	{ name: 'readCidr', samples: ['192.168.40.0/24', '2001:db8::/32'], read: (_, text) => readCidr(text) },
+	{ name: 'readAddress', samples: ['192.168.40.7', '::ffff:1.2.3.4'], read: (_, text) => readAddress(text) },
+	{ name: 'checkPassword', samples: ['three gulls in a row'], read: (_, text) => checkPassword(text, 'keeper') },
+	{ name: 'readWav', samples: [wav()], read: (bytes) => readWav(bytes) },
 	{
 		name: 'readFlac',
 		samples: [Uint8Array.from([0x66, 0x4c, 0x61, 0x43, 0, 0, 0, 34, ...Array<number>(40).fill(7)])],
-		read: (bytes) => void readFlac(bytes)
+		read: (bytes) => readFlac(bytes)
 	},
 	{
 		name: 'readTable',
 		samples: [file('image/fixtures/mbr.img.gz'), file('image/fixtures/gpt.img.gz')],
-		read: (bytes) => void readTable(bytes)
+		read: (bytes) => readTable(bytes)
 	},
 	{
 		name: 'readFileSystem',
 		samples: [file('image/fixtures/mbr.img.gz')],
-		read: (bytes) => void readFileSystem(bytes.subarray(1024))
+		read: (bytes) => readFileSystem(bytes.subarray(1024))
 	},
 	{
 		name: 'ImageScanner',
@@ -469,27 +470,27 @@ export const FUZZED: readonly FuzzedReader[] = [
 	{
 		name: 'readAlsaConf',
 		samples: ['pcm.!default {\n\ttype plug\n\tslave.pcm "hw:CARD=Field24,DEV=0"\n}\n'],
-		read: (_, text) => void readAlsaConf(text)
+		read: (_, text) => readAlsaConf(text)
 	},
 	{
 		name: 'readControlWord',
 		samples: ["'PCM',1", 'Master'],
-		read: (_, text) => void readControlWord(text)
+		read: (_, text) => readControlWord(text)
 	},
 	{
 		name: 'readDeviceName',
 		samples: ['hw:CARD=Field24,DEV=0', 'iec958:CARD=X,AES0=0x4'],
-		read: (_, text) => void readDeviceName(text)
+		read: (_, text) => readDeviceName(text)
 	},
 	{
 		name: 'readKeyfile',
 		samples: ['[connection]\nid=a\\sb\n[wifi]\nssid=72;105;\n[__proto__]\nx=1\n'],
-		read: (_, text) => void readKeyfile(text)
+		read: (_, text) => readKeyfile(text)
 	},
 	{
 		name: 'readMpvConf',
 		samples: ['audio-device=%6%🎵ab\nvolume="50" # x\nno-video\n[profile]\n'],
-		read: (_, text) => void readMpvConf(text)
+		read: (_, text) => readMpvConf(text)
 	},
 	{
 		name: 'readNftables',
@@ -498,53 +499,53 @@ export const FUZZED: readonly FuzzedReader[] = [
 				.map((line) => line.text)
 				.join('\n')
 		],
-		read: (_, text) => void readNftables(text)
+		read: (_, text) => readNftables(text)
 	},
 	{
 		name: 'readAptConf',
 		samples: ['Acquire::http::Dl-Limit "250";\nAPT::Periodic::Unattended-Upgrade "0";\n'],
-		read: (_, text) => void readAptConf(text)
+		read: (_, text) => readAptConf(text)
 	},
 	{
 		name: 'readUserData',
 		samples: [
 			'#cloud-config\ntimezone: "Atlantic/Faroe"\nruncmd:\n  - [bash, "/boot/firmware/yphos/apply.sh"]\n  - echo x\nusers:\n  - name: "a"\n    sudo: "ALL=(ALL) ALL"\n'
 		],
-		read: (_, text) => void readUserData(text)
+		read: (_, text) => readUserData(text)
 	},
 	{
 		name: 'readNetworkConfig',
 		samples: ['version: 2\nethernets:\n  cable:\n    match: {name: "e*"}\n    dhcp4: true\n'],
-		read: (_, text) => void readNetworkConfig(text, parse)
+		read: (_, text) => readNetworkConfig(text, parse)
 	},
 	{
 		name: 'parseShell',
 		samples: [
 			'set -e\nfor x in "$@"; do [ -e "$x" ] && echo "${x##*/}" >>/tmp/f || exit $((1 + 2)); done\nf() { local a=$(cat <x | sort); }\ncase $a in b*|c) f ;; esac\n'
 		],
-		read: (_, text) => void parseShell(text)
+		read: (_, text) => parseShell(text)
 	},
 	{
 		name: 'readCalendar',
 		samples: ['Mon..Fri *-*-* 07:30:00 Europe/Oslo', '*-*~01/7:00'],
-		read: (_, text) => void readCalendar(text)
+		read: (_, text) => readCalendar(text)
 	},
 	{
 		name: 'readUnit',
 		samples: ['[Unit]\nDescription=a \\\n b\n[Service]\nExecStart=/bin/x "a b" $$x %%\n'],
-		read: (_, text) => void readUnit(text)
+		read: (_, text) => readUnit(text)
 	},
-	{ name: 'readExec', samples: ['-/bin/x "a b" \'c\' \\x41 \\u00e5'], read: (_, text) => void readExec(text) },
-	{ name: 'readTimeSpanMs', samples: ['1min 30s', 'infinity'], read: (_, text) => void readTimeSpanMs(text) },
+	{ name: 'readExec', samples: ['-/bin/x "a b" \'c\' \\x41 \\u00e5'], read: (_, text) => readExec(text) },
+	{ name: 'readTimeSpanMs', samples: ['1min 30s', 'infinity'], read: (_, text) => readTimeSpanMs(text) },
 	{
 		name: 'addToExtlinux',
 		samples: ['label a\r\n\tlinux /x\r\n\tappend root=/dev/x "a b"\r\n'],
-		read: (_, text) => void addToExtlinux(text, ['quiet'])
+		read: (_, text) => addToExtlinux(text, ['quiet'])
 	},
 	{
 		name: 'addKernelArgs',
 		samples: ['root=/dev/x "a b" quiet'],
-		read: (_, text) => void addKernelArgs(text, ['quiet'])
+		read: (_, text) => addKernelArgs(text, ['quiet'])
 	}
 ];
 
@@ -555,6 +556,6 @@ export const INNER: readonly string[] = [
 	...['readLsblk', 'readGetDisk', 'readPart', 'sniffForm'],
 	...['readBase', 'readCta', 'readDetailed', 'readDisplayId', 'readTypeSeven'],
 	...['readEdidHex', 'readJsonListings', 'readOneValue', 'readSystem', 'splitSections'],
-	...['readAgenda', 'readNews', 'readWeather'],
+	...['readAgenda', 'readNews', 'readWeather', 'readRule'],
 	...['readAplayList', 'readAplayNames', 'readCards', 'readEld', 'readMixers', 'readStream']
 ];

@@ -27,6 +27,7 @@ const later = <T>(value: T): Promise<T> => new Promise((done) => setTimeout(() =
 
 /** Stands in for localForage. */
 export const fakeForage = {
+	INDEXEDDB: 'asyncStorage',
 	createInstance: ({ storeName }: { storeName: string }) => ({
 		async getItem(key: string) {
 			if (disk.shut) throw new Error('storage is shut');
@@ -49,17 +50,27 @@ export const fakeForage = {
 
 /** What of a page the store leans on: locks that hold, a channel between tabs that nobody hears. */
 export function stubPage(): void {
-	let last: Promise<unknown> = Promise.resolve();
+	const held = new Map<string, Promise<unknown>>();
 	vi.stubGlobal('navigator', {
 		locks: {
-			request: (_: string, work: () => Promise<unknown>) => (last = last.catch(() => {}).then(work))
+			request(name: string, work: () => Promise<unknown>) {
+				const mine = (held.get(name) ?? Promise.resolve()).catch(() => {}).then(work);
+				held.set(name, mine);
+				return mine;
+			},
+			// A tab of a test is closed when the next one is opened.
+			query: async () => ({ held: [] })
 		}
 	});
 	const texts = new Map<string, string>();
 	vi.stubGlobal('localStorage', {
 		getItem: (key: string) => texts.get(key) ?? null,
 		setItem: (key: string, text: string) => void texts.set(key, text),
-		removeItem: (key: string) => void texts.delete(key)
+		removeItem: (key: string) => void texts.delete(key),
+		key: (n: number) => [...texts.keys()][n] ?? null,
+		get length() {
+			return texts.size;
+		}
 	});
 	vi.stubGlobal('addEventListener', () => {});
 	vi.stubGlobal('document', { addEventListener: () => {} });

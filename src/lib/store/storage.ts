@@ -39,10 +39,31 @@ const keptSchema = z.object({
 /** Earlier versions gave what was put aside no id. */
 const oldKeptSchema = keptSchema.partial({ id: true, version: true });
 
-const store = localforage.createInstance({ name: 'yphos', storeName: 'workshop' });
+/** No other place than this one: what is saved where nobody looks at the next start is lost. */
+const driver = localforage.INDEXEDDB;
+const store = localforage.createInstance({ name: 'yphos', storeName: 'workshop', driver });
 /** Small pictures of media, by digest: they can be drawn anew from the files, and are in no workshop. */
-const stripStore = localforage.createInstance({ name: 'yphos', storeName: 'strips' });
-const mediaStore = localforage.createInstance({ name: 'yphos', storeName: 'media' });
+const stripStore = localforage.createInstance({ name: 'yphos', storeName: 'strips', driver });
+const mediaStore = localforage.createInstance({ name: 'yphos', storeName: 'media', driver });
+/** A browser whose storage hangs says nothing of it. */
+const ANSWERS_WITHIN_MS = 15_000;
+async function answered<T>(work: Promise<T>): Promise<T> {
+	let timer: ReturnType<typeof setTimeout> | undefined;
+	const late = new Promise<never>((_, reject) => {
+		timer = setTimeout(
+			() =>
+				reject(
+					new Error('the browser\u2019s storage does not answer; close other tabs of Yphos, or restart the browser')
+				),
+			ANSWERS_WITHIN_MS
+		);
+	});
+	try {
+		return await Promise.race([work, late]);
+	} finally {
+		clearTimeout(timer);
+	}
+}
 const alone = <T>(work: () => Promise<T>): Promise<T> => navigator.locks.request('yphos-save', work) as Promise<T>;
 
 export type ReadEnvelope =
@@ -51,7 +72,7 @@ export type ReadEnvelope =
 	| { readonly state: 'torn'; readonly raw: unknown };
 
 export async function readEnvelope(): Promise<ReadEnvelope> {
-	const raw = await store.getItem<unknown>('workshop');
+	const raw = await answered(store.getItem<unknown>('workshop'));
 	if (raw === null) return { state: 'none' };
 	const parsed = envelopeSchema.safeParse(raw);
 	return parsed.success ? { state: 'sound', envelope: parsed.data as Envelope } : { state: 'torn', raw };
@@ -66,7 +87,7 @@ export function versionIn(there: Exclude<ReadEnvelope, { state: 'none' }>): numb
 
 /** What stood in the place of the list that was kept aside, when it was something else, is kept as one thing more. */
 export async function readKeptAside(): Promise<KeptAside[]> {
-	const raw = await store.getItem<unknown>('kept-aside');
+	const raw = await answered(store.getItem<unknown>('kept-aside'));
 	if (raw === null) return [];
 	const strange = (item: unknown): KeptAside => ({
 		id: crypto.randomUUID(),
@@ -120,7 +141,7 @@ export async function readMedia(location: string): Promise<Blob | null> {
 	return kept === null || kept instanceof Blob ? kept : new Blob([kept]);
 }
 /** Which media this browser has. */
-export const readMediaNames = (): Promise<string[]> => mediaStore.keys();
+export const readMediaNames = (): Promise<string[]> => answered(mediaStore.keys());
 export const writeMedia = (location: string, media: Blob): Promise<unknown> => mediaStore.setItem(location, media);
 
 export const writeStrip = (sha256: string, strip: unknown): Promise<unknown> => stripStore.setItem(sha256, strip);
@@ -142,7 +163,7 @@ export function writeEnvelope(envelope: Envelope, expected: number | null, known
 		const there = await readEnvelope();
 		if (there.state !== 'none' && versionIn(there) > knownVersion) return 'newer';
 		if (there.state === 'sound' && there.envelope.revision !== expected) return { other: there };
-		await store.setItem('workshop', envelope);
+		await answered(store.setItem('workshop', envelope));
 		return 'saved';
 	});
 }

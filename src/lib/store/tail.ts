@@ -9,6 +9,10 @@ import { WORKSHOP_VERSION, type Workshop } from '$core/plan/workshop';
  * A short text beside the store, which the browser keeps over a reload whatever else is under way.
  */
 const KEY = 'yphos-tail';
+/** Each tab has its own: two that are reloaded at once would write over each other's. */
+const keyOf = (tab: string): string => `${KEY}-${tab}`;
+/** Held by a tab for as long as it is open: what it notes is its own to save. Source: Web Locks API. */
+const aliveAs = (tab: string): string => `${KEY}-${tab}`;
 /** A whole workshop that was imported is no tail: the save itself is waited for. */
 const MOST_CHARACTERS = 500_000;
 
@@ -19,6 +23,7 @@ const done = z.union([
 const tailSchema = z.object({
 	version: z.literal(WORKSHOP_VERSION),
 	tab: z.string(),
+	atMs: z.number().default(0),
 	revision: z.number().nullable(),
 	/** So many of them are in the save that is under way. */
 	saving: z.number().int().min(0),
@@ -33,6 +38,11 @@ export class Tail {
 	#saving = 0;
 
 	constructor(readonly tab: string) {}
+
+	/** Says that this tab is open, until it is closed. */
+	live(): void {
+		void navigator.locks.request(aliveAs(this.tab), () => new Promise<never>(() => {}));
+	}
 
 	/** What another page noted and never saved is this one's to save. */
 	adopt(left: readonly Done[], revision: number | null): void {
@@ -68,42 +78,95 @@ export class Tail {
 			const text = JSON.stringify({
 				version: WORKSHOP_VERSION,
 				tab: this.tab,
+				atMs: Date.now(),
 				revision,
 				saving: this.#saving,
 				done: this.#done
 			});
-			if (this.#done.length === 0 || text.length > MOST_CHARACTERS) localStorage.removeItem(KEY);
-			else localStorage.setItem(KEY, text);
+			if (this.#done.length === 0 || text.length > MOST_CHARACTERS) localStorage.removeItem(keyOf(this.tab));
+			else localStorage.setItem(keyOf(this.tab), text);
 		} catch {
 			// No room, or not allowed: the save itself remains.
 		}
 	}
 }
 
-/** The workshop with what was done after it was saved; null when there is nothing, or it does not fit what is stored. */
-export function withTail(stored: {
+/** What was done after the last save, in every tab that is no longer open. */
+export interface Caught {
+	readonly workshop: Workshop;
+	readonly history: History;
+	readonly left: readonly Done[];
+	/** What fits no longer: another tab has saved since. */
+	readonly strange: readonly unknown[];
+}
+
+interface Stored {
 	readonly workshop: Workshop;
 	readonly history: History;
 	readonly revision: number | null;
 	readonly tab: string;
-}): { workshop: Workshop; history: History; left: Done[] } | null {
-	try {
-		const parsed = tailSchema.safeParse(JSON.parse(localStorage.getItem(KEY) ?? 'null'));
-		if (!parsed.success) return null;
-		const { revision, saving, tab } = parsed.data;
-		const isNext = stored.revision === (revision ?? 0) + 1 && stored.tab === tab;
-		if (!isNext && stored.revision !== revision) return null;
-		const left = (parsed.data.done as Done[]).slice(isNext ? saving : 0);
-		let { workshop, history } = stored;
-		for (const one of left) {
-			const next = one.did === 'change' ? redo(workshop, history, one) : undone(workshop, history, one.did);
-			if (!next) return null;
-			({ workshop, history } = next);
+}
+
+/**
+ * Takes over the tails of tabs that are gone, the earliest first; of several pages that open at once one alone does. What it gives is no
+ * longer noted anywhere: it is the caller's to note and to save.
+ */
+export const takeTails = (stored: Stored): Promise<Caught | null> =>
+	navigator.locks.request(`${KEY}-taking`, async () => {
+		const open = new Set(((await navigator.locks.query()).held ?? []).map(({ name }) => name));
+		const tails: { tail: z.infer<typeof tailSchema>; raw: unknown }[] = [];
+		const strange: unknown[] = [];
+		try {
+			const keys = Array.from({ length: localStorage.length }, (_, n) => localStorage.key(n) ?? '');
+			for (const key of keys.filter((one) => one === KEY || (one.startsWith(`${KEY}-`) && !open.has(one)))) {
+				const text = localStorage.getItem(key) ?? 'null';
+				localStorage.removeItem(key);
+				const raw = parsed(text);
+				const tail = tailSchema.safeParse(raw);
+				if (tail.success) tails.push({ tail: tail.data, raw });
+				else if (raw !== null) strange.push(raw);
+			}
+		} catch {
+			// Not allowed to look: nothing was noted either.
 		}
-		return left.length ? { workshop, history, left } : null;
+		let now: Stored = stored;
+		const left: Done[] = [];
+		for (const { tail, raw } of tails.sort((a, b) => a.tail.atMs - b.tail.atMs)) {
+			const next = withTail(now, stored, tail);
+			if (!next) strange.push(raw);
+			else {
+				now = { ...now, ...next };
+				left.push(...next.left);
+			}
+		}
+		const { workshop, history } = now;
+		return left.length || strange.length ? { workshop, history, left, strange } : null;
+	}) as Promise<Caught | null>;
+
+function parsed(text: string): unknown {
+	try {
+		return JSON.parse(text);
 	} catch {
-		return null;
+		return text;
 	}
+}
+
+/** The workshop with what a tab did after that was saved; null: it does not fit. */
+function withTail(
+	now: Pick<Stored, 'workshop' | 'history'>,
+	stored: Pick<Stored, 'revision' | 'tab'>,
+	{ revision, saving, tab, done: noted }: z.infer<typeof tailSchema>
+): { workshop: Workshop; history: History; left: Done[] } | null {
+	const isNext = stored.revision === (revision ?? 0) + 1 && stored.tab === tab;
+	if (!isNext && stored.revision !== revision) return null;
+	const left = (noted as Done[]).slice(isNext ? saving : 0);
+	let { workshop, history } = now;
+	for (const one of left) {
+		const next = one.did === 'change' ? redo(workshop, history, one) : undone(workshop, history, one.did);
+		if (!next) return null;
+		({ workshop, history } = next);
+	}
+	return { workshop, history, left };
 }
 
 function redo(workshop: Workshop, history: History, { label, changes, goesOn }: Extract<Done, { did: 'change' }>) {

@@ -7,7 +7,7 @@ import { sentence } from '$core/basics/result';
 import type { Plan } from '$core/plan/plan';
 import { decide, openStored, type Decision, type Lock, type Opening } from './opening';
 import { Saver, type Saved } from './saver.svelte';
-import { Tail, withTail } from './tail';
+import { Tail, takeTails } from './tail';
 import { demoWorkshop } from '$demo/workshop';
 import {
 	changeKeptAside,
@@ -74,7 +74,7 @@ class WorkshopStore {
 	async open(): Promise<void> {
 		if (this.workshop) return;
 		await this.#take(await openStored(this.zone));
-		this.#takeTail();
+		await this.#takeTail();
 		await this.lookForMedia();
 		try {
 			this.keptAside = await readKeptAside();
@@ -114,15 +114,22 @@ class WorkshopStore {
 	}
 
 	/** What a page that is gone had done, and had no time to save. */
-	#takeTail(): void {
+	async #takeTail(): Promise<void> {
 		const { workshop, history } = this;
 		if (this.lock || !workshop) return;
-		const caught = withTail({ workshop, history, revision: this.#revision, tab: this.#openedTab });
+		this.#tail.live();
+		const caught = await takeTails({ workshop, history, revision: this.#revision, tab: this.#openedTab });
 		if (!caught) return;
-		this.workshop = caught.workshop;
-		this.history = caught.history;
-		this.#tail.adopt(caught.left, this.#revision);
-		this.#later();
+		if (caught.left.length) {
+			this.workshop = caught.workshop;
+			this.history = caught.history;
+			this.#tail.adopt(caught.left, this.#revision);
+			this.#later();
+		}
+		const why =
+			'It was done in a tab that was closed before it could be saved, and fits no longer: another tab has saved since.';
+		if (await this.#keepAside(caught.strange.map((raw) => ({ where: 'tail', why, raw }))))
+			if (caught.strange.length) this.problem = `Something was set aside. ${why}`;
 	}
 
 	/** Tries once more what could not be opened. */

@@ -302,7 +302,36 @@ describe('a storage that cannot be trusted', () => {
 		const store = await tab();
 		store.workUnsaved(demoWorkshop);
 		expect(rename(store, 'Auk Light')).toBeNull();
-		expect(localStorage.getItem('yphos-tail')).toBeNull();
+		expect(localStorage.length).toBe(0);
+	});
+
+	it('takes over what several tabs had done when all of them were closed at once', async () => {
+		const [first, second] = [await tab(), await tab()];
+		disk.full = true;
+		rename(first, 'Auk Light');
+		second.change('currency', (workshop) => ({ ...workshop, venue: { ...workshop.venue, currency: 'NOK' } }));
+		expect(localStorage.length).toBe(2);
+		tabs.splice(0);
+		disk.full = false;
+		const [third, fourth] = await Promise.all([tab(), tab()]);
+		const caught = [third, fourth].find((one) => nameOf(one) === 'Auk Light')!;
+		expect(caught.workshop!.venue.currency).toBe('NOK');
+		await caught.flush();
+		expect(storedName()).toBe('Auk Light');
+	});
+
+	it('sets aside what a closed tab had done where another has saved since, and says so', async () => {
+		const first = await tab();
+		disk.full = true;
+		rename(first, 'Auk Light');
+		tabs.splice(0);
+		disk.full = false;
+		stored({ ...demoWorkshop, venue: { ...demoWorkshop.venue, name: 'Tern Light' } });
+		const second = await tab();
+		expect(nameOf(second)).toBe('Tern Light');
+		expect(asides()).toMatchObject([{ where: 'tail' }]);
+		expect(JSON.stringify(asides()[0]!.raw)).toContain('Auk Light');
+		expect(second.problem).toContain('another tab has saved since');
 	});
 
 	it('that gives nothing out is not taken for an empty one', async () => {

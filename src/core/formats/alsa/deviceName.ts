@@ -26,5 +26,5 @@ export function readDeviceName(name: string): AlsaDeviceName {
 				part.includes('=') ? (part.split('=', 2) as [string, string]) : [['CARD', 'DEV', 'SUBDEV'][index]!, part]
 			)
 	);
-	return { plugin, cardId: args.CARD ?? null, deviceNumber: Number(args.DEV ?? 0) };
+	return { plugin, cardId: args.CARD ?? null, deviceNumber: /^\d{1,3}$/.test(args.DEV ?? '') ? Number(args.DEV) : 0 };
 }

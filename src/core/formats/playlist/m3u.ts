@@ -53,7 +53,7 @@ const NO_INF: ExtInf = { title: null, durationSec: null, attributes: '' };
 function readExtinf(body: string): ExtInf {
 	const comma = commaOutsideQuotes(body);
 	const head = comma < 0 ? body : body.slice(0, comma);
-	const number = /^\s*-?\d{1,12}(?:\.\d{1,9})?(?!\d)/.exec(head)?.[0] ?? '';
+	const number = /^\s*-?\d{1,12}(?:\.\d{1,9})?(?![\dA-Za-z.])/.exec(head)?.[0] ?? '';
 	const seconds = number === '' ? -1 : Number(number);
 	return {
 		title: comma < 0 ? null : body.slice(comma + 1).trim() || null,

@@ -1,7 +1,7 @@
 import { partedPlace } from '../../files/entryPart';
 import type { PlaylistEntry } from '../../formats/playlist/playlist';
 import type { Media } from '../../parts/media';
-import type { SourceItem } from './settings';
+import { sourceItem, type SourceItem } from './settings';
 
 type Items = readonly SourceItem[];
 type Ids = ReadonlySet<string>;
@@ -14,6 +14,21 @@ export const itemOfEntry = (entry: PlaylistEntry, id: string): SourceItem => ({
 	durationSec: entry.durationSec,
 	extra: [...entry.extra]
 });
+
+/** Of a playlist's entries those that fit, and the others by their names with what is wrong: one that is odd keeps none of the others out. */
+export function itemsOfEntries(
+	entries: readonly PlaylistEntry[],
+	newId: () => string
+): { readonly items: SourceItem[]; readonly refused: readonly string[] } {
+	const items: SourceItem[] = [];
+	const refused: string[] = [];
+	for (const entry of entries) {
+		const read = sourceItem.safeParse(itemOfEntry(entry, newId()));
+		if (read.success) items.push(read.data);
+		else refused.push(`${(entry.title || entry.location).slice(0, 60)}: ${read.error.issues[0]!.message}`);
+	}
+	return { items, refused };
+}
 
 /** The chosen entries, in their own order, before the entry that stands at `index` now; at the end where none does. */
 export function moveTo(items: Items, ids: Ids, index: number): SourceItem[] {

@@ -61,12 +61,17 @@
 			}
 			const { entries, format, remarks: said } = read.value;
 			const room = roomIn(view.plan);
-			const refused = view.edit('import a playlist', (plan) =>
-				addPlaylist(plan, read.value, () => crypto.randomUUID())
-			);
+			let odd: readonly string[] = [];
+			const refused = view.edit('import a playlist', (plan) => {
+				const added = addPlaylist(plan, read.value, () => crypto.randomUUID());
+				odd = added.refused;
+				return added.plan;
+			});
 			remarks = [
 				...remarks,
-				refused ?? `${file.name}: ${Math.min(room, entries.length)} entries, ${format}.`,
+				refused ?? `${file.name}: ${Math.min(room, entries.length) - odd.length} entries, ${format}.`,
+				...odd.slice(0, 5).map((words) => `Left out: ${words}`),
+				...(odd.length > 5 ? [`${odd.length - 5} more were left out for the like.`] : []),
 				...(entries.length > room
 					? [
 							`The list is full: ${entries.length - room} of ${file.name} ${entries.length - room === 1 ? 'was' : 'were'} left out.`

@@ -44,16 +44,38 @@ const read = (text: string) => {
 	return list.value;
 };
 
+it('leaves an odd entry out by its name, and takes all the others', () => {
+	let next = 0;
+	const text = [
+		'#EXTM3U',
+		'good.wav',
+		'late.wav#t=99999999',
+		'#EXTINF:1e308,Endless',
+		'long.wav',
+		'loud.wav#t=1&gain=-41',
+		'end.wav',
+		''
+	].join('\n');
+	const { plan, refused } = addPlaylist(emptyPlan('a', 'a'), read(text), () => String(next++));
+	expect(plan.sources.items.map(({ location }) => location)).toEqual(['good.wav', 'long.wav', 'end.wav']);
+	expect(plan.sources.items[1]!.durationSec).toBeNull();
+	expect(refused).toEqual([expect.stringMatching(/^late\.wav/), expect.stringMatching(/^loud\.wav/)]);
+});
+
 it('puts a playlist behind what is there; the first also gives its title and head', () => {
 	let next = 0;
 	const id = (): string => String(next++);
-	const first = addPlaylist(emptyPlan('a', 'a'), read('#EXTM3U x="1"\n#PLAYLIST:Nights\n#EXTINF:3,One\n1.wav\n'), id);
+	const first = addPlaylist(
+		emptyPlan('a', 'a'),
+		read('#EXTM3U x="1"\n#PLAYLIST:Nights\n#EXTINF:3,One\n1.wav\n'),
+		id
+	).plan;
 	expect(first.sources).toMatchObject({
 		listTitle: 'Nights',
 		header: ['#EXTM3U x="1"'],
 		items: [{ id: '0', location: '1.wav', title: 'One', durationSec: 3 }]
 	});
-	const second = addPlaylist(first, read('#EXTM3U y="2"\n#PLAYLIST:Days\n2.wav\n'), id);
+	const second = addPlaylist(first, read('#EXTM3U y="2"\n#PLAYLIST:Days\n2.wav\n'), id).plan;
 	expect(second.sources).toMatchObject({
 		listTitle: 'Nights',
 		header: ['#EXTM3U x="1"'],
@@ -175,8 +197,8 @@ it('takes no more entries than a list holds', () => {
 	const list = read(many);
 	expect(list.entries).toHaveLength(LIST_LIMITS.entries);
 	expect(list.remarks.join()).toContain('10005 entries; the first 10000 were taken');
-	const full = addPlaylist(emptyPlan('a', 'a'), list, () => `i${next++}`);
-	const still = addPlaylist(full, read('more.wav'), () => `i${next++}`);
+	const full = addPlaylist(emptyPlan('a', 'a'), list, () => `i${next++}`).plan;
+	const still = addPlaylist(full, read('more.wav'), () => `i${next++}`).plan;
 	expect(still.sources.items).toHaveLength(LIST_LIMITS.entries);
 	expect(planSchema.safeParse(still).success).toBe(true);
 });

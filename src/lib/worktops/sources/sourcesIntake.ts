@@ -1,5 +1,5 @@
 import type { Playlist } from '$core/formats/playlist';
-import { itemOfEntry } from '$core/links/sources/listEdits';
+import { itemsOfEntries } from '$core/links/sources/listEdits';
 import { LIST_LIMITS } from '$core/formats/playlist/limits';
 import { wholeSeconds } from '$core/formats/playlist/playlist';
 import { convertedName } from '$core/links/sources/convert';
@@ -13,19 +13,28 @@ import type { Found } from '$lib/media/lookWorker';
 import { writeMedia, writeStrip } from '$lib/store/storage';
 import { store } from '$lib/store/workshop.svelte';
 
-/** The plan with a playlist's entries behind its own; the first list also gives its title and head. What is more than a list holds stays out. */
-export function addPlaylist(plan: Plan, list: Playlist, newId: () => string): Plan {
+/**
+ * The plan with a playlist's entries behind its own; the first list also gives its title and head. What is more than a list holds stays
+ * out, and so does an entry that no list can have: `refused` names it.
+ */
+export function addPlaylist(
+	plan: Plan,
+	list: Playlist,
+	newId: () => string
+): { readonly plan: Plan; readonly refused: readonly string[] } {
 	const { sources } = plan;
 	const first = sources.items.length === 0;
-	return {
+	const { items, refused } = itemsOfEntries(list.entries.slice(0, roomIn(plan)), newId);
+	const next = {
 		...plan,
 		sources: {
 			...sources,
 			listTitle: sources.listTitle || (list.title ?? ''),
 			header: first ? [...list.header] : sources.header,
-			items: [...sources.items, ...list.entries.slice(0, roomIn(plan)).map((entry) => itemOfEntry(entry, newId()))]
+			items: [...sources.items, ...items]
 		}
 	};
+	return { plan: next, refused };
 }
 
 /** So many entries more can be in the list. */
