@@ -10,6 +10,9 @@ import type { Saved } from './plan/saved';
 import type { Venue } from './plan/venue';
 import type { ProbeFacts } from './probe/facts';
 
+/** What an endpoint sees of another one: who it is on the network, and what it takes there. */
+export type Neighbour = Pick<Facts, 'endpointName' | 'hostName' | 'address' | 'receiving'>;
+
 /** The rest of the workshop, as far as a plan refers to it. */
 export interface Surroundings {
 	readonly venue: Venue;
@@ -26,7 +29,7 @@ export interface Surroundings {
 	isAbsent(location: string): boolean;
 	readonly probe: ProbeFacts | null;
 	/** What the workshop's other endpoints publish. */
-	readonly others: readonly Facts[];
+	readonly others: readonly Neighbour[];
 }
 
 /** All that a link sees besides its own settings: the workshop, what the other links publish, and what they let it change. */

@@ -1,8 +1,5 @@
 <script lang="ts">
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
-	import { chain } from '$core/chain';
-	import { assess } from '$core/engines/assess';
-	import { contextFor } from '$core/engines/context';
 	import { quietNow } from '$core/links/programme/quiet';
 	import { NOT_YET } from '$core/links/brief/notYet';
 	import type { Wish } from '$core/link';
@@ -10,8 +7,8 @@
 	import { homeOf } from '$lib/endpoint/home';
 	import { newEndpoint } from '$lib/endpoint/newEndpoint';
 	import { WISH_WORDS } from '$lib/endpoint/wishes';
-	import { judged } from '$lib/shell/judged.svelte';
 	import Mark from '$lib/shell/Mark.svelte';
+	import { summaries } from '$lib/shell/summaries.svelte';
 	import { timeOfDay } from '$lib/shell/times';
 	import { isDemoVenue, store } from '$lib/store/workshop.svelte';
 	import MiniChain from '$lib/shell/MiniChain.svelte';
@@ -34,13 +31,12 @@
 		return time ? `${does} now; quiet from ${time}` : plan.sound.used ? 'May sound at any hour' : 'Shows all day';
 	}
 
-	const rows = $derived.by(() => {
-		void judged.count;
-		return store.workshop!.endpoints.map((endpoint) => ({
+	const rows = $derived(
+		store.workshop!.endpoints.map((endpoint) => ({
 			endpoint,
-			assessment: assess(chain, endpoint.plan, contextFor(chain, store.workshop!, endpoint.id, store.absent))
-		}));
-	});
+			assessment: summaries.of(endpoint, store.workshop!, store.absent, undefined)
+		}))
+	);
 
 	let starting = $state(false);
 	let kind = $state<Wish>('music');
@@ -84,7 +80,7 @@
 <div class="shelf">
 	{#each rows as { endpoint, assessment } (endpoint.id)}
 		{@const telling = (id: string) => assessment.links.find((link) => link.id === id)?.telling ?? ''}
-		{@const worst = assessment.findings[0]}
+		{@const worst = assessment.first}
 		<article class="sheet">
 			<div class="head">
 				<h2><a href={homeOf(endpoint.id, endpoint.plan)}>{endpoint.plan.brief.name}</a></h2>
@@ -102,10 +98,9 @@
 				<Mark level={assessment.worst} pending={assessment.pending} />
 				{#if worst}
 					<a href={`/endpoint/${endpoint.id}/plan/${worst.link}`}>{worst.title}</a>
-					{#if assessment.findings.length > 1}<span class="soft small">and {assessment.findings.length - 1} more</span
-						>{/if}
+					{#if assessment.findings > 1}<span class="soft small">and {assessment.findings - 1} more</span>{/if}
 				{:else}
-					<span>No problems found</span>
+					<span>{assessment.pending ? 'Being looked at' : 'No problems found'}</span>
 				{/if}
 			</p>
 		</article>

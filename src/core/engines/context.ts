@@ -1,5 +1,4 @@
-import type { Facts } from '../facts';
-import type { Link, Surroundings } from '../link';
+import type { Link, Neighbour, Surroundings } from '../link';
 import type { Media } from '../parts/media';
 import { catalogue } from '../parts/catalogue';
 import { measuredBoard } from '../parts/measured';
@@ -37,12 +36,22 @@ function mediaBelow(media: Workshop['media'], folder: string): readonly Media[] 
 	return found;
 }
 
-const published = new WeakMap<Plan, Facts>();
-/** Told once for each plan, so that what did not change is the same object. */
-function namesOf(chain: readonly Link[], plan: Plan): Facts {
-	let facts = published.get(plan);
-	if (!facts) published.set(plan, (facts = factsOf(chain, plan)));
-	return facts;
+const published = new WeakMap<Plan, Neighbour>();
+/** By what they say: a change that others do not see leaves them the same object, so nothing of theirs is judged again. */
+const neighbours = new Map<string, Neighbour>();
+const MOST_NEIGHBOURS = 5000;
+function neighbourOf(chain: readonly Link[], plan: Plan): Neighbour {
+	let found = published.get(plan);
+	if (!found) {
+		const { endpointName, hostName, address, receiving } = factsOf(chain, plan);
+		const seen: Neighbour = { endpointName, hostName, address, ...(receiving ? { receiving } : {}) };
+		const key = JSON.stringify(seen);
+		if (neighbours.size > MOST_NEIGHBOURS) neighbours.clear();
+		found = neighbours.get(key) ?? seen;
+		neighbours.set(key, found);
+		published.set(plan, found);
+	}
+	return found;
 }
 
 interface Seen {
@@ -61,24 +70,30 @@ export function contextFor(
 	absent: ReadonlySet<string> = NONE
 ): Surroundings {
 	const probe = workshop.endpoints.find((item) => item.id === endpointId)?.probe ?? null;
-	const others = workshop.endpoints.filter((item) => item.id !== endpointId).map(({ plan }) => namesOf(chain, plan));
+	const others = workshop.endpoints
+		.filter((item) => item.id !== endpointId)
+		.map(({ plan }) => neighbourOf(chain, plan));
 	const of = [workshop.venue, workshop.parts, probe, absent, ...others];
 	let byEndpoint = seen.get(workshop.media);
 	if (!byEndpoint) seen.set(workshop.media, (byEndpoint = new Map()));
 	const known = byEndpoint.get(endpointId);
 	if (known && known.of.length === of.length && known.of.every((value, n) => value === of[n]))
 		return known.surroundings;
-	const surroundings = look(workshop, probe, others, absent);
+	const surroundings = surroundingsOf({ ...workshop, absent }, probe, others);
 	byEndpoint.set(endpointId, { of, surroundings });
 	return surroundings;
 }
 
-function look(
-	workshop: Workshop,
+/** What all endpoints of a workshop have in common. */
+export type Shared = Pick<Workshop, 'venue' | 'parts' | 'media'> & { readonly absent: ReadonlySet<string> };
+
+/** The surroundings of one endpoint, made of what they all share and what it has of its own. */
+export function surroundingsOf(
+	workshop: Shared,
 	probe: Surroundings['probe'],
-	others: Surroundings['others'],
-	absent: ReadonlySet<string>
+	others: Surroundings['others']
 ): Surroundings {
+	const { absent } = workshop;
 	const { drawer, byId } = drawerOf(workshop.parts);
 	const media = mediaOf(workshop.media);
 	return {

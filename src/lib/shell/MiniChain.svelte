@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { chain } from '$core/chain';
-	import type { LinkState } from '$core/engines/assess';
+	import type { Summary } from '$core/engines/summary';
 	import type { Link } from '$core/link';
 	import { layoutChain, wiresOf } from '$lib/endpoint/chainLayout';
 	import Mark from './Mark.svelte';
 
 	/** The endpoint's own chain, small: each link where it stands in the large drawing, in the shape of its state. */
-	let { links }: { links: readonly LinkState[] } = $props();
+	let { links }: { links: Summary['links'] } = $props();
 	const all: readonly Link[] = chain;
 	const { boxes, height } = layoutChain(all);
 	const WIDTH = 420;
@@ -39,7 +39,7 @@
 		const over = all.find(({ id }) => xOf(id) > xOf(from) && xOf(id) < xOf(to) && Math.abs(yOf(id) - yOf(from)) < 8);
 		return over ? `H${xOf(over.id) - 9} V${yOf(from) + 13} ` : '';
 	}
-	const words = (link: LinkState): string =>
+	const words = (link: Summary['links'][number]): string =>
 		`${link.title}: ${link.used ? (link.worst ?? (link.pending ? 'being looked at' : 'all well')) : 'not used'}`;
 </script>
 

@@ -1,34 +1,33 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import { chain } from '$core/chain';
-	import { assess } from '$core/engines/assess';
-	import { contextFor } from '$core/engines/context';
 	import { homeOf } from '$lib/endpoint/home';
 	import { store } from '$lib/store/workshop.svelte';
-	import { judged } from './judged.svelte';
 	import Mark from './Mark.svelte';
 	import SaveState from './SaveState.svelte';
+	import { summaries } from './summaries.svelte';
 
 	interface Props {
 		onpalette: () => void;
 	}
 	let { onpalette }: Props = $props();
-	const rows = $derived.by(() => {
-		void judged.count;
-		return (store.workshop?.endpoints ?? []).map((endpoint) => {
-			const assessment = assess(chain, endpoint.plan, contextFor(chain, store.workshop!, endpoint.id, store.absent));
+	const rows = $derived(
+		(store.workshop?.endpoints ?? []).map((endpoint) => {
+			const summary = summaries.of(endpoint, store.workshop!, store.absent, page.params.id);
 			return {
 				id: endpoint.id,
 				name: endpoint.plan.brief.name,
 				home: homeOf(endpoint.id, endpoint.plan),
-				worst: assessment.worst,
-				pending: assessment.pending,
-				line: assessment.links
+				worst: summary.worst,
+				pending: summary.pending,
+				line: summary.links
 					.filter(({ id, used }) => used && (id === 'sources' || id === 'programme'))
 					.map(({ telling }) => telling)
 					.join(' · ')
 			};
-		});
+		})
+	);
+	$effect(() => {
+		if (store.workshop) summaries.want(store.workshop, store.absent, page.params.id);
 	});
 </script>
 
