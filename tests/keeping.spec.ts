@@ -35,13 +35,25 @@ const editStored = (page: Page, edit: string): Promise<void> =>
 		const opened = indexedDB.open('yphos');
 		await new Promise((done) => (opened.onsuccess = done));
 		const objects = opened.result.transaction('workshop', 'readwrite').objectStore('workshop');
-		const got = objects.get('workshop');
-		await new Promise((done) => (got.onsuccess = done));
+		const recordOf = async (key: string) => {
+			const got = objects.get(key);
+			await new Promise((done) => (got.onsuccess = done));
+			return got.result;
+		};
 		const steps = JSON.parse(source) as { at: (string | number)[]; to: unknown };
-		let there = got.result;
-		for (const step of steps.at.slice(0, -1)) there = there[step];
+		let key = 'workshop';
+		let record = await recordOf(key);
+		let there = record;
+		for (const step of steps.at.slice(0, -1)) {
+			there = there[step];
+			// An endpoint is a record of its own.
+			if (typeof there.stored === 'string') {
+				key = there.stored;
+				there = record = await recordOf(key);
+			}
+		}
 		there[steps.at.at(-1)!] = steps.to;
-		const put = objects.put(got.result, 'workshop');
+		const put = objects.put(record, key);
 		await new Promise((done) => (put.onsuccess = done));
 		opened.result.close();
 	}, edit);

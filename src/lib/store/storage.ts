@@ -1,7 +1,7 @@
 import localforage from 'localforage';
 import { z } from 'zod';
 
-/** What stands in the browser: the workshop with its history, by whom it was saved, and how often. One record, written whole. */
+/** What stands in the browser: the workshop with its history, by whom it was saved, and how often. */
 export interface Envelope {
 	readonly revision: number;
 	readonly tab: string;
@@ -71,11 +71,62 @@ export type ReadEnvelope =
 	| { readonly state: 'sound'; readonly envelope: Envelope }
 	| { readonly state: 'torn'; readonly raw: unknown };
 
-export async function readEnvelope(): Promise<ReadEnvelope> {
+export const readEnvelope = async (): Promise<ReadEnvelope> => {
 	const raw = await answered(store.getItem<unknown>('workshop'));
 	if (raw === null) return { state: 'none' };
-	const parsed = envelopeSchema.safeParse(raw);
-	return parsed.success ? { state: 'sound', envelope: parsed.data as Envelope } : { state: 'torn', raw };
+	const whole = await withEndpoints(raw);
+	const parsed = envelopeSchema.safeParse(whole);
+	return parsed.success ? { state: 'sound', envelope: parsed.data as Envelope } : { state: 'torn', raw: whole };
+};
+
+/** Each endpoint is a record of its own, named in the workshop's: so only those that changed are written. */
+const OWN_RECORD = 'endpoint ';
+const isName = (value: unknown): value is { readonly stored: string } =>
+	typeof (value as { stored?: unknown } | null)?.stored === 'string' &&
+	(value as { stored: string }).stored.startsWith(OWN_RECORD);
+const listOf = (raw: unknown): readonly unknown[] => {
+	const endpoints = (raw as { workshop?: { endpoints?: unknown } } | null)?.workshop?.endpoints;
+	return Array.isArray(endpoints) ? endpoints : [];
+};
+/** Names of the records that a workshop's record needs. */
+const namesIn = (raw: unknown): Set<string> => new Set(listOf(raw).flatMap((one) => (isName(one) ? [one.stored] : [])));
+
+/** The workshop's record with its endpoints in their places; one that is not there stays a name, which no schema takes for an endpoint. */
+async function withEndpoints(raw: unknown): Promise<unknown> {
+	const list = listOf(raw);
+	if (!list.some(isName)) return raw;
+	const endpoints = await Promise.all(
+		list.map(async (one) => (isName(one) ? ((await answered(store.getItem<unknown>(one.stored))) ?? one) : one))
+	);
+	const frame = raw as { workshop: object };
+	return { ...frame, workshop: { ...frame.workshop, endpoints } };
+}
+
+/** Where each endpoint stands, as long as it is this very object. */
+const recordOf = new WeakMap<object, string>();
+
+/**
+ * Writes endpoints that changed under names of their own, then the record that names them, then takes away what nothing names any more:
+ * cut off anywhere, the old workshop stands or the new one.
+ */
+async function writeParted(envelope: Envelope, there: unknown): Promise<void> {
+	const workshop = envelope.workshop as { readonly endpoints: readonly { readonly id: string }[] };
+	const present = namesIn(there);
+	const endpoints: { stored: string }[] = [];
+	for (const endpoint of workshop.endpoints) {
+		let stored = recordOf.get(endpoint);
+		// Another tab may have taken away what only this one remembers.
+		if (stored === undefined || !present.has(stored)) {
+			stored = `${OWN_RECORD}${endpoint.id} ${crypto.randomUUID()}`;
+			await answered(store.setItem(stored, endpoint));
+			recordOf.set(endpoint, stored);
+		}
+		endpoints.push({ stored });
+	}
+	await answered(store.setItem('workshop', { ...envelope, workshop: { ...workshop, endpoints } }));
+	const needed = new Set(endpoints.map(({ stored }) => stored));
+	const left = (await store.keys()).filter((key) => key.startsWith(OWN_RECORD) && !needed.has(key));
+	await Promise.all(left.map((key) => store.removeItem(key)));
 }
 
 /** The version that a stored workshop says of itself, however torn what stands around it; 0 when it says none. */
@@ -160,10 +211,15 @@ export type Written = 'saved' | 'newer' | { readonly other: ReadEnvelope };
  */
 export function writeEnvelope(envelope: Envelope, expected: number | null, knownVersion: number): Promise<Written> {
 	return alone(async (): Promise<Written> => {
-		const there = await readEnvelope();
-		if (there.state !== 'none' && versionIn(there) > knownVersion) return 'newer';
-		if (there.state === 'sound' && there.envelope.revision !== expected) return { other: there };
-		await answered(store.setItem('workshop', envelope));
+		const frame = await answered(store.getItem<unknown>('workshop'));
+		const framed = envelopeSchema.safeParse(frame);
+		const version = (frame as { workshop?: { version?: unknown } } | null)?.workshop?.version;
+		if (typeof version === 'number' && version > knownVersion) return 'newer';
+		if (framed.success && framed.data.revision !== expected) {
+			const other = await readEnvelope();
+			if (other.state !== 'none') return { other };
+		}
+		await writeParted(envelope, frame);
 		return 'saved';
 	});
 }

@@ -146,7 +146,8 @@ describe('saving', () => {
 		vi.useRealTimers();
 		expect(storedName()).toBe('Light 40');
 		expect(store.save).toBe('saved');
-		expect(disk.writes).toBeLessThanOrEqual(41);
+		// Each key at most once, and each endpoint once.
+		expect(disk.writes).toBeLessThanOrEqual(41 + demoWorkshop.endpoints.length);
 	});
 
 	it('keeps what was done before a save could end: a page that is gone at once loses nothing', async () => {
@@ -375,14 +376,47 @@ describe('a storage that cannot be trusted', () => {
 		expect(store.problem).toContain('set aside');
 	});
 
+	it('writes only the endpoint that changed, and cut off between two records has the old workshop whole', async () => {
+		const first = await tab();
+		rename(first, 'Auk Light');
+		await first.flush();
+		const names = (): string[] => [...disk.stores.get('workshop')!.keys()].filter((key) => key.startsWith('endpoint '));
+		const before = names();
+		expect(before).toHaveLength(demoWorkshop.endpoints.length);
+		const frame = structuredClone(disk.get('workshop'));
+		first.changePlan('lamp-room', 'rename', (plan) => ({ ...plan, brief: { ...plan.brief, name: 'Loft' } }));
+		await first.flush();
+		expect(names().filter((key) => !before.includes(key))).toEqual([expect.stringContaining('lamp-room')]);
+		expect(names()).toHaveLength(demoWorkshop.endpoints.length);
+		// An endpoint's record that is gone is told, and refuses nothing else.
+		disk.stores.get('workshop')!.delete(names().find((key) => key.includes('ticket-hatch'))!);
+		expect((await tab()).lock?.reason).toBe('damaged');
+		// Before the record that names them was written: the new one is there, and nothing leads to it.
+		disk.stores.get('workshop')!.clear();
+		disk.set('workshop', frame);
+		for (const key of before)
+			disk.set(
+				key,
+				demoWorkshop.endpoints.find(({ id }) => key.includes(` ${id} `))
+			);
+		disk.set('endpoint lamp-room new', { id: 'lamp-room', plan: 'half' });
+		const later = await tab();
+		expect([later.lock, nameOf(later)]).toEqual([null, 'Auk Light']);
+		rename(later, 'Tern Light');
+		await later.flush();
+		expect(names()).not.toContain('endpoint lamp-room new');
+	});
+
 	it('has steps back that fit another workshop: they are set aside and never applied', async () => {
 		const first = await tab();
 		first.change('remove', (w) => ({ ...w, endpoints: w.endpoints.slice(1) }));
 		first.changePlan('lamp-room', 'rename', (plan) => ({ ...plan, brief: { ...plan.brief, name: 'Loft' } }));
 		await first.flush();
 		// Somebody took an endpoint out of the stored workshop: what follows it stands in other places now.
-		const record = structuredClone(disk.get('workshop')) as { workshop: { endpoints: { id: string }[] } };
-		record.workshop.endpoints = record.workshop.endpoints.filter(({ id }) => id !== 'lamp-room');
+		const record = structuredClone(disk.get('workshop')) as {
+			workshop: { endpoints: { stored: string }[] };
+		};
+		record.workshop.endpoints = record.workshop.endpoints.filter(({ stored }) => !stored.includes('lamp-room'));
 		disk.set('workshop', record);
 		const second = await tab();
 		const before = second.workshop;
