@@ -83,6 +83,8 @@ export class Machine {
 	powered = false;
 	/** It goes on counting time while there is no power. */
 	keepsTime = false;
+	/** Where it keeps the time is forgotten at each restart: it begins with the moment at which it was set up. */
+	forgetsTime = false;
 	/** How far its own clock is behind the world's, ms; the network puts it right. */
 	clockBehindMs = 0;
 	/** Counts how often the clock was set. */
@@ -248,6 +250,8 @@ export class Machine {
 		this.#onTimeSet = [];
 		// Without a clock of its own it goes on from the moment at which it stopped. Source: systemd-timesyncd.service(8).
 		if (!on) this.#offSinceMs = this.clock.nowMs;
+		else if (this.forgetsTime && !this.keepsTime && this.#boot > 0)
+			this.clockBehindMs = Math.max(this.clockBehindMs, this.clock.nowMs);
 		else if (!this.keepsTime) this.clockBehindMs += this.clock.nowMs - this.#offSinceMs;
 		this.systemd = startSystemd(this);
 		const why = { from: 'system', code: on ? 'starting' : 'no-power', data: undefined };

@@ -61,6 +61,7 @@ export function rehearseCard(machine: Machine): void {
 			const paths = machine.disk.tear();
 			if (paths.length) tell.event('files-torn', 'bad', { paths });
 		}
+		machine.forgetsTime = hasLayer(machine);
 		userspaceAtMs = null;
 	});
 	let kept = 0;

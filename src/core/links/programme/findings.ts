@@ -123,6 +123,24 @@ function assessClock({ quiet, rules }: ProgrammeSettings, context: Context): Fin
 				]
 			}
 		];
+	// What systemd-timesyncd notes of the time lies below /var/lib. Source: systemd-timesyncd.service(8), /var/lib/systemd/timesync/clock.
+	if (context.facts.root === 'overlay')
+		return [
+			{
+				id: 'programme.clock-forgotten',
+				level: 'caution',
+				title: 'After each start the time is that of the day on which it was set up, until the network tells it',
+				why: `${board.name} has no clock of its own, and a read-only root keeps no note of the time either: what goes by the hour, by days or seasons is misjudged until the network is there, by weeks and months. A clock on the header keeps it.`,
+				setting: 'card.root',
+				fixes: [
+					...context.drawer
+						.flatMap((part) => (part.kind === 'add-on' && part.keepsTime ? [part] : []))
+						.slice(0, 1)
+						.map((part): Fix => ({ label: `Add ${part.name}`, apply: context.change.addPart(part.id) })),
+					{ label: 'Make the root writable', apply: context.change.makeRootWritable() }
+				]
+			}
+		];
 	return [
 		{
 			id: 'programme.clock-by-network',
