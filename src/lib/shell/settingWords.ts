@@ -51,6 +51,7 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['network.login', 'Sign-in', 'password ssh key login'],
 	['network.sshKeys', 'SSH keys', 'public key login'],
 	['network.school', 'How it is set up', 'first boot seed hotspot screen'],
+	['network.fetchesNear', 'Fetch from its own network', 'near private local feeds server'],
 	['network.guard', 'Firewall', 'allowed addresses ranges block internet'],
 	['network.pages', 'Pages that it serves', 'web interface port password'],
 	['network.updates', 'Updates', 'security upgrade nightly apt'],
@@ -140,5 +141,6 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['programme.quiet', 'Quiet hours', 'schedule silence night timer times'],
 	['delivery.from', 'New content from', 'fetch update pages remote web folder share stick'],
 	['delivery.times', 'Looked for at', 'update interval nightly timer'],
-	['delivery.publicKey', 'Signing key', 'signature signed believe']
+	['delivery.publicKey', 'Signing key', 'signature signed believe'],
+	['delivery.era', 'Order of sets', 'era number anew clock ahead newer']
 ];

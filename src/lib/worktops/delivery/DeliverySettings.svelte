@@ -80,6 +80,19 @@
 	{#if failed}<p class="bad small" role="alert">{failed}</p>{/if}
 </section>
 
+<section class="group" id="setting-delivery.era">
+	<h3>Order of sets</h3>
+	<p class="small">
+		A set counts as newer by the time at which it was packed. One that was packed under a clock years ahead would block
+		all that come after it: begin counting anew, pack once more, and those of before are passed over for good{delivery.era
+			? ` (begun anew ${delivery.era === 1 ? 'once' : `${delivery.era} times`} so far)`
+			: ''}.
+	</p>
+	<Button size="small" kind="ghost" on:click={() => (failed = view.set('delivery.era', delivery.era + 1) ?? '')}
+		>Begin counting anew</Button
+	>
+</section>
+
 <style>
 	section {
 		display: grid;

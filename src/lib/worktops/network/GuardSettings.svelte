@@ -2,6 +2,7 @@
 	import { Checkbox } from 'carbon-components-svelte';
 	import { pageUrl } from '$core/links/network/addresses';
 	import { networkSettings } from '$core/links/network/settings';
+	import { SwitchField } from '$lib/fields';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	const view = useEndpoint();
@@ -58,6 +59,12 @@
 		labelText="The router lets the internet in to it"
 		checked={guard.exposed}
 		on:check={(event) => event.detail !== guard.exposed && put({ exposed: event.detail })}
+	/>
+	<SwitchField
+		path="network.fetchesNear"
+		label="It may fetch from this network, too"
+		value={view.plan.network.fetchesNear}
+		hint="Feeds and new content from a server of your own. Without it a feed from outside cannot send the endpoint to your router or file server."
 	/>
 </section>
 <section class="group" id="setting-network.updates">
