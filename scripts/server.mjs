@@ -89,8 +89,17 @@ export async function serve(options, dir = resolve(import.meta.dirname, '..', '.
 		/** @type {import('node:http').RequestListener} */
 		(request, response) => {
 			for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
-			if (!/^\/(?:_app\/|service-worker\.js)/.test(request.url ?? ''))
+			if (!/^\/(?:_app\/|service-worker\.js)/.test(request.url ?? '')) {
 				response.setHeader('Content-Security-Policy', NOTHING);
+				// What a "not modified" says is written over what the browser keeps: the shell's own policy. Source: RFC 9111, 4.3.4.
+				const { writeHead } = response;
+				response.writeHead = /** @type {typeof writeHead} */ (
+					(/** @type {number} */ status, /** @type {any[]} */ ...rest) => {
+						if (status === 304) response.removeHeader('Content-Security-Policy');
+						return writeHead.call(response, status, ...rest);
+					}
+				);
+			}
 			request.headers[SCHEME] = scheme;
 			if (isOurName(request.headers.host, options)) return handler(request, response);
 			response.writeHead(403, { 'Content-Type': 'text/plain; charset=utf-8' });

@@ -22,7 +22,13 @@ test('every answer carries the headers, and the page forbids to be framed', asyn
 	expect(shell.headers()['content-security-policy']).toContain("frame-ancestors 'none'");
 	const script = /_app\/[^"]+\.js/.exec(await shell.text())![0];
 	expect((await request.get(`/${script}`)).headers()).toMatchObject(HEADERS);
+	// What was kept is asked for anew, and the answer's headers are written over those that were kept.
+	const unchanged = await request.get('/', { headers: { 'If-None-Match': shell.headers().etag! } });
+	expect(unchanged.status()).toBe(304);
+	expect(unchanged.headers()['content-security-policy'] ?? '').not.toContain("default-src 'none'; base-uri");
 	await page.goto('/');
+	await page.reload();
+	await expect(page.getByRole('navigation', { name: 'Shelf' })).toBeVisible();
 	expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
 });
 
