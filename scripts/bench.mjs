@@ -19,6 +19,7 @@ import { dirname, join, resolve } from 'node:path';
 import { createServer } from 'vite';
 import { ensureBuild } from './build.mjs';
 import { ensureChromium, LAUNCH } from './chromium.mjs';
+import { largeWorkshop, largeWorkshopText } from './largeWorkshop.mjs';
 import { root, run } from './run.mjs';
 
 const RUNS = 60;
@@ -157,7 +158,8 @@ const long = (() => {
 		location: `f${n}.wav`,
 		title: `T${n}`,
 		durationSec: null,
-		extra: []
+		extra: [],
+		part: null
 	}));
 	const withItems = (list) => ({
 		...demoWorkshop,
@@ -260,6 +262,7 @@ const wished = {
 	],
 	lengthOf: (item) => 10_000 + 1000 * Number(item.slice(1))
 };
+const sixty = largeWorkshopText(demoWorkshop, newRule);
 const reference = median(() => JSON.parse(JSON.stringify(demoWorkshop)));
 const rows = [
 	[
@@ -590,6 +593,7 @@ try {
 	await endpointPage(browser);
 	await sources(browser);
 	await hashing(browser);
+	await largeWorkshop(browser, `http://127.0.0.1:${PORT}`, sixty, renderersMb);
 	await browser.close();
 	const kB = (bytes) => `${(bytes / 1000).toFixed(1)} kB`;
 	console.log(

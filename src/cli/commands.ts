@@ -65,6 +65,7 @@ import {
 } from './files';
 import { drawPages } from './drawPages';
 import { sendSet } from './send';
+import { safely } from '../core/basics/safely';
 
 export interface Flags {
 	readonly json: boolean;
@@ -163,7 +164,7 @@ function fix(workshop: Workshop, wanted: string, flags: Flags, media: PlanFile['
 		...workshop,
 		endpoints: workshop.endpoints.map((known) => (known.id === endpoint.id ? { ...known, plan } : known))
 	};
-	const checked = workshopSchema.safeParse(mended);
+	const checked = safely(workshopSchema, mended);
 	if (!checked.success) throw new Refusal(`That fix does not fit: ${checked.error.issues[0]!.message}`);
 	writeFileSync(out, `${JSON.stringify(checked.data, null, '\t')}\n`);
 	const { worst } = assess(chain, plan, seenFrom(checked.data, { ...endpoint, plan }, flags, media));
@@ -401,7 +402,7 @@ function readBench(path: string): Bench {
 		);
 	const json = readJson(readFileSync(path, 'utf8'));
 	if (!json.ok) throw new Refusal(`${path}: ${sentence(json.faults)}`);
-	const parsed = benchSchemaOf(chain).safeParse(json.value);
+	const parsed = safely(benchSchemaOf(chain), json.value);
 	if (!parsed.success)
 		throw new Refusal(
 			`${path} is no bench: ${parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ')}`

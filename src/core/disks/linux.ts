@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { HostDisk, Volume } from './disk';
+import { safely } from '../basics/safely';
 
 /** Older lsblk writes numbers and switches as text. */
 const number = z
@@ -64,7 +65,7 @@ const path = (name: string): string => (name.startsWith('/dev/') ? name : `/dev/
  * Nothing is said to be free unless the columns that tell what is mounted are there and show, somewhere, what the computer runs from.
  */
 export function readLsblk(value: unknown): HostDisk[] | null {
-	const parsed = listing.safeParse(value);
+	const parsed = safely(listing, value);
 	if (!parsed.success) return null;
 	const devices = parsed.data.blockdevices;
 	const everything = devices.flatMap(below);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { HostDisk } from './disk';
+import { safely } from '../basics/safely';
 
 /** Numbers of MSFT_Disk.BusType, which some versions print in place of the word. Source: Storage Management API, MSFT_Disk. */
 const BUSES: Readonly<Record<number, string>> = {
@@ -37,7 +38,7 @@ const volumes = z.union([
 
 /** `Get-Disk | ConvertTo-Json`: a list, or one disk alone. Null when it is something else. */
 export function readGetDisk(value: unknown): HostDisk[] | null {
-	const parsed = disks.safeParse(value);
+	const parsed = safely(disks, value);
 	if (!parsed.success || parsed.data.length === 0) return null;
 	return parsed.data.map((d): HostDisk => {
 		const bus = typeof d.BusType === 'number' ? (BUSES[d.BusType] ?? '') : (d.BusType ?? '');
@@ -60,5 +61,5 @@ export function readGetDisk(value: unknown): HostDisk[] | null {
 
 /** `Get-Volume | ConvertTo-Json` says nothing of disks: it is known, so that the person can be told what to paste instead. */
 export const isGetVolume = (value: unknown): boolean =>
-	volumes.safeParse(value).success &&
+	safely(volumes, value).success &&
 	[value].flat().some((one) => typeof one === 'object' && one !== null && Object.hasOwn(one, 'DriveType'));

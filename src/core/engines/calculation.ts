@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { sentence, type Result } from '../basics/result';
+import { safely } from '../basics/safely';
 
 /** One calculation that can be asked for by name: a JSON object in, a JSON object out. A bad input throws with a sentence. */
 export type Calculation = (input: unknown) => unknown;
@@ -12,7 +13,7 @@ export const orInvalid = <T>(result: Result<T>, shape: (value: T) => object): ob
 export const calculation =
 	<I>(schema: z.ZodType<I>, run: (input: I) => unknown): Calculation =>
 	(input) => {
-		const parsed = schema.safeParse(input);
+		const parsed = safely(schema, input);
 		if (!parsed.success)
 			throw new TypeError(
 				parsed.error.issues.map((issue) => `${issue.path.join('.') || 'input'}: ${issue.message}`).join('; ')

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { readJson } from '../formats/json/json';
 import { fault, ok, type Result } from '../basics/result';
 import { partSchema, type Part } from './schema';
+import { safely } from '../basics/safely';
 
 const PARTS_FILE_VERSION = 1;
 
@@ -74,7 +75,7 @@ const nameOf = (raw: unknown): string | null => {
 
 /** One part, judged by its schema. Fault: `bad-part`, which names the figure. */
 export function readPart(raw: unknown): Result<Part> {
-	const parsed = partSchema.safeParse(raw);
+	const parsed = safely(partSchema, raw);
 	if (parsed.success) return ok(parsed.data);
 	const issue = parsed.error.issues[0]!;
 	return fault('bad-part', `${issue.path.length ? `${issue.path.join('.')}: ` : ''}${issue.message}`);

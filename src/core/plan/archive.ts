@@ -4,6 +4,7 @@ import { openWorkshop, type Opened } from './open';
 import type { Workshop } from './workshop';
 import { fault, ok, type Result } from '../basics/result';
 import { unzipFiles, type ZipEntry } from '../formats/zip/zip';
+import { safely } from '../basics/safely';
 
 /** What an exported workshop holds beside its media, and which file is which. */
 const WORKSHOP_FILE = 'workshop.yphos.json';
@@ -55,7 +56,7 @@ export function openArchive(
 	const opened = openWorkshop(saved, timeZone);
 	if (!opened.ok) return opened;
 	const json = readJson(text(LIST_FILE) ?? '[]');
-	const list = json.ok ? listSchema.safeParse(json.value) : null;
+	const list = json.ok ? safely(listSchema, json.value) : null;
 	const known = new Set(opened.value.workshop.media.map(({ location }) => location));
 	const media = new Map(
 		(list?.success ? list.data : []).flatMap(({ location, file }) => {

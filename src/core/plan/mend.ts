@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { safely } from '../basics/safely';
 
 /** What was set aside to make a value fit: where it stood, why, and as what. */
 export interface Mended<T> {
@@ -27,7 +28,7 @@ export function mend<T>(schema: z.ZodType<T>, raw: unknown, fallback: unknown): 
 	const changed: Mended<T>['changed'][number][] = [];
 	let value = raw;
 	for (let round = 0; round < ROUNDS; round++) {
-		const parsed = schema.safeParse(value);
+		const parsed = safely(schema, value);
 		if (parsed.success) return { value: parsed.data, changed };
 		const found = new Map<string, { place: Place; issue: z.core.$ZodIssue }>();
 		for (const issue of parsed.error.issues) {

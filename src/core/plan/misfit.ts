@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { planSchema } from './plan';
 import { listRuleOf, type ListRule } from './text';
 import { endpointSchema, workshopSchema, WORKSHOP_LIMITS, type Endpoint, type Workshop } from './workshop';
+import { safely } from '../basics/safely';
 
 const without = (shape: Record<string, z.ZodType>, key: string): Record<string, z.ZodType> =>
 	Object.fromEntries(Object.entries(shape).filter(([known]) => known !== key));
@@ -51,7 +52,7 @@ function misfitAt(schema: z.ZodType, before: unknown, after: unknown, at: string
 		}
 		return null;
 	}
-	const parsed = schema.safeParse(after);
+	const parsed = safely(schema, after);
 	if (parsed.success) return null;
 	const issue = parsed.error.issues[0]!;
 	return `${[at, ...issue.path].join('.')}: ${issue.message}`;

@@ -17,6 +17,7 @@ import {
 	WORKSHOP_VERSION,
 	type Workshop
 } from './workshop';
+import { safely } from '../basics/safely';
 
 /** What a damaged part was called by the person, as far as that can still be read; "" when it cannot. */
 export function nameOf({ raw }: Pick<Damaged, 'raw'>): string {
@@ -75,12 +76,12 @@ export function openSaved(saved: unknown, timeZone: string): Result<Opened> {
 	const remarks: string[] = [];
 	const value = { ...migrated.value };
 	for (const list of ['endpoints', 'parts'] as const) value[list] = toldApart(value[list], list, remarks);
-	const whole = workshopSchema.safeParse(value);
+	const whole = safely(workshopSchema, value);
 	if (whole.success) return ok({ workshop: whole.data, damaged: [], remarks });
 
 	const damaged: Damaged[] = [];
 	const keep = <T>(schema: z.ZodType<T>, raw: unknown, where: string): T[] => {
-		const parsed = schema.safeParse(raw);
+		const parsed = safely(schema, raw);
 		if (parsed.success) return [parsed.data];
 		damaged.push({ where, why: reason(parsed.error), raw });
 		return [];

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { jsonValuesIn } from '../formats/json/values';
 import type { Reader } from './soundReaders';
+import { safely } from '../basics/safely';
 
 const filled = (lines: readonly string[]): string[] =>
 	lines
@@ -175,7 +176,7 @@ export const readJsonListings: Reader = ({ lines }, found, used) => {
 };
 
 function takeJson(value: unknown, { facts, understood }: Parameters<Reader>[1]): boolean {
-	const disks = lsblk.safeParse(value);
+	const disks = safely(lsblk, value);
 	if (disks.success) {
 		facts.disks.push(
 			...disks.data.blockdevices.map((d) => ({
@@ -189,7 +190,7 @@ function takeJson(value: unknown, { facts, understood }: Parameters<Reader>[1]):
 		understood.add('disks');
 		return true;
 	}
-	const nets = addresses.safeParse(value);
+	const nets = safely(addresses, value);
 	if (!nets.success || nets.data.length === 0) return false;
 	for (const net of nets.data)
 		for (const info of net.addr_info ?? [])

@@ -4,6 +4,7 @@ import { emptyWorkshop, WORKSHOP_VERSION, type Workshop } from '$core/plan/works
 import { sentence } from '$core/basics/result';
 import { demoWorkshop } from '$demo/workshop';
 import { keepCopy, readEnvelope, versionIn, type ReadEnvelope } from './storage';
+import { safely } from '$core/basics/safely';
 
 /** Why what is stored was not simply opened: nothing is shown and nothing is written until the person has decided. */
 export type Lock =
@@ -79,7 +80,7 @@ export async function openStored(zone: string): Promise<Opening> {
 /** Steps back are differences between workshops of one version; an older one's fit no longer. */
 function historyOf(raw: unknown, version: number): Pick<Opening, 'history' | 'strangeHistory'> {
 	if (version !== WORKSHOP_VERSION || raw === undefined) return { history: NO_HISTORY, strangeHistory: undefined };
-	const parsed = historySchema.safeParse(raw);
+	const parsed = safely(historySchema, raw);
 	return parsed.success
 		? { history: parsed.data as History, strangeHistory: undefined }
 		: { history: NO_HISTORY, strangeHistory: raw };

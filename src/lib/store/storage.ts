@@ -1,5 +1,6 @@
 import localforage from 'localforage';
 import { z } from 'zod';
+import { safely } from '$core/basics/safely';
 
 /** What stands in the browser: the workshop with its history, by whom it was saved, and how often. */
 export interface Envelope {
@@ -75,7 +76,7 @@ export const readEnvelope = async (): Promise<ReadEnvelope> => {
 	const raw = await answered(store.getItem<unknown>('workshop'));
 	if (raw === null) return { state: 'none' };
 	const whole = await withEndpoints(raw);
-	const parsed = envelopeSchema.safeParse(whole);
+	const parsed = safely(envelopeSchema, whole);
 	return parsed.success ? { state: 'sound', envelope: parsed.data as Envelope } : { state: 'torn', raw: whole };
 };
 
@@ -150,7 +151,7 @@ export async function readKeptAside(): Promise<KeptAside[]> {
 	});
 	if (!Array.isArray(raw)) return [strange(raw)];
 	return raw.map((item: unknown) => {
-		const parsed = oldKeptSchema.safeParse(item);
+		const parsed = safely(oldKeptSchema, item);
 		return parsed.success
 			? { id: crypto.randomUUID(), version: 0, ...parsed.data, raw: parsed.data.raw }
 			: strange(item);
@@ -212,7 +213,7 @@ export type Written = 'saved' | 'newer' | { readonly other: ReadEnvelope };
 export function writeEnvelope(envelope: Envelope, expected: number | null, knownVersion: number): Promise<Written> {
 	return alone(async (): Promise<Written> => {
 		const frame = await answered(store.getItem<unknown>('workshop'));
-		const framed = envelopeSchema.safeParse(frame);
+		const framed = safely(envelopeSchema, frame);
 		const version = (frame as { workshop?: { version?: unknown } } | null)?.workshop?.version;
 		if (typeof version === 'number' && version > knownVersion) return 'newer';
 		if (framed.success && framed.data.revision !== expected) {

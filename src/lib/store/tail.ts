@@ -3,6 +3,7 @@ import { changesSchema, step, withStep, type History } from '$core/plan/history'
 import { misfit } from '$core/plan/misfit';
 import { applyChanges, type Change } from '$core/plan/patch';
 import { WORKSHOP_VERSION, type Workshop } from '$core/plan/workshop';
+import { safely } from '$core/basics/safely';
 
 /**
  * What was done since the last save, written down at once: saving takes some milliseconds, and a page may be gone before.
@@ -122,7 +123,7 @@ export const takeTails = (stored: Stored): Promise<Caught | null> =>
 				const text = localStorage.getItem(key) ?? 'null';
 				localStorage.removeItem(key);
 				const raw = parsed(text);
-				const tail = tailSchema.safeParse(raw);
+				const tail = safely(tailSchema, raw);
 				if (tail.success) tails.push({ tail: tail.data, raw });
 				else if (raw !== null) strange.push(raw);
 			}

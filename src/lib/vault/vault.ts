@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { fault, ok, type Result } from '$core/basics/result';
+import { safely } from '$core/basics/safely';
 
 /** Clear texts of one endpoint; each is there only when it was given. */
 export const entrySchema = z.object({
@@ -66,7 +67,7 @@ export async function sealVault(contents: VaultContents, phrase: string, derive:
 
 /** Faults: `vault-damaged`, `vault-phrase` (wrong, or somebody changed what is kept: the two cannot be told apart). */
 export async function openVault(raw: unknown, phrase: string, derive: DeriveKey): Promise<Result<VaultContents>> {
-	const vault = vaultSchema.safeParse(raw);
+	const vault = safely(vaultSchema, raw);
 	if (!vault.success) return fault('vault-damaged', 'The vault is damaged. Empty it, and type the secrets anew.');
 	try {
 		const key = await keyOf(phrase, bytesOf(vault.data.salt), derive);

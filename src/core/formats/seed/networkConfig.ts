@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { fault, ok, type Result } from '../../basics/result';
+import { safely } from '../../basics/safely';
 
 const card = z.looseObject({
 	match: z.looseObject({ name: z.string().optional() }).optional(),
@@ -31,7 +32,7 @@ export function readNetworkConfig(text: string, parse: ParseYaml): Result<Networ
 	} catch (error) {
 		return fault('network-config-yaml', `network-config cannot be read: ${(error as Error).message.split('\n')[0]}`);
 	}
-	const parsed = config.safeParse(value);
+	const parsed = safely(config, value);
 	if (!parsed.success) {
 		const [issue] = parsed.error.issues;
 		return fault('network-config-shape', `network-config: ${issue!.path.join('.')}: ${issue!.message}`);

@@ -2,6 +2,7 @@ import { parse } from 'yaml';
 import { z } from 'zod';
 import { fault, ok, type Result } from '../../basics/result';
 import { isTimeZone } from '../systemd/zone';
+import { safely } from '../../basics/safely';
 
 /**
  * A cloud-init user-data file, as far as card sets use it. Source: cloud-init, "User data formats" and the modules Runcmd,
@@ -71,7 +72,7 @@ export function readUserData(text: string): Result<UserData> {
 	} catch (error) {
 		return fault('seed-yaml', `user-data cannot be read: ${(error as Error).message.split('\n')[0]}`);
 	}
-	const parsed = userData.safeParse(value ?? {});
+	const parsed = safely(userData, value ?? {});
 	if (!parsed.success) {
 		const [issue] = parsed.error.issues;
 		return fault('seed-shape', `user-data: ${issue!.path.join('.')}: ${issue!.message}`);

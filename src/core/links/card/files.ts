@@ -97,16 +97,20 @@ export function cardFiles(settings: CardSettings, _context: Context, claims: rea
 
 /**
  * FAT knows no owners: who may read what lies there is said when it is mounted. Passwords of the set lie there too, so root alone may.
+ * It lies on the card under a plain name: whether it has a place, and which unit it belongs to, shows only on the machine.
  * Sources: mount(8), "Mount options for fat", umask; systemd.unit(5), drop-ins of units that were made from fstab.
  */
 function firstPartitionFile({ firstPartition }: CardSettings): CardFile {
 	const unit = escapeUnitPath(firstPartition);
 	if (!unit.ok) throw new RangeError(firstPartition);
-	return textFile(
-		rootPath(`${UNITS}${unit.value}.mount.d/yphos.conf`),
-		'Nobody but the administrator reads the first partition.',
-		lines('card.firstPartition', '[Mount]', 'Options=umask=0077')
-	);
+	return {
+		...textFile(
+			`${SET}first-partition.conf`,
+			'Nobody but the administrator reads the first partition.',
+			lines('card.firstPartition', '[Mount]', 'Options=umask=0077')
+		),
+		target: `${UNITS}${unit.value}.mount.d/yphos.conf`
+	};
 }
 const UNITS = '/etc/systemd/system/';
 /** Of the units of this folder that exist only where the first partition is FAT. */

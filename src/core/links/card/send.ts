@@ -3,6 +3,7 @@ import { fault, ok, type Result } from '../../basics/result';
 import { readJson } from '../../formats/json/json';
 import { contentPath, CONTENT_NOW } from '../../files/content';
 import { PHONE_DIR, PLAYER_UNIT } from '../../files/cardFile';
+import { safely } from '../../basics/safely';
 
 /** A name below the set's folder, on one line: it is handed to a shell. */
 const isBelow = (path: string): boolean =>
@@ -31,7 +32,7 @@ export type SetFiles = ReadonlyMap<
 /** What a set's own manifest says that it holds. Faults: `manifest-unreadable`. */
 export function readManifest(text: string): Result<SetFiles> {
 	const json = readJson(text);
-	const read = json.ok ? manifest.safeParse(json.value) : null;
+	const read = json.ok ? safely(manifest, json.value) : null;
 	return read?.success
 		? ok(new Map(read.data.files.map(({ path, ...file }) => [path, file])))
 		: fault(
