@@ -169,7 +169,7 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		/"(?:Protect\w+|Restrict\w+|LockPersonality|NoNewPrivileges|CapabilityBoundingSet|SystemCall\w+|DevicePolicy|PrivateNetwork|PrivateDevices|PrivateTmp|MemoryMax|TasksMax|RuntimeMaxSec|MaxConnections(?:PerSource)?|TriggerLimitIntervalSec|InaccessiblePaths|MemoryDenyWriteExecute|ProcSubset|UMask|(?:State|Runtime)Directory(?:Mode|Preserve)|DirectoryMode|TimeoutStartSec|IPAddressDeny|IPAddressAllow|Nice|IOSchedulingClass|StateDirectory)=/,
 		'hardening: it takes away what the program never uses'
 	],
-	[/boot-firmware\.mount\.d/, 'who reads the first partition: nobody here does but the administrator'],
+	[/first-partition\.conf/, 'who reads the first partition: nobody here does but the administrator'],
 	[
 		/\/ask\.sh: (?:without|misspelt|swapped)/,
 		'refusals and answers that no server of that day gives; the whole of it is tried in a real shell, with a real curl, by its own test'
@@ -278,7 +278,7 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		'nobody sends while it starts, and none of them ends by itself'
 	],
 	[/sound-server\.pa: swapped/, 'modules that need nothing of each other'],
-	[/nftables\.conf: .*near6 (?:tcp dport 4713|udp dport 5004)/, 'this computer comes by IPv4'],
+	[/nftables\.conf: .*near6 (?:tcp dport 4713|udp dport (?:5004|5600))/, 'this computer comes by IPv4'],
 	[
 		/apply\.sh: without "enable yphos-on-air\.service|on-air\.service: without "Before=|player\.service: without "(?:Wants|After)=yphos-on-air/,
 		'any of them has it started, and before the player'

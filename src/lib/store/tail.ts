@@ -16,6 +16,7 @@ const keyOf = (tab: string): string => `${KEY}-${tab}`;
 const aliveAs = (tab: string): string => `${KEY}-${tab}`;
 /** A whole workshop that was imported is no tail: the save itself is waited for. */
 const MOST_CHARACTERS = 500_000;
+const MOST_STEPS = 500;
 
 const done = z.union([
 	z.object({ did: z.literal('change'), label: z.string(), changes: changesSchema, goesOn: z.boolean() }),
@@ -28,7 +29,7 @@ const tailSchema = z.object({
 	revision: z.number().nullable(),
 	/** So many of them are in the save that is under way. */
 	saving: z.number().int().min(0),
-	done: z.array(done).max(500)
+	done: z.array(done).max(MOST_STEPS)
 });
 export type Done =
 	| { readonly did: 'change'; readonly label: string; readonly changes: readonly Change[]; readonly goesOn: boolean }
@@ -37,6 +38,8 @@ export type Done =
 export class Tail {
 	#done: Done[] = [];
 	#saving = 0;
+	/** Whether a page that goes now loses nothing of what was noted. */
+	isWhole = true;
 
 	constructor(readonly tab: string) {}
 
@@ -84,10 +87,12 @@ export class Tail {
 				saving: this.#saving,
 				done: this.#done
 			});
-			if (this.#done.length === 0 || text.length > MOST_CHARACTERS) localStorage.removeItem(keyOf(this.tab));
+			this.isWhole = text.length <= MOST_CHARACTERS && this.#done.length <= MOST_STEPS;
+			if (this.#done.length === 0 || !this.isWhole) localStorage.removeItem(keyOf(this.tab));
 			else localStorage.setItem(keyOf(this.tab), text);
 		} catch {
 			// No room, or not allowed: the save itself remains.
+			this.isWhole = this.#done.length === 0;
 		}
 	}
 }

@@ -88,7 +88,8 @@ class WorkshopStore {
 		document.addEventListener('visibilitychange', () => document.hidden && void this.flush());
 		// Only where leaving would lose something that no later save can bring.
 		addEventListener('beforeunload', (event) => {
-			if (this.#saver.isDirty && (this.save === 'failed' || this.save === 'conflict')) event.preventDefault();
+			if (this.#saver.isDirty && (this.save === 'failed' || this.save === 'conflict' || !this.#tail.isWhole))
+				event.preventDefault();
 		});
 	}
 

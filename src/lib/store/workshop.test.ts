@@ -306,6 +306,26 @@ describe('a storage that cannot be trusted', () => {
 		expect(localStorage.length).toBe(0);
 	});
 
+	it('asks before a page goes whose change is too long to be noted and not saved yet', async () => {
+		const leaving = new Map<string, (event: Event) => void>();
+		vi.stubGlobal('addEventListener', (type: string, hear: (event: Event) => void) => leaving.set(type, hear));
+		const store = await tab();
+		const isAsked = (): boolean => {
+			const event = new Event('beforeunload', { cancelable: true });
+			leaving.get('beforeunload')!(event);
+			return event.defaultPrevented;
+		};
+		rename(store, 'Auk Light');
+		expect(isAsked()).toBe(false);
+		const [first] = demoWorkshop.endpoints;
+		const item = { ...first!.plan.sources.items[0]!, title: 'T'.repeat(200) };
+		const items = Array.from({ length: 3000 }, (_, n) => ({ ...item, id: `i${n}`, location: `f${n}.wav` }));
+		store.changePlan(first!.id, 'many', (plan) => ({ ...plan, sources: { ...plan.sources, items } }));
+		expect(isAsked()).toBe(true);
+		await store.flush();
+		expect(isAsked()).toBe(false);
+	});
+
 	it('takes over what several tabs had done when all of them were closed at once', async () => {
 		const [first, second] = [await tab(), await tab()];
 		disk.full = true;
