@@ -279,10 +279,10 @@ export const pack: Command = async (args, flags) => {
 		throw new Refusal(`${id} fetches no content. Add Delivery to it, and write its card set once more.`);
 	const files = write(writers, plan, context, await broughtAlong(endpoint, context, flags, media));
 	const packed = packContent(files, {
-			hostName: plan.network.hostName,
-			number: Math.floor(Date.now() / 1000),
-			era: plan.delivery.era
-		});
+		hostName: plan.network.hostName,
+		number: Math.floor(Date.now() / 1000),
+		era: plan.delivery.era
+	});
 	const { publicKey } = plan.delivery;
 	const file = text(flags, 'sign-key');
 	if (publicKey && !file) throw new Refusal(`${id} takes signed sets alone. Add --sign-key FILE, your private key.`);
