@@ -113,6 +113,25 @@ interface Stored {
 	readonly tab: string;
 }
 
+/** A reloaded page still counts as open for some milliseconds: what it noted can be taken over once it is gone. */
+export async function previousGone(tab: string): Promise<void> {
+	try {
+		const before = sessionStorage.getItem(KEY);
+		sessionStorage.setItem(KEY, tab);
+		if (before === null || localStorage.getItem(keyOf(before)) === null) return;
+		for (let tries = 0; tries < MOST_TRIES; tries++) {
+			const { held = [] } = await navigator.locks.query();
+			if (!held.some(({ name }) => name === aliveAs(before))) return;
+			await new Promise((done) => setTimeout(done, BETWEEN_TRIES_MS));
+		}
+	} catch {
+		// Not allowed to look: nothing was noted either.
+	}
+}
+/** Longer than a page takes to go; a tab that was doubled has the other's name, and that one stays. */
+const MOST_TRIES = 50;
+const BETWEEN_TRIES_MS = 20;
+
 /**
  * Takes over the tails of tabs that are gone, the earliest first; of several pages that open at once one alone does. What it gives is no
  * longer noted anywhere: it is the caller's to note and to save.

@@ -7,7 +7,7 @@ import { sentence } from '$core/basics/result';
 import type { Plan } from '$core/plan/plan';
 import { decide, openStored, type Decision, type Lock, type Opening } from './opening';
 import { Saver, type Saved } from './saver.svelte';
-import { Tail, takeTails } from './tail';
+import { previousGone, Tail, takeTails } from './tail';
 import { demoWorkshop } from '$demo/workshop';
 import {
 	changeKeptAside,
@@ -44,7 +44,6 @@ class WorkshopStore {
 	#tab = crypto.randomUUID();
 	#revision: number | null = null;
 	/** Who saved what was opened. */
-	#openedTab = '';
 	#lastStep = { label: '', atMs: 0 };
 	#channel: BroadcastChannel | null = null;
 	#saver = new Saver(() => this.#write());
@@ -73,8 +72,8 @@ class WorkshopStore {
 
 	async open(): Promise<void> {
 		if (this.workshop) return;
-		await this.#take(await openStored(this.zone));
-		await this.#takeTail();
+		await previousGone(this.#tab);
+		await this.#takeWithTails(await openStored(this.zone));
 		await this.lookForMedia();
 		try {
 			this.keptAside = await readKeptAside();
@@ -104,7 +103,6 @@ class WorkshopStore {
 
 	async #take(opening: Opening): Promise<void> {
 		this.#revision = opening.revision;
-		this.#openedTab = opening.tab;
 		this.savedUtc = opening.savedUtc;
 		this.history = opening.history;
 		this.lock = opening.lock;
@@ -114,16 +112,15 @@ class WorkshopStore {
 			await this.#setHistoryAside('The steps back could not be read', opening.strangeHistory);
 	}
 
-	/** What a page that is gone had done, and had no time to save. */
-	async #takeTail(): Promise<void> {
-		const { workshop, history } = this;
-		if (this.lock || !workshop) return;
+	/** With what a page that is gone had done and had no time to save: nobody sees, or types into, what lacks it. */
+	async #takeWithTails(opening: Opening): Promise<void> {
+		const { lock, workshop, history, revision, tab } = opening;
+		if (lock || !workshop) return this.#take(opening);
 		this.#tail.live();
-		const caught = await takeTails({ workshop, history, revision: this.#revision, tab: this.#openedTab });
+		const caught = await takeTails({ workshop, history, revision, tab });
+		await this.#take({ ...opening, workshop: caught?.workshop ?? workshop, history: caught?.history ?? history });
 		if (!caught) return;
 		if (caught.left.length) {
-			this.workshop = caught.workshop;
-			this.history = caught.history;
 			this.#tail.adopt(caught.left, this.#revision);
 			this.#later();
 		}
