@@ -97,7 +97,7 @@ export interface CardLine {
 interface CardFileBase {
 	/** Below the card's root: "boot/yphos/root/etc/asound.conf". */
 	readonly path: string;
-	/** What it is called on the endpoint, where the first partition cannot hold that name. */
+	/** What it is called on the endpoint, where it lies on the first partition under another name. */
 	readonly target?: string;
 	readonly mode: '0644' | '0755' | '0600';
 	readonly why: string;

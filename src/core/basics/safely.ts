@@ -1,5 +1,8 @@
 import { z } from 'zod';
 
+/** What is wrong where not all of it can be listed. */
+export const TOO_MUCH = 'So much of it is wrong that not all of it can be listed.';
+
 /**
  * As `safeParse`, for what comes from outside. Where tens of thousands of things are wrong the parser's own list of them overflows the
  * stack, of which a worker has little: then that is what is wrong.
@@ -9,10 +12,9 @@ export function safely<T>(schema: z.ZodType<T>, raw: unknown): z.ZodSafeParseRes
 		return schema.safeParse(raw);
 	} catch (error) {
 		if (!(error instanceof RangeError)) throw error;
-		const message = 'So much of it is wrong that not all of it can be listed.';
 		return {
 			success: false,
-			error: new z.ZodError([{ code: 'custom', path: [], message, input: undefined }]) as z.ZodError<T>
+			error: new z.ZodError([{ code: 'custom', path: [], message: TOO_MUCH, input: undefined }]) as z.ZodError<T>
 		};
 	}
 }

@@ -109,18 +109,17 @@ describe('names of a card set', () => {
 	});
 
 	it('gives another name to what differs by capitals or spelling alone, and to a file called as a folder', () => {
-		const files = fitNames(
-			[
-				'/opt/List.txt',
-				'/opt/list.txt',
-				'/opt/caf\u00e9',
-				'/opt/cafe\u0301',
-				'/opt/x/y',
-				'/opt/X',
-				'/opt/a/',
-				'/opt/nul.txt'
-			].map(fileOf)
-		);
+		const targets = [
+			'/opt/List.txt',
+			'/opt/list.txt',
+			'/opt/caf\u00e9',
+			'/opt/cafe\u0301',
+			'/opt/x/y',
+			'/opt/X',
+			'/opt/a/',
+			'/opt/nul.txt'
+		];
+		const files = fitNames(targets.map(fileOf));
 		expect(files.map(({ target }) => target !== undefined)).toEqual([
 			false,
 			true,
@@ -131,16 +130,7 @@ describe('names of a card set', () => {
 			true,
 			true
 		]);
-		expect(files.map(targetOf)).toEqual([
-			'/opt/List.txt',
-			'/opt/list.txt',
-			'/opt/caf\u00e9',
-			'/opt/cafe\u0301',
-			'/opt/x/y',
-			'/opt/X',
-			'/opt/a/',
-			'/opt/nul.txt'
-		]);
+		expect(files.map(targetOf)).toEqual(targets);
 	});
 
 	const tools = ['mkfs.vfat', 'mcopy'].every((tool) => spawnSync('sh', ['-c', `command -v ${tool}`]).status === 0);

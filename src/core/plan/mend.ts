@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { safely } from '../basics/safely';
+import { safely, TOO_MUCH } from '../basics/safely';
 
 /** What was set aside to make a value fit: where it stood, why, and as what. */
 export interface Mended<T> {
@@ -30,6 +30,8 @@ export function mend<T>(schema: z.ZodType<T>, raw: unknown, fallback: unknown): 
 	for (let round = 0; round < ROUNDS; round++) {
 		const parsed = safely(schema, value);
 		if (parsed.success) return { value: parsed.data, changed };
+		// Nobody knows what of it to replace, and all of it would be.
+		if (parsed.error.issues[0]!.message === TOO_MUCH) return null;
 		const found = new Map<string, { place: Place; issue: z.core.$ZodIssue }>();
 		for (const issue of parsed.error.issues) {
 			const place = placeOf(issue, value, fallback);

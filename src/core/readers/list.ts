@@ -69,8 +69,7 @@ export interface FuzzedReader {
 	readonly name: string;
 	/** A file beside the readers' own tests ("disks/fixtures/macos-list.txt"), or text. */
 	readonly samples: readonly ({ readonly file: string } | string | Uint8Array)[];
-	/** Throws only where the reader does, or where what it gave is not what it promises. */
-	/** What it gave, or a promise of that. */
+	/** What it gave, or a promise of that. Throws only where the reader does, or where that is not what it promises. */
 	read(bytes: Uint8Array, text: string): unknown;
 }
 

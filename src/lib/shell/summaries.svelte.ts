@@ -27,6 +27,9 @@ class Summaries {
 	#shared: readonly unknown[] = [];
 	#latest: { workshop: Workshop; absent: ReadonlySet<string>; open: string | undefined } | null = null;
 	#busy = false;
+	#isBroken = false;
+	#breaks: (why: Error) => void = () => {};
+	#broken = new Promise<never>((_, reject) => (this.#breaks = reject));
 
 	/** As far as it is known now; `open`: the endpoint that the page shows, which is judged there anyway. */
 	of(endpoint: Endpoint, workshop: Workshop, absent: ReadonlySet<string>, open: string | undefined): Summary {
@@ -54,8 +57,10 @@ class Summaries {
 		try {
 			for (let next = this.#next(); next; next = this.#next()) {
 				const { endpoint, surroundings } = next;
-				const summary = await (await this.#ready()).of($state.snapshot(endpoint) as Endpoint, surroundings.others);
-				this.#known = new Map(this.#known).set(endpoint.id, { plan: endpoint.plan, surroundings, summary });
+				const summary = await this.#judge(endpoint, surroundings);
+				const there = new Set(this.#latest!.workshop.endpoints.map(({ id }) => id));
+				const kept = [...this.#known].filter(([id]) => there.has(id));
+				this.#known = new Map(kept).set(endpoint.id, { plan: endpoint.plan, surroundings, summary });
 			}
 		} finally {
 			this.#busy = false;
@@ -73,11 +78,27 @@ class Summaries {
 		return null;
 	}
 
+	/** Where no worker can be had, or it has fallen over, the page does it. */
+	async #judge(endpoint: Endpoint, surroundings: Surroundings): Promise<Summary> {
+		if (!this.#isBroken)
+			try {
+				const judging = this.#ready().then((worker) =>
+					worker.of($state.snapshot(endpoint) as Endpoint, surroundings.others)
+				);
+				return await Promise.race([judging, this.#broken]);
+			} catch {
+				this.#isBroken = true;
+			}
+		return summarise(assess(chain, endpoint.plan, surroundings));
+	}
+
 	async #ready(): Promise<Remote<SummaryWorker>> {
 		const { workshop, absent } = this.#latest!;
-		this.#worker ??= wrap<SummaryWorker>(
-			new Worker(new URL('./summaryWorker.ts', import.meta.url), { type: 'module' })
-		);
+		if (!this.#worker) {
+			const worker = new Worker(new URL('./summaryWorker.ts', import.meta.url), { type: 'module' });
+			worker.onerror = (event) => this.#breaks(new Error(event.message));
+			this.#worker = wrap<SummaryWorker>(worker);
+		}
 		const shared = [workshop.venue, workshop.parts, workshop.media, absent];
 		if (shared.some((one, n) => one !== this.#shared[n])) {
 			this.#shared = shared;

@@ -1,15 +1,17 @@
 import { vi } from 'vitest';
 
-/** For tests: one browser's storage, shared by every tab; `full` lets nothing more be written, `shut` lets nothing be read. */
+/** For tests: one browser's storage, shared by every tab; `full` lets nothing more be written, `shut` lets nothing be read, `keeps` lets nothing be taken away. */
 const fresh = {
 	stores: new Map<string, Map<string, unknown>>(),
 	full: false,
 	shut: false,
+	keeps: false,
 	writes: 0,
 	reset(): void {
 		this.stores.clear();
-		Object.assign(this, { full: false, shut: false, writes: 0 });
+		Object.assign(this, { full: false, shut: false, keeps: false, writes: 0 });
 	},
+	keys: (): string[] => [...(disk.stores.get('workshop')?.keys() ?? [])],
 	get(key: string, store = 'workshop'): unknown {
 		return this.stores.get(store)?.get(key);
 	},
@@ -23,7 +25,7 @@ const fresh = {
 const everyTab = globalThis as { fakeDisk?: typeof fresh };
 export const disk = (everyTab.fakeDisk ??= fresh);
 
-const later = <T>(value: T): Promise<T> => new Promise((done) => setTimeout(() => done(value), 0));
+const later = <T>(value: T, ms = 0): Promise<T> => new Promise((done) => setTimeout(() => done(value), ms));
 
 /** Stands in for localForage. */
 export const fakeForage = {
@@ -31,7 +33,9 @@ export const fakeForage = {
 	createInstance: ({ storeName }: { storeName: string }) => ({
 		async getItem(key: string) {
 			if (disk.shut) throw new Error('storage is shut');
-			return later(structuredClone(disk.get(key, storeName) ?? null));
+			// A large record comes later than a small one that was asked for after it.
+			await later(null, key.startsWith('endpoint ') ? 3 : 0);
+			return structuredClone(disk.get(key, storeName) ?? null);
 		},
 		async setItem(key: string, value: unknown) {
 			if (disk.full) throw new Error('storage is full');
@@ -42,6 +46,7 @@ export const fakeForage = {
 			return value;
 		},
 		async removeItem(key: string) {
+			if (disk.keeps) throw new Error('storage takes nothing away');
 			disk.stores.get(storeName)?.delete(key);
 		},
 		keys: async () => [...(disk.stores.get(storeName)?.keys() ?? [])]

@@ -72,13 +72,15 @@ export type ReadEnvelope =
 	| { readonly state: 'sound'; readonly envelope: Envelope }
 	| { readonly state: 'torn'; readonly raw: unknown };
 
-export const readEnvelope = async (): Promise<ReadEnvelope> => {
+/** Not while somebody saves: the record that names the endpoints and theirs belong together. */
+export const readEnvelope = (): Promise<ReadEnvelope> => alone(envelopeThere);
+async function envelopeThere(): Promise<ReadEnvelope> {
 	const raw = await answered(store.getItem<unknown>('workshop'));
 	if (raw === null) return { state: 'none' };
 	const whole = await withEndpoints(raw);
 	const parsed = safely(envelopeSchema, whole);
 	return parsed.success ? { state: 'sound', envelope: parsed.data as Envelope } : { state: 'torn', raw: whole };
-};
+}
 
 /** Each endpoint is a record of its own, named in the workshop's: so only those that changed are written. */
 const OWN_RECORD = 'endpoint ';
@@ -126,8 +128,12 @@ async function writeParted(envelope: Envelope, there: unknown): Promise<void> {
 	}
 	await answered(store.setItem('workshop', { ...envelope, workshop: { ...workshop, endpoints } }));
 	const needed = new Set(endpoints.map(({ stored }) => stored));
-	const left = (await store.keys()).filter((key) => key.startsWith(OWN_RECORD) && !needed.has(key));
-	await Promise.all(left.map((key) => store.removeItem(key)));
+	try {
+		const left = (await answered(store.keys())).filter((key) => key.startsWith(OWN_RECORD) && !needed.has(key));
+		await answered(Promise.all(left.map((key) => store.removeItem(key))));
+	} catch {
+		// It is saved all the same; what nothing names any more goes with the next save.
+	}
 }
 
 /** The version that a stored workshop says of itself, however torn what stands around it; 0 when it says none. */
@@ -217,7 +223,7 @@ export function writeEnvelope(envelope: Envelope, expected: number | null, known
 		const version = (frame as { workshop?: { version?: unknown } } | null)?.workshop?.version;
 		if (typeof version === 'number' && version > knownVersion) return 'newer';
 		if (framed.success && framed.data.revision !== expected) {
-			const other = await readEnvelope();
+			const other = await envelopeThere();
 			if (other.state !== 'none') return { other };
 		}
 		await writeParted(envelope, frame);

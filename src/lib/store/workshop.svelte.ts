@@ -118,12 +118,11 @@ class WorkshopStore {
 		if (lock || !workshop) return this.#take(opening);
 		this.#tail.live();
 		const caught = await takeTails({ workshop, history, revision, tab });
+		// Noted as this tab's own before anything else: the other's note is gone.
+		if (caught?.left.length) this.#tail.adopt(caught.left, revision);
 		await this.#take({ ...opening, workshop: caught?.workshop ?? workshop, history: caught?.history ?? history });
 		if (!caught) return;
-		if (caught.left.length) {
-			this.#tail.adopt(caught.left, this.#revision);
-			this.#later();
-		}
+		if (caught.left.length) this.#later();
 		const why =
 			'It was done in a tab that was closed before it could be saved, and fits no longer: another tab has saved since.';
 		if (await this.#keepAside(caught.strange.map((raw) => ({ where: 'tail', why, raw }))))

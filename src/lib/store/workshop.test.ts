@@ -326,12 +326,47 @@ describe('a storage that cannot be trusted', () => {
 		expect(isAsked()).toBe(false);
 	});
 
+	it('opened while another tab saves again and again, is whole each time', async () => {
+		const writing = await tab();
+		rename(writing, 'Auk Light');
+		await writing.flush();
+		for (let n = 0; n < 12; n++) {
+			writing.changePlan('bunkhouse-lounge', 'name', (plan) => ({
+				...plan,
+				brief: { ...plan.brief, name: `Loft ${n}` }
+			}));
+			const saving = writing.flush();
+			const reading = await tab();
+			expect(reading.lock).toBeNull();
+			expect(reading.workshop!.endpoints).toHaveLength(demoWorkshop.endpoints.length);
+			await saving;
+		}
+	});
+
+	it('saved whole, does not clash with itself where what is needed no more could not be taken away', async () => {
+		const store = await tab();
+		rename(store, 'Auk Light');
+		await store.flush();
+		disk.keeps = true;
+		store.changePlan('bunkhouse-lounge', 'name', (plan) => ({ ...plan, brief: { ...plan.brief, name: 'Loft' } }));
+		await store.flush();
+		expect(store.save).toBe('saved');
+		disk.keeps = false;
+		rename(store, 'Tern Light');
+		await store.flush();
+		expect(store.conflict).toBeNull();
+		expect(storedName()).toBe('Tern Light');
+		expect(disk.keys().filter((key) => key.startsWith('endpoint '))).toHaveLength(demoWorkshop.endpoints.length);
+	});
+
 	it('takes over what several tabs had done when all of them were closed at once', async () => {
 		const [first, second] = [await tab(), await tab()];
 		disk.full = true;
 		rename(first, 'Auk Light');
 		second.change('currency', (workshop) => ({ ...workshop, venue: { ...workshop.venue, currency: 'NOK' } }));
 		expect(localStorage.length).toBe(2);
+		// What was under way when they were closed has ended, too.
+		await Promise.all([first.flush(), second.flush()]);
 		tabs.splice(0);
 		disk.full = false;
 		const [third, fourth] = await Promise.all([tab(), tab()]);

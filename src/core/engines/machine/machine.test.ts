@@ -316,6 +316,23 @@ describe('a timer', () => {
 		machine.clock.runUntil(8 * 3_600_000);
 		expect(ran.map((one) => hours(Number(one.split('@')[1])).toFixed(1))).toEqual(['2.0']);
 	});
+	it('is far behind after a restart where nothing keeps the time, a little where a note of it is kept, and not at all with a clock', () => {
+		const after = (set: Partial<Pick<Machine, 'forgetsTime' | 'keepsTime'>>): number[] => {
+			const { machine } = machineWith(service);
+			Object.assign(machine, set);
+			return [1, 2].map((restart) => {
+				machine.clock.runUntil(restart * 24 * 3_600_000);
+				machine.mains(false);
+				machine.clock.runUntil((restart * 24 + 1) * 3_600_000);
+				machine.clock.at(machine.clock.nowMs, () => machine.mains(true));
+				machine.clock.runUntil((restart * 24 + 1.01) * 3_600_000);
+				return Math.round(hours(machine.clockBehindMs));
+			});
+		};
+		expect(after({ forgetsTime: true })).toEqual([25, 49]);
+		expect(after({})).toEqual([1, 2]);
+		expect(after({ forgetsTime: true, keepsTime: true })).toEqual([0, 0]);
+	});
 	it('counts from the start, and from its last time, where it is told so', () => {
 		const { machine, ran } = machineWith({ ...service, 't.timer': '[Timer]\nOnBootSec=1min\nOnUnitActiveSec=10min\n' });
 		machine.clock.runUntil(25 * 60_000);

@@ -165,6 +165,17 @@ note made "${left[@]}"
 rm -f -- "$kept/gone" "$kept/said"
 mv -f -- "$kept/wanted" "$kept/placed"
 
+# The first partition knows no journal: what is to take the place of the other is on the card before it does.
+anew() { # FILE, by FILE.new where that is another
+	if cmp -s "$1.new" "$1"; then
+		rm -f -- "$1.new"
+		return
+	fi
+	owe_restart
+	sync
+	mv -f -- "$1.new" "$1"
+	echo "changed $1"
+}
 # A board learns of an add-on without a memory of its own from its start file: one block of ours, at the end.
 start=${here%/*}/config.txt
 if [[ -e $start ]] && { ((${#overlays[@]})) || grep -qxF '# yphos begin' "$start"; }; then
@@ -179,14 +190,7 @@ if [[ -e $start ]] && { ((${#overlays[@]})) || grep -qxF '# yphos begin' "$start
 		printf 'dtoverlay=%s\n' "${overlays[@]}" >>"$start.new"
 		printf '# yphos end\n' >>"$start.new"
 	fi
-	if cmp -s "$start.new" "$start"; then
-		rm -f -- "$start.new"
-	else
-		owe_restart
-		sync
-		mv -f -- "$start.new" "$start"
-		echo "changed $start"
-	fi
+	anew "$start"
 elif ((${#overlays[@]})); then
 	echo "$start is not there: this board starts another way. Choose it under Card, or name the overlay by hand." >&2
 fi
@@ -228,15 +232,7 @@ tell_kernel() { # the file by which this board starts
 				;;
 			esac
 		done <"$start" >"$start.new"
-		if cmp -s "$start.new" "$start"; then
-			rm -f -- "$start.new"
-		else
-			owe_restart
-			# The first partition knows no journal: what is to take the place of the other is on the card before it does.
-			sync
-			mv -f -- "$start.new" "$start"
-			echo "changed $start"
-		fi
+		anew "$start"
 		break
 	done
 }
@@ -277,11 +273,13 @@ if [[ -e $here/manifest.json ]]; then
 	install -m 0640 -o root -g sudo "$here/manifest.json" "$kept/manifest.json.new"
 	mv -f -- "$kept/manifest.json.new" "$kept/manifest.json"
 fi
-if [[ $leave ]] && ((${#secrets[@]})); then
-	: >"$kept/secrets-left"
-	for name in "${secrets[@]}" secrets.txt manifest.json; do
-		[[ ! -e $here/$name ]] || { rm -f -- "$here/$name"; echo "taken off the first partition: $name"; }
-	done
+if [[ $leave ]]; then
+	if ((${#secrets[@]})); then
+		: >"$kept/secrets-left"
+		for name in "${secrets[@]}" secrets.txt manifest.json; do
+			[[ ! -e $here/$name ]] || { rm -f -- "$here/$name"; echo "taken off the first partition: $name"; }
+		done
+	fi
 	if [[ -e ${here%/*}/user-data ]] && grep -qF hashed_passwd: "${here%/*}/user-data"; then
 		grep -vF hashed_passwd: "${here%/*}/user-data" >"${here%/*}/user-data.new"
 		sync

@@ -306,6 +306,11 @@ esac`
 		expect(root.read('/etc/yphos/music-2.credentials')).toContain('hunter2 and more');
 		root.restart();
 		expect(apply().out).toBe('done: nothing to change\n');
+		// One that stands in user-data alone goes just as well.
+		place(plan);
+		root.put('/boot/firmware/user-data', '#cloud-config\n    hashed_passwd: "x"\n');
+		expect(apply().out).toContain('taken off the first partition: the password in user-data');
+		expect(root.read('/boot/firmware/user-data')).toBe('#cloud-config\n');
 		// Another password comes with another set.
 		place(plan, { sharePasswords: { 'music-2': 'another' } });
 		expect(apply().code).toBe(0);

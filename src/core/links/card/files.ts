@@ -1,5 +1,5 @@
 import { cardSize, cardDigest } from '../../files/cardBytes';
-import { FIRST_PARTITION_AT, lines, rootPath, textFile } from '../../files/cardFile';
+import { lines, rootPath, textFile } from '../../files/cardFile';
 import { targetOf } from '../../files/renamed';
 import { claimsOn, type Claim } from '../../claims';
 import { shellQuote, shellWord } from '../../formats/shell/quote';
@@ -100,26 +100,19 @@ export function cardFiles(settings: CardSettings, _context: Context, claims: rea
  * It lies on the card under a plain name: whether it has a place, and which unit it belongs to, shows only on the machine.
  * Sources: mount(8), "Mount options for fat", umask; systemd.unit(5), drop-ins of units that were made from fstab.
  */
+const FIRST_PARTITION_FILE = `${SET}first-partition.conf`;
 function firstPartitionFile({ firstPartition }: CardSettings): CardFile {
 	const unit = escapeUnitPath(firstPartition);
 	if (!unit.ok) throw new RangeError(firstPartition);
 	return {
 		...textFile(
-			`${SET}first-partition.conf`,
+			FIRST_PARTITION_FILE,
 			'Nobody but the administrator reads the first partition.',
 			lines('card.firstPartition', '[Mount]', 'Options=umask=0077')
 		),
-		target: `${UNITS}${unit.value}.mount.d/yphos.conf`
+		target: `/etc/systemd/system/${unit.value}.mount.d/yphos.conf`
 	};
 }
-const UNITS = '/etc/systemd/system/';
-/** Of the units of this folder that exist only where the first partition is FAT. */
-const isOnFat = (target: string): boolean =>
-	FIRST_PARTITION_AT.some((at) => {
-		const unit = escapeUnitPath(at);
-		return unit.ok && target.startsWith(`${UNITS}${unit.value}.mount.d/`);
-	});
-
 /** apply.sh and the manifest, which name every file of the set. */
 export function sealCard(files: readonly CardFile[], settings: CardSettings, claims: readonly Claim[]): CardFile[] {
 	const placed = files.flatMap((file) => {
@@ -138,7 +131,7 @@ export function sealCard(files: readonly CardFile[], settings: CardSettings, cla
 			...lines('card.system', `release ${RELEASE.versionId} ${shellQuote(RELEASE.words)}`),
 			...placed.map(({ file, target, name }): CardLine => ({
 				text: [
-					...(isOnFat(`/${target}`) ? [`on_fat ${settings.firstPartition}`] : []),
+					...(file.path === FIRST_PARTITION_FILE ? [`on_fat ${settings.firstPartition}`] : []),
 					`place ${file.mode} root:root ${holdsKey(file) ? '-' : cardDigest(file)} ${shellWord(target)}`,
 					...(file.target === undefined ? [] : [shellWord(name)])
 				].join(' '),

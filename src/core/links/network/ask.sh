@@ -59,7 +59,7 @@ part() { # takes an address of the web apart
 	*) no "$address is no address of the web" ;;
 	esac
 	case $host in
-	'' | *[!A-Za-z0-9.:_-]*) no "$address names no host" ;;
+	'' | -* | *[!A-Za-z0-9.:_-]*) no "$address names no host" ;;
 	esac
 	case $port in
 	*[!0-9]*) no "$address names no port" ;;

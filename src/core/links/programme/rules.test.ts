@@ -68,6 +68,19 @@ const damaged = (card: CardTree, path: string, edit: (text: string) => string): 
 	return tree;
 };
 
+describe('the time, with a root that forgets', () => {
+	const plan = planWith(hatch.programme.rules.slice(0, 1));
+	const overlay: Plan = { ...plan, card: { ...plan.card, root: 'overlay' } };
+	const found = (of: Plan) =>
+		assess(chain, of, context).findings.find(({ id }) => id === 'programme.clock-forgotten') ?? null;
+	it('is said to be that of the day of setting up, and each fix cures that', () => {
+		expect(found(plan)).toBeNull();
+		const { fixes } = found(overlay)!;
+		expect(fixes).toHaveLength(2);
+		for (const { apply, label } of fixes) expect(found(apply(overlay)), label).toBeNull();
+	});
+});
+
 describe('rules on the card, rehearsed', () => {
 	const card = cardOf(hatch);
 	const HOUR = 3_600_000;
