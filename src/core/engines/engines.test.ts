@@ -11,6 +11,7 @@ import { readAlsaConf } from '../formats/alsa/conf';
 import { readMpvConf } from '../formats/mpv/conf';
 import { readM3u } from '../formats/playlist';
 import { readUnit } from '../formats/systemd/unit';
+import { targetOf } from '../files/renamed';
 import type { CardFile } from '../link';
 import { planSchema, type Plan } from '../plan/plan';
 import { assess } from './assess';
@@ -96,7 +97,7 @@ describe('the card set', () => {
 		for (const file of files.filter((f) => f.path.startsWith('boot/yphos/') && !f.path.endsWith('manifest.json')))
 			expect(listed).toContain(file.path);
 		expect(text('boot/yphos/apply.sh').match(/^(?:on_fat \S+ )?place /gm)).toHaveLength(
-			files.filter((f) => f.path.startsWith('boot/yphos/root/')).length
+			files.filter((f) => targetOf(f) !== null).length
 		);
 	});
 	it('carries whatever a person can type exactly, or the plan refuses it', () => {

@@ -97,6 +97,8 @@ class Summaries {
 		if (!this.#worker) {
 			const worker = new Worker(new URL('./summaryWorker.ts', import.meta.url), { type: 'module' });
 			worker.onerror = (event) => this.#breaks(new Error(event.message));
+			// It may fall over while nobody waits for it.
+			this.#broken.catch(() => {});
 			this.#worker = wrap<SummaryWorker>(worker);
 		}
 		const shared = [workshop.venue, workshop.parts, workshop.media, absent];

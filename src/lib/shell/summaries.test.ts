@@ -1,0 +1,49 @@
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { demoWorkshop } from '$demo/workshop';
+import { chain } from '$core/chain';
+import { assess } from '$core/engines/assess';
+import { contextFor } from '$core/engines/context';
+import type { Endpoint, Workshop } from '$core/plan/workshop';
+import { summaries } from './summaries.svelte';
+
+const NONE: ReadonlySet<string> = new Set();
+const [first] = demoWorkshop.endpoints;
+const item = first!.plan.sources.items[0]!;
+/** Too large to be judged on the page. */
+const large: Endpoint = {
+	...first!,
+	id: 'large',
+	plan: {
+		...first!.plan,
+		sources: {
+			...first!.plan.sources,
+			items: Array.from({ length: 500 }, (_, n) => ({ ...item, id: `i${n}`, location: `f${n}.flac` }))
+		}
+	}
+};
+const workshop: Workshop = { ...demoWorkshop, endpoints: [large] };
+
+beforeEach(() => {
+	/** One whose program could not be fetched: it never answers. */
+	vi.stubGlobal(
+		'Worker',
+		class {
+			onerror: ((event: { message: string }) => void) | null = null;
+			constructor() {
+				setTimeout(() => this.onerror?.({ message: 'not there' }), 5);
+			}
+			addEventListener(): void {}
+			removeEventListener(): void {}
+			postMessage(): void {}
+		}
+	);
+});
+afterEach(() => vi.unstubAllGlobals());
+
+it('where the worker falls over, what is large is judged all the same', async () => {
+	expect(summaries.of(large, workshop, NONE, undefined).pending).toBe(true);
+	summaries.want(workshop, NONE, undefined);
+	await vi.waitFor(() => expect(summaries.of(large, workshop, NONE, undefined).first).not.toBeNull());
+	const judged = assess(chain, large.plan, contextFor(chain, workshop, 'large', NONE));
+	expect(summaries.of(large, workshop, NONE, undefined).findings).toBe(judged.findings.length);
+});
