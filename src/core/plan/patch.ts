@@ -1,3 +1,4 @@
+import { alike } from '../basics/alike';
 import { fault, ok, type Result } from '../basics/result';
 import { diffList, moveWithin, type ListChange } from './patchList';
 
@@ -67,13 +68,12 @@ export function applyChanges<T>(value: T, changes: readonly Change[], way: 'forw
 }
 
 const UNFIT = Symbol('unfit');
-const isSame = (a: unknown, b: unknown): boolean => diff(a, b).length === 0;
 
 function applyOne(value: unknown, change: Change, way: 'forward' | 'back'): unknown {
 	return setAt(value, change.path, (there) => {
-		if (isListChange(change)) return Array.isArray(there) ? (moveWithin(there, change, way, isSame) ?? UNFIT) : UNFIT;
+		if (isListChange(change)) return Array.isArray(there) ? (moveWithin(there, change, way, alike) ?? UNFIT) : UNFIT;
 		const [from, to] = way === 'forward' ? [change.before, change.after] : [change.after, change.before];
-		return isSame(there, from) ? to : UNFIT;
+		return alike(there, from) ? to : UNFIT;
 	});
 }
 

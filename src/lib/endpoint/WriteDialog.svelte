@@ -12,7 +12,6 @@
 	import { download, safeName } from '$lib/shell/download';
 	import { Packer } from '$lib/pack/packer.svelte';
 	import { store } from '$lib/store/workshop.svelte';
-	import type { Workshop } from '$core/plan/workshop';
 	import { useEndpoint } from './view.svelte';
 	import VaultFields from './VaultFields.svelte';
 
@@ -95,7 +94,7 @@
 				...(shares.length ? { sharePasswords: typed() } : {}),
 				...(asksPhone ? { phonePassword: phone } : {})
 			};
-			const workshop = $state.snapshot(store.workshop!) as Workshop;
+			const workshop = store.workshop!;
 			const made = await packer.run(async (remote, onPart, signal) =>
 				remote.cardSet(workshop, view.endpoint!.id, { ...secrets, ...(await packer.drawn(view, signal)) }, onPart)
 			);

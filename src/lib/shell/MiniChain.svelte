@@ -1,12 +1,8 @@
-<script lang="ts">
+<script module lang="ts">
 	import { chain } from '$core/chain';
-	import type { Summary } from '$core/engines/summary';
 	import type { Link } from '$core/link';
 	import { layoutChain, wiresOf } from '$lib/endpoint/chainLayout';
-	import Mark from './Mark.svelte';
 
-	/** The endpoint's own chain, small: each link where it stands in the large drawing, in the shape of its state. */
-	let { links }: { links: Summary['links'] } = $props();
 	const all: readonly Link[] = chain;
 	const { boxes, height } = layoutChain(all);
 	const WIDTH = 420;
@@ -39,24 +35,42 @@
 		const over = all.find(({ id }) => xOf(id) > xOf(from) && xOf(id) < xOf(to) && Math.abs(yOf(id) - yOf(from)) < 8);
 		return over ? `H${xOf(over.id) - 9} V${yOf(from) + 13} ` : '';
 	}
+</script>
+
+<script lang="ts">
+	import type { Summary } from '$core/engines/summary';
+	import Mark from './Mark.svelte';
+	import { whenNear } from './whenNear';
+
+	/** The endpoint's own chain, small: each link where it stands in the large drawing, in the shape of its state. */
+	let { links }: { links: Summary['links'] } = $props();
+	/** It is drawn once it is in sight, or nearly. */
+	let near = $state(false);
 	const words = (link: Summary['links'][number]): string =>
 		`${link.title}: ${link.used ? (link.worst ?? (link.pending ? 'being looked at' : 'all well')) : 'not used'}`;
 </script>
 
-<svg viewBox={`0 0 ${WIDTH} ${TALL}`} role="img" aria-label={links.map(words).join(', ')}>
-	{#each wires as { id, carries, path } (id)}<path class={carries} d={path} />{/each}
-	{#each links as link (link.id)}
-		{@const x = xOf(link.id)}
-		{@const y = yOf(link.id)}
-		<g class:unused={!link.used}>
-			{#if link.used}<Mark level={link.worst} pending={link.pending} size={15} {x} y={y - 8} />{:else}<circle
-					cx={x + 7.5}
-					cy={y}
-					r="5.5"
-				/>{/if}
-			<text x={x + 20} y={y + 4}>{link.title}</text>
-		</g>
-	{/each}
+<svg
+	viewBox={`0 0 ${WIDTH} ${TALL}`}
+	role="img"
+	{@attach whenNear(() => (near = true))}
+	aria-label={links.map(words).join(', ')}
+>
+	{#if near}
+		{#each wires as { id, carries, path } (id)}<path class={carries} d={path} />{/each}
+		{#each links as link (link.id)}
+			{@const x = xOf(link.id)}
+			{@const y = yOf(link.id)}
+			<g class:unused={!link.used}>
+				{#if link.used}<Mark level={link.worst} pending={link.pending} size={15} {x} y={y - 8} />{:else}<circle
+						cx={x + 7.5}
+						cy={y}
+						r="5.5"
+					/>{/if}
+				<text x={x + 20} y={y + 4}>{link.title}</text>
+			</g>
+		{/each}
+	{/if}
 </svg>
 
 <style>

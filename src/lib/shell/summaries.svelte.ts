@@ -83,7 +83,7 @@ class Summaries {
 		if (!this.#isBroken)
 			try {
 				const judging = this.#ready().then((worker) =>
-					worker.of($state.snapshot(endpoint) as Endpoint, surroundings.others)
+					worker.of(endpoint, surroundings.others)
 				);
 				return await Promise.race([judging, this.#broken]);
 			} catch {

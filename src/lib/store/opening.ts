@@ -1,6 +1,7 @@
 import { historySchema, NO_HISTORY, type History } from '$core/plan/history';
 import type { Damaged, Opened } from '$core/plan/open';
-import { emptyWorkshop, WORKSHOP_VERSION, type Workshop } from '$core/plan/workshop';
+import { alike } from '$core/basics/alike';
+import { emptyWorkshop, WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/basics/result';
 import { demoWorkshop } from '$demo/workshop';
 import { keepCopy, readEnvelope, versionIn, type ReadEnvelope } from './storage';
@@ -71,9 +72,21 @@ export async function openStored(zone: string): Promise<Opening> {
 	if (opened.value.damaged.length) return { ...known, lock: { reason: 'damaged', raw, opened: opened.value } };
 	return {
 		...known,
-		workshop: opened.value.workshop,
+		workshop: asStored(opened.value.workshop, there.envelope.workshop),
 		remarks: opened.value.remarks,
 		...historyOf(there.envelope.history, version)
+	};
+}
+
+/** Endpoints that were opened as they stood are the stored objects themselves: held once, and not written again. */
+function asStored(workshop: Workshop, raw: unknown): Workshop {
+	const { endpoints } = raw as { endpoints?: unknown };
+	if (!Array.isArray(endpoints)) return workshop;
+	return {
+		...workshop,
+		endpoints: workshop.endpoints.map((endpoint, n) =>
+			alike(endpoint, endpoints[n]) ? (endpoints[n] as Endpoint) : endpoint
+		)
 	};
 }
 

@@ -82,27 +82,72 @@ async function envelopeThere(): Promise<ReadEnvelope> {
 	return parsed.success ? { state: 'sound', envelope: parsed.data as Envelope } : { state: 'torn', raw: whole };
 }
 
-/** Each endpoint is a record of its own, named in the workshop's: so only those that changed are written. */
+/** Each endpoint is a record of its own, named where it stands in the workshop or in a step back: so only those that changed are written. */
 const OWN_RECORD = 'endpoint ';
 const isName = (value: unknown): value is { readonly stored: string } =>
 	typeof (value as { stored?: unknown } | null)?.stored === 'string' &&
 	(value as { stored: string }).stored.startsWith(OWN_RECORD);
-const listOf = (raw: unknown): readonly unknown[] => {
-	const endpoints = (raw as { workshop?: { endpoints?: unknown } } | null)?.workshop?.endpoints;
-	return Array.isArray(endpoints) ? endpoints : [];
+
+type Fields = Readonly<Record<string, unknown>>;
+/** The same with one field made anew, where that holds what is expected; else as it is. */
+function within<T>(
+	value: unknown,
+	key: string,
+	isExpected: (there: unknown) => there is T,
+	make: (there: T) => unknown
+): unknown {
+	const there = (value as Fields | null | undefined)?.[key];
+	return isExpected(there) ? { ...(value as Fields), [key]: make(there) } : value;
+}
+const isList = (value: unknown): value is readonly unknown[] => Array.isArray(value);
+const isFields = (value: unknown): value is Fields =>
+	typeof value === 'object' && value !== null && !Array.isArray(value);
+/** Which entries of the list of endpoints a step brought or took away. */
+const isOfEndpoints = (change: unknown): boolean => {
+	const path = (change as { path?: unknown } | null)?.path;
+	return isList(path) && path.length === 1 && path[0] === 'endpoints';
 };
+
+/** An envelope, however torn, with each endpoint that it holds made anew: in its workshop, and in steps that brought or took one away. */
+function mapEndpoints(envelope: unknown, make: (endpoint: unknown) => unknown): unknown {
+	const ofStep = (step: unknown): unknown =>
+		within(step, 'changes', isList, (changes) =>
+			changes.map((change) =>
+				isOfEndpoints(change)
+					? within(change, 'moved', isList, (moved) => moved.map((one) => within(one, 'value', isFields, make)))
+					: change
+			)
+		);
+	const steps = (list: readonly unknown[]): unknown => list.map(ofStep);
+	const workshop = within(envelope, 'workshop', isFields, (there) =>
+		within(there, 'endpoints', isList, (list) => list.map(make))
+	);
+	return within(workshop, 'history', isFields, (history) =>
+		within(within(history, 'undo', isList, steps), 'redo', isList, steps)
+	);
+}
 /** Names of the records that a workshop's record needs. */
-const namesIn = (raw: unknown): Set<string> => new Set(listOf(raw).flatMap((one) => (isName(one) ? [one.stored] : [])));
+function namesIn(raw: unknown): Set<string> {
+	const names = new Set<string>();
+	mapEndpoints(raw, (one) => {
+		if (isName(one)) names.add(one.stored);
+		return one;
+	});
+	return names;
+}
 
 /** The workshop's record with its endpoints in their places; one that is not there stays a name, which no schema takes for an endpoint. */
 async function withEndpoints(raw: unknown): Promise<unknown> {
-	const list = listOf(raw);
-	if (!list.some(isName)) return raw;
-	const endpoints = await Promise.all(
-		list.map(async (one) => (isName(one) ? ((await answered(store.getItem<unknown>(one.stored))) ?? one) : one))
+	const found = new Map<string, unknown>();
+	await Promise.all(
+		[...namesIn(raw)].map(async (name) => {
+			const endpoint = await answered(store.getItem<unknown>(name));
+			if (!isFields(endpoint)) return;
+			found.set(name, endpoint);
+			recordOf.set(endpoint, name);
+		})
 	);
-	const frame = raw as { workshop: object };
-	return { ...frame, workshop: { ...frame.workshop, endpoints } };
+	return found.size === 0 ? raw : mapEndpoints(raw, (one) => (isName(one) ? (found.get(one.stored) ?? one) : one));
 }
 
 /** Where each endpoint stands, as long as it is this very object. */
@@ -113,21 +158,23 @@ const recordOf = new WeakMap<object, string>();
  * cut off anywhere, the old workshop stands or the new one.
  */
 async function writeParted(envelope: Envelope, there: unknown): Promise<void> {
-	const workshop = envelope.workshop as { readonly endpoints: readonly { readonly id: string }[] };
 	const present = namesIn(there);
-	const endpoints: { stored: string }[] = [];
-	for (const endpoint of workshop.endpoints) {
-		let stored = recordOf.get(endpoint);
+	const fresh: { readonly name: string; readonly endpoint: unknown }[] = [];
+	const frame = mapEndpoints(envelope, (one) => {
+		if (!isFields(one)) return one;
+		let stored = recordOf.get(one);
 		// Another tab may have taken away what only this one remembers.
 		if (stored === undefined || !present.has(stored)) {
-			stored = `${OWN_RECORD}${endpoint.id} ${crypto.randomUUID()}`;
-			await answered(store.setItem(stored, endpoint));
-			recordOf.set(endpoint, stored);
+			stored = `${OWN_RECORD}${String(one.id)} ${crypto.randomUUID()}`;
+			fresh.push({ name: stored, endpoint: one });
+			recordOf.set(one, stored);
+			present.add(stored);
 		}
-		endpoints.push({ stored });
-	}
-	await answered(store.setItem('workshop', { ...envelope, workshop: { ...workshop, endpoints } }));
-	const needed = new Set(endpoints.map(({ stored }) => stored));
+		return { stored };
+	});
+	for (const { name, endpoint } of fresh) await answered(store.setItem(name, endpoint));
+	await answered(store.setItem('workshop', frame));
+	const needed = namesIn(frame);
 	try {
 		const left = (await answered(store.keys())).filter((key) => key.startsWith(OWN_RECORD) && !needed.has(key));
 		await answered(Promise.all(left.map((key) => store.removeItem(key))));

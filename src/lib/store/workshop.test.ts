@@ -462,6 +462,27 @@ describe('a storage that cannot be trusted', () => {
 		expect(names()).not.toContain('endpoint lamp-room new');
 	});
 
+	it('after a new start writes only what changes then; an endpoint that went stays a record as long as a step back needs it', async () => {
+		const first = await tab();
+		first.change('remove', (w) => ({ ...w, endpoints: w.endpoints.filter(({ id }) => id !== 'ticket-hatch') }));
+		await first.flush();
+		const names = (): string[] => disk.keys().filter((key) => key.startsWith('endpoint '));
+		const before = names();
+		expect(before).toHaveLength(demoWorkshop.endpoints.length);
+		expect(JSON.stringify(disk.get('workshop'))).not.toContain('"plan"');
+
+		const second = await tab();
+		second.changePlan('lamp-room', 'rename', (plan) => ({ ...plan, brief: { ...plan.brief, name: 'Loft' } }));
+		await second.flush();
+		expect(names().filter((key) => !before.includes(key))).toEqual([expect.stringContaining('lamp-room')]);
+		second.undo();
+		second.undo();
+		expect(second.workshop).toEqual(demoWorkshop);
+		await second.flush();
+		expect((await tab()).workshop).toEqual(demoWorkshop);
+		expect(names().filter((key) => key.includes('ticket-hatch'))).toHaveLength(1);
+	});
+
 	it('has steps back that fit another workshop: they are set aside and never applied', async () => {
 		const first = await tab();
 		first.change('remove', (w) => ({ ...w, endpoints: w.endpoints.slice(1) }));

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { wrap } from 'comlink';
+	import { wrap, type Remote } from 'comlink';
+	import { onDestroy } from 'svelte';
 	import { Button } from 'carbon-components-svelte';
 	import { chain } from '$core/chain';
 	import { assess } from '$core/engines/assess';
@@ -10,35 +11,49 @@
 	import type { Airtime } from '$core/links/programme/year';
 	import type { Endpoint } from '$core/plan/workshop';
 	import { store } from '$lib/store/workshop.svelte';
-	import { nameOf, placeOf, type WeekView } from './week.svelte';
+	import { nameOf, placeOf, type Row, type WeekView } from './week.svelte';
 	import type { YearWorker } from './yearWorker';
 
 	const { week }: { week: WeekView } = $props();
-	/** What a year comes to, by endpoint; worked out away from the page. */
+	/** What a year comes to, by endpoint; worked out away from the page, one endpoint after the other. */
 	let year = $state.raw<readonly { readonly endpoint: Endpoint; readonly air: Airtime }[]>([]);
 	let problem = $state('');
+	const failed = (why: string): void => void (problem = `The year could not be worked out: ${why}`);
+	let worker: Worker | null = null;
+	let remote: Remote<YearWorker> | null = null;
+	onDestroy(() => worker?.terminate());
+	function ready(): Remote<YearWorker> {
+		if (!remote) {
+			worker = new Worker(new URL('./yearWorker.ts', import.meta.url), { type: 'module' });
+			worker.onerror = (event) => failed(event.message);
+			remote = wrap<YearWorker>(worker);
+		}
+		return remote;
+	}
+	/** As long as neither its rules nor the venue nor the day change. */
+	const known = new WeakMap<Row, { readonly from: number; readonly air: Airtime }>();
 	$effect(() => {
-		const asked = week.rows.map(({ endpoint }) => endpoint);
-		const programmes = $state.snapshot(asked.map(({ plan }) => plan.programme)) as never;
-		const venue = $state.snapshot(week.venue) as never;
-		const span = [0, 365].map((days) => startOfDayMs(week.venue.timeZone, week.today + days)) as [number, number];
-		const worker = new Worker(new URL('./yearWorker.ts', import.meta.url), { type: 'module' });
+		const { rows, venue } = week;
+		const [from, until] = [0, 365].map((days) => startOfDayMs(venue.timeZone, week.today + days)) as [number, number];
 		let isCurrent = true;
-		const failed = (why: string): void => void (problem = `The year could not be worked out: ${why}`);
-		worker.onerror = (event) => failed(event.message);
-		void wrap<YearWorker>(worker)
-			.year(programmes, venue, ...span)
-			.then((found) => {
-				if (!isCurrent) return;
+		void (async () => {
+			const found: { endpoint: Endpoint; air: Airtime }[] = [];
+			try {
+				for (const row of rows) {
+					const { endpoint } = row;
+					let air = known.get(row)?.from === from ? known.get(row)!.air : null;
+					air ??= await ready().year(endpoint.plan.programme, venue, from, until);
+					known.set(row, { from, air });
+					if (!isCurrent) return;
+					found.push({ endpoint, air });
+				}
 				problem = '';
-				year = found.map((air, n) => ({ endpoint: asked[n]!, air }));
-			})
-			.catch((error: Error) => failed(error.message))
-			.finally(() => worker.terminate());
-		return () => {
-			isCurrent = false;
-			worker.terminate();
-		};
+				year = found;
+			} catch (error) {
+				failed((error as Error).message);
+			}
+		})();
+		return () => (isCurrent = false);
 	});
 
 	/** What the plan's own finding offers. */

@@ -4,6 +4,7 @@ import { startOfDayMs } from '$core/onAir/slices';
 import { programmeBook } from '$core/onAir/book';
 import { showWords } from '$core/links/programme/whatsOn';
 import type { ProgrammeRule } from '$core/links/programme/when';
+import type { Venue } from '$core/plan/venue';
 import type { Endpoint } from '$core/plan/workshop';
 import { store } from '$lib/store/workshop.svelte';
 import { mondayOf } from './axis';
@@ -12,6 +13,15 @@ import { mondayOf } from './axis';
 export interface Row {
 	readonly endpoint: Endpoint;
 	readonly book: Rulebook;
+}
+const rows = new WeakMap<Endpoint, { readonly venue: Venue; readonly row: Row }>();
+/** Made once for an endpoint as it is: what changed elsewhere draws it no second time. */
+function rowOf(endpoint: Endpoint, venue: Venue): Row {
+	const known = rows.get(endpoint);
+	if (known?.venue === venue) return known.row;
+	const row = { endpoint, book: programmeBook(endpoint.plan.programme, venue) };
+	rows.set(endpoint, { venue, row });
+	return row;
 }
 /** How many days are in sight. */
 export const ZOOMS = { day: 1, week: 7, season: 91 } as const;
@@ -65,9 +75,7 @@ export class WeekView {
 
 	venue = $derived(store.workshop!.venue);
 	rows = $derived(
-		store
-			.workshop!.endpoints.filter(({ plan }) => plan.programme.used)
-			.map((endpoint): Row => ({ endpoint, book: programmeBook(endpoint.plan.programme, this.venue) }))
+		store.workshop!.endpoints.filter(({ plan }) => plan.programme.used).map((endpoint) => rowOf(endpoint, this.venue))
 	);
 	days = $derived(ZOOMS[this.zoom]);
 	today = $derived(Math.floor(wallClockMs(this.venue.timeZone, this.nowMs) / 86_400_000));

@@ -8,12 +8,12 @@
 	import OpeningHours from '$lib/shell/OpeningHours.svelte';
 	import LanFields from '$lib/shell/LanFields.svelte';
 	import { download, safeName } from '$lib/shell/download';
-	import type { Workshop } from '$core/plan/workshop';
 	import { Packer } from '$lib/pack/packer.svelte';
 	import { store } from '$lib/store/workshop.svelte';
 	import { readInWorker } from '$lib/readers/readInWorker';
 	import { sentence, type Result } from '$core/basics/result';
 	import type { Opened } from '$core/plan/open';
+	import type { Workshop } from '$core/plan/workshop';
 	import { demoWorkshop } from '$demo/workshop';
 
 	/** What is a line of text or a number; the rest has a form of its own. */
@@ -98,7 +98,7 @@
 	}
 	async function saveWithMedia(): Promise<void> {
 		answer = '';
-		const workshopNow = $state.snapshot(workshop) as Workshop;
+		const workshopNow = workshop;
 		try {
 			const made = await packer.run((remote, onPart) => remote.workshop(workshopNow, onPart));
 			if (!made) return;

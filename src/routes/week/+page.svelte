@@ -2,7 +2,6 @@
 	import { Button } from 'carbon-components-svelte';
 	import { dateOf } from '$core/basics/calendar';
 	import { chain } from '$core/chain';
-	import type { Workshop } from '$core/plan/workshop';
 	import { store } from '$lib/store/workshop.svelte';
 	import { wallClockMs } from '$core/formats/systemd/zone';
 	import { nextClockChange } from '$core/onAir/slices';
@@ -48,7 +47,7 @@
 			import('$core/formats/zip/zip'),
 			import('$core/engines/context')
 		]);
-		const workshop = $state.snapshot(store.workshop!) as Workshop;
+		const workshop = store.workshop!;
 		const files = week.rows.flatMap(({ endpoint: { id, plan } }) => {
 			const around = contextFor(chain, workshop, id);
 			const name = safeName(plan.brief.name);

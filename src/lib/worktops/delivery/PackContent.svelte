@@ -1,7 +1,6 @@
 <script lang="ts">
 	import { Button, FileUploaderButton, ProgressBar } from 'carbon-components-svelte';
 	import { RENEW_UNIT } from '$core/links/delivery/places';
-	import type { Workshop } from '$core/plan/workshop';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { Packer } from '$lib/pack/packer.svelte';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
@@ -30,7 +29,7 @@
 	async function packSet(): Promise<void> {
 		failed = '';
 		try {
-			const workshop = $state.snapshot(store.workshop!) as Workshop;
+			const workshop = store.workshop!;
 			const made = await packer.run(async (remote, onPart, signal) =>
 				remote.content(workshop, view.endpoint!.id, privatePem, await packer.drawn(view, signal), onPart)
 			);
