@@ -160,7 +160,7 @@ export const pictureCalculations: Readonly<Record<string, Calculation>> = {
 					activeHeightPx: area.heightPx,
 					activeAreaPercent: round(area.percent, 4),
 					aspectErrorPercent: round(area.aspectErrorPercent, 4),
-					kernelVideo: kernelVideo({ ...input, edges })
+					kernelVideo: kernelVideo({ connector: input.connector, mode: input, edges })
 				}));
 			}
 			if (input.kind === 'textHeight') {

@@ -345,7 +345,11 @@ export const FUZZED: readonly FuzzedReader[] = [
 	},
 	{
 		name: 'readVideoArgument',
-		samples: ['video=HDMI-A-1:1920x1080M@50iD,margin_left=4,rotate=90', 'video=1280x720'],
+		samples: [
+			'video=HDMI-A-1:1920x1080M@50iD,margin_left=4,rotate=90',
+			'video=1280x720',
+			'video=HDMI-A-1:D,margin_top=3'
+		],
 		read: (_, text) => readVideoArgument(text)
 	},
 	{

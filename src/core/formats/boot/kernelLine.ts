@@ -18,33 +18,47 @@ export const kernelLineOf = (textOf: (path: string) => string | undefined): stri
 /** One `video=` argument. Source: the kernel's fb/modedb document. */
 export interface VideoArgument {
 	readonly connector: string | null;
-	readonly widthPx: number;
-	readonly heightPx: number;
-	/** null: not said. */
-	readonly refreshHz: number | null;
-	readonly interlaced: boolean;
-	readonly computed: 'no' | 'cvt' | 'cvt-rb';
+	/** null: the connector is only switched, or given margins. */
+	readonly mode: {
+		readonly widthPx: number;
+		readonly heightPx: number;
+		/** null: not said. */
+		readonly refreshHz: number | null;
+		readonly interlaced: boolean;
+		readonly computed: 'no' | 'cvt' | 'cvt-rb';
+	} | null;
 	readonly forced: boolean;
 	readonly margins: Readonly<Record<'left' | 'right' | 'top' | 'bottom', number>>;
 }
 
-/** Reads `video=`; null where it is none, or none that gives a mode. */
+const MODE = /^(?:(\d{1,5})x(\d{1,5})(M?)(R?)(?:-\d{1,2})?(?:@(\d{1,3}))?(i?)m?)?([eDd]?)$/;
+
+/** Reads `video=`; null where it is none, or none that says anything of a connector. */
 export function readVideoArgument(word: string): VideoArgument | null {
-	const found =
-		/^video=(?:([A-Za-z0-9-]+):)?(\d{1,5})x(\d{1,5})(M?)(R?)(?:-\d{1,2})?(?:@(\d{1,3}))?(i?)m?([eDd]?)(?:,|$)(.*)$/.exec(
-			word
-		);
-	if (!found) return null;
-	const [, connector, width, height, cvt, reduced, refresh, interlaced, force, options] = found;
-	const margin = (side: string): number =>
-		Number(new RegExp(`(?:^|,)margin_${side}=(\\d{1,4})(?:,|$)`).exec(options!)?.[1] ?? 0);
+	const [, connector, text] = /^video=(?:([A-Za-z0-9-]+):)?(\S+)$/.exec(word) ?? [];
+	if (text === undefined) return null;
+	const parts = text.split(',');
+	const found = MODE.exec(parts[0]!);
+	const options = found ? parts.slice(1) : parts;
+	// Options may stand without a mode; anything else is a name that is not known here.
+	if (!found && !options.every((option) => /^[a-z_]+=/.test(option))) return null;
+	const [, width, height, cvt, reduced, refresh, interlaced, force] = found ?? [];
+	const margin = (side: string): number => {
+		const px = options.find((option) => option.startsWith(`margin_${side}=`))?.split('=')[1] ?? '';
+		return /^\d{1,4}$/.test(px) ? Number(px) : 0;
+	};
 	return {
 		connector: connector ?? null,
-		widthPx: Number(width),
-		heightPx: Number(height),
-		refreshHz: refresh === undefined ? null : Number(refresh),
-		interlaced: interlaced === 'i',
-		computed: cvt ? (reduced ? 'cvt-rb' : 'cvt') : 'no',
+		mode:
+			width === undefined
+				? null
+				: {
+						widthPx: Number(width),
+						heightPx: Number(height),
+						refreshHz: refresh === undefined ? null : Number(refresh),
+						interlaced: interlaced === 'i',
+						computed: cvt ? (reduced ? 'cvt-rb' : 'cvt') : 'no'
+					},
 		forced: force === 'e' || force === 'D',
 		margins: { left: margin('left'), right: margin('right'), top: margin('top'), bottom: margin('bottom') }
 	};

@@ -96,7 +96,7 @@ const sizeOf = ({ widthMm, heightMm }: WantedEdid): { widthMm: number; heightMm:
 
 /**
  * A valid block for a screen without one, or with a wrong one: version 1.3, and a CTA-861 extension that makes it HDMI. Faults:
- * `no-mode`, `name` where it is no ASCII or too long, `mode` where a timing has no room in 18 bytes, `sound`.
+ * `no-mode`, `name` where it is no ASCII or too long, `mode` where a timing has neither room in 18 bytes nor a video code, `sound`.
  * Source: VESA E-EDID A.2; CTA-861-H; HDMI 1.4b, clause 8.3.
  */
 export function writeEdid(wanted: WantedEdid): Result<Uint8Array> {
@@ -104,7 +104,8 @@ export function writeEdid(wanted: WantedEdid): Result<Uint8Array> {
 	if (modes.length === 0) return fault('no-mode', 'An EDID needs at least one mode.');
 	if (!/^[\x20-\x7e]{1,13}$/.test(name) || name !== name.trim())
 		return fault('name', 'The name is 1 to 13 plain letters, digits and signs.');
-	const large = modes.find((timing) => !fitsDetailed(timing));
+	// Those that television has a number for can do with that, but for the preferred one.
+	const large = modes.find((timing, n) => !fitsDetailed(timing) && (n === 0 || vicOf(timing, true) === null));
 	if (large)
 		return fault(
 			'mode',
@@ -144,8 +145,9 @@ export function writeEdid(wanted: WantedEdid): Result<Uint8Array> {
 		...[0x20, 0, 0, ...Array<number>(16).fill(1)]
 	]);
 	// Detailed timings come before all other descriptors. Source: VESA E-EDID A.2, clause 3.10.1.
+	const detailed = modes.filter(fitsDetailed);
 	const descriptors = [
-		...modes.slice(0, 2).map((timing) => [...writeDetailed({ timing, widthMm, heightMm })]),
+		...detailed.slice(0, 2).map((timing) => [...writeDetailed({ timing, widthMm, heightMm })]),
 		rangeBytes([...modes, VICS[0]!.timing]),
 		[0, 0, 0, 0xfc, 0, ...asciiOf(name)],
 		[0, 0, 0, 0x10, 0, ...Array<number>(13).fill(0)]
@@ -154,6 +156,6 @@ export function writeEdid(wanted: WantedEdid): Result<Uint8Array> {
 	base[126] = 1;
 	const out = new Uint8Array(2 * BLOCK_BYTES);
 	out.set(seal(base));
-	out.set(ctaBlock(wanted, modes.slice(2)), BLOCK_BYTES);
+	out.set(ctaBlock(wanted, detailed.slice(2)), BLOCK_BYTES);
 	return ok(out);
 }

@@ -71,7 +71,7 @@ export function assessStart(settings: PictureSettings, { facts }: Context, { out
 			id: 'picture.forced-blind',
 			level: 'caution',
 			title: 'A screen that is off at the start would be driven blind',
-			why: `The connector is switched on by force, so the picture is there when the screen wakes. But a kernel that could not ask the screen knows neither its modes nor that it takes sound: it computes ${modeInWords(chosen.timing)} by formula, and sends no sound. An EDID on the card tells it both. Costs: another screen plugged in later is driven like this one.`,
+			why: `The connector is switched on by force, so the picture is there when the screen wakes. But a kernel that could not ask the screen knows neither its modes nor that it takes sound: it ${chosen.from === 'own' ? 'sends 1024 × 768, which many televisions refuse' : `computes ${modeInWords(chosen.timing)} by formula`}, and sends no sound. An EDID on the card tells it both. Costs: another screen plugged in later is driven like this one.`,
 			setting: 'picture.writesEdid',
 			fixes: [
 				fix('Write an EDID of our own', { writesEdid: true }),

@@ -1,7 +1,7 @@
 import { fromHex, toBase64 } from '../../formats/edid';
 import type { Context, Finding } from '../../link';
 import { refreshHzOf } from '../../standards/videoTiming';
-import { stutters } from './cadence';
+import { cadenceWords, stutters } from './cadence';
 import { fix } from './change';
 import type { PictureSettings } from './settings';
 import { choiceOf, type PictureWay } from './way';
@@ -11,7 +11,7 @@ import { modeInWords, ownEdid } from './written';
 export function assessWord(
 	settings: PictureSettings,
 	context: Context,
-	{ edid, output, screen }: PictureWay
+	{ edid, output, screen, chosen, candidates }: PictureWay
 ): Finding[] {
 	if (edid) {
 		const [first] = edid.remarks;
@@ -56,16 +56,39 @@ export function assessWord(
 				]
 			}
 		];
-	if (output !== 'digital') return [];
+	if (output !== 'digital' || settings.ranges) return [];
 	const reported = context.probe?.connectors.find(({ name, edidHex }) => edidHex && name.endsWith(settings.connector));
+	const useReport = reported
+		? [fix('Use the one of the probe report', { edid: toBase64(fromHex(reported.edidHex!)) })]
+		: [];
+	const word = 'Read its EDID, from a probe report or a file: then it is known.';
+	if (!chosen || chosen.certain || chosen.refused.length > 0)
+		return [
+			{
+				id: 'picture.no-edid',
+				level: 'note',
+				title: 'Nobody has asked the screen what it takes',
+				why: `The endpoint takes the mode that ${screen!.name} prefers itself, of this size and at about 60\u2009Hz by its class. Its EDID, from a probe report or a file, makes it certain, and opens the others.`,
+				setting: 'picture.edid',
+				fixes: useReport
+			}
+		];
+	const sure = candidates.find(({ certain, refused }) => certain && refused.length === 0);
 	return [
 		{
 			id: 'picture.no-edid',
-			level: 'note',
-			title: 'Nobody has asked the screen what it takes',
-			why: `Modes are those that ${screen!.name} should have by its class. Its EDID, from a probe report or a file, makes them certain.`,
+			level: 'stop',
+			title: `Nobody knows whether the screen has ${modeInWords(chosen.timing)}`,
+			why: settings.writesEdid
+				? `Nobody has asked it, and with an EDID of our own the board sends the mode whether the screen takes it or not. ${word}`
+				: `Many of its class have it, not all, and nobody has asked this one. Where it lacks it, the player finds no such mode and shows nothing. ${word}`,
 			setting: 'picture.edid',
-			fixes: reported ? [fix('Use the one of the probe report', { edid: toBase64(fromHex(reported.edidHex!)) })] : []
+			fixes: [
+				...useReport,
+				sure
+					? fix(`Take what the screen prefers, ${modeInWords(sure.timing)} or so`, { mode: null })
+					: fix('Leave the screen its own word, and its own mode', { writesEdid: false, mode: null })
+			]
 		}
 	];
 }
@@ -126,15 +149,15 @@ export function assessMode(settings: PictureSettings, context: Context, way: Pic
 /** Films whose frames fall unevenly. */
 export function assessCadence({ chosen, candidates }: PictureWay, context: Context): Finding[] {
 	if (!chosen?.cadence || !stutters(chosen.cadence)) return [];
-	const slipsPerSec = 1 / chosen.cadence.irregularSeconds!;
 	const { film } = context.facts;
-	const even = candidates.filter(({ refused, cadence }) => refused.length === 0 && !stutters(cadence!));
+	const fitting = candidates.filter(({ refused, cadence }) => refused.length === 0 && !stutters(cadence!));
+	const even = fitting.filter(({ certain }) => certain);
 	return [
 		{
 			id: 'picture.uneven',
 			level: 'caution',
 			title: `${film!.framesPerSec} frames a second stutter on ${Number(refreshHzOf(chosen.timing).toFixed(2))}\u2009Hz`,
-			why: `Some frames stand longer than others, ${slipsPerSec.toFixed(1)} times a second: slow pans show it. ${even.length > 0 ? 'A mode that fits the film ends it.' : `No mode of this screen fits. Bring the film to a rate that does: ffmpeg with -r ${Math.round(refreshHzOf(chosen.timing) / 2)} makes it anew, and the stutter then lies in the file.`}`,
+			why: `Frames do not fall evenly, ${cadenceWords(chosen.cadence)}: slow pans show it. ${even.length > 0 ? 'A mode that fits the film ends it.' : fitting.length > 0 ? `${modeInWords(fitting[0]!.timing)} would fit; read the screen\u2019s EDID to know whether it has that.` : `No mode of this screen fits. Bring the film to a rate that does: ffmpeg with -r ${Math.round(refreshHzOf(chosen.timing) / 2)} makes it anew, and the stutter then lies in the file.`}`,
 			setting: 'picture.mode',
 			fixes: even.slice(0, 2).map((one) => fix(`Use ${modeInWords(one.timing)}`, { mode: choiceOf(one) }))
 		}

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { writeEdid, toBase64 } from '../../formats/edid';
 import type { Bench } from '../../engines/machine';
 import type { Context } from '../../link';
-import { videoShapeSchema } from '../../parts/schema';
+import { videoShapeSchema, type PartOf } from '../../parts/schema';
 import { dmtById } from '../../standards/dmtTable';
 import { vicTiming } from '../../standards/vicTable';
 import { computeTiming } from '../../standards/computedTimings';
@@ -41,6 +41,8 @@ const screen = z.object({
 		.nullable(),
 	/** The fastest clock that cable and adapter let through. */
 	wayMhz: z.number().positive(),
+	/** The fastest that the output's driver has: what is above it, the kernel does not list. */
+	outputMhz: z.number().positive().default(2000),
 	/** What it cuts off each edge, as part of the whole. */
 	cuts: z.object({ left: part, right: part, top: part, bottom: part }),
 	/** How it hangs: the turn, clockwise, at which a picture stands upright. */
@@ -89,13 +91,14 @@ function hiddenCuts(id: string): BenchScreen['cuts'] {
 }
 const NO_CUTS: BenchScreen['cuts'] = { left: 0, right: 0, top: 0, bottom: 0 };
 
-/** Modes that a set of this size is likely to have, its own first. */
-function likelyModes({ widthPx, heightPx }: { widthPx: number; heightPx: number }): VideoTiming[] {
+/** Modes that a set of this size is likely to have, its own first; a monitor has none but at 60 Hz. */
+function likelyModes({ widthPx, heightPx, speakers }: PartOf<'screen'>): VideoTiming[] {
+	const vics = (...codes: number[]): VideoTiming[] => codes.map((vic) => vicTiming(vic)!.timing);
 	const known: Readonly<Record<string, readonly VideoTiming[]>> = {
-		'3840x2160': [95, 93, 16, 31].map((vic) => vicTiming(vic)!.timing),
-		'1920x1080': [16, 31, 4, 19].map((vic) => vicTiming(vic)!.timing),
-		'1280x720': [4, 19].map((vic) => vicTiming(vic)!.timing),
-		'1366x768': [dmtById(0x51)!.timing, vicTiming(4)!.timing, vicTiming(19)!.timing],
+		'3840x2160': vics(97, 95, 93, 16, 31),
+		'1920x1080': speakers ? vics(16, 31, 4, 19) : vics(16, 4),
+		'1280x720': vics(4, 19),
+		'1366x768': [dmtById(0x51)!.timing, ...vics(4, 19)],
 		'1280x1024': [dmtById(0x23)!.timing, dmtById(0x10)!.timing, dmtById(0x09)!.timing]
 	};
 	const own = computeTiming('cvt-rb', { widthPx, heightPx, refreshHz: 60 });
@@ -134,8 +137,9 @@ export function pictureBench(settings: PictureSettings, context: Context): Parti
 			connector: settings.connector,
 			edid: settings.edid || likelyEdid(way),
 			ranges: settings.ranges,
-			fixed: way.output === 'ladder' || way.output === 'flat' ? (chosen?.timing ?? null) : null,
+			fixed: way.output === 'digital' ? null : (chosen?.timing ?? null),
 			wayMhz: Math.min(FASTEST_MHZ, ...wayThere(context, way.output).map(({ maxPixelClockMhz }) => maxPixelClockMhz)),
+			outputMhz: board && way.output === 'digital' ? board.displayMhz : FASTEST_MHZ,
 			cuts: !part.cutsEdges
 				? NO_CUTS
 				: anyEdge(settings.edges)

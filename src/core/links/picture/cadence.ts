@@ -49,9 +49,23 @@ export interface Cadence {
 
 /** Slips that are further apart than this nobody notices, s. Typical. */
 const UNNOTICED_SEC = 20;
+/** Slips that somebody who watches sees, a second: frames that stand longer than others, or that never show at all. */
+export function slipsASecond({ irregularSeconds, framesNeverShownPerPeriod, periodSeconds }: Cadence): number {
+	// Half the frames, or more, always missing are as regular as a clock, and no film.
+	if (irregularSeconds === null) return framesNeverShownPerPeriod / periodSeconds;
+	return irregularSeconds <= UNNOTICED_SEC ? 1 / irregularSeconds : 0;
+}
 /** Whether somebody who watches sees it move unevenly. */
-export const stutters = ({ irregularSeconds }: Cadence): boolean =>
-	irregularSeconds !== null && irregularSeconds <= UNNOTICED_SEC;
+export const stutters = (cadence: Cadence): boolean => slipsASecond(cadence) > 0;
+/** How evenly frames fall, in words. */
+export function cadenceWords(cadence: Cadence): string {
+	const { irregularSeconds, framesNeverShownPerPeriod, framesPerPeriod } = cadence;
+	if (stutters(cadence))
+		return irregularSeconds === null
+			? `${framesNeverShownPerPeriod} of ${framesPerPeriod} frames never shown`
+			: `${slipsASecond(cadence).toFixed(irregularSeconds > 1 ? 1 : 0)} slips a second`;
+	return irregularSeconds === null ? 'every frame equally long' : `a slip every ${irregularSeconds.toFixed(0)}\u2009s`;
+}
 
 /** A period of more frames than this is no pattern to look at. */
 const LONGEST_PATTERN = 60;

@@ -70,6 +70,7 @@ function playerClaims(settings: PictureSettings, context: Context): Claim[] {
 		setting
 	});
 	const margins = playerMargins(settings, way);
+	const mode = playerMode(settings, way);
 	const { film } = context.facts;
 	const byCircuit = film !== null && way.board?.decoders.some((decoder) => decodes(decoder, film));
 	return [
@@ -77,9 +78,7 @@ function playerClaims(settings: PictureSettings, context: Context): Claim[] {
 		option('vo', settings.draws === 'gpu' ? 'gpu' : 'drm', 'picture.draws'),
 		...(settings.draws === 'gpu' ? [option('gpu-context', 'drm', 'picture.draws')] : []),
 		option('drm-connector', settings.connector, 'picture.connector'),
-		...(way.chosen && way.output !== 'ladder' && way.output !== 'flat'
-			? [option('drm-mode', playerMode(way.chosen.timing), 'picture.mode')]
-			: []),
+		...(mode ? [option('drm-mode', mode, 'picture.mode')] : []),
 		...(settings.turn ? [option('video-rotate', String(settings.turn), 'picture.turn')] : []),
 		...(margins
 			? SIDES.map((side) => option(`video-margin-ratio-${side}`, margins[side], `picture.edges.${side}`))

@@ -1,7 +1,8 @@
 import { readVideoArgument, type VideoArgument } from '../../formats/boot/kernelLine';
 import type { Edid } from '../../formats/edid';
-import { computeTiming } from '../../standards/computedTimings';
+import { kernelTiming } from '../../standards/kernelTimings';
 import { dmtById } from '../../standards/dmtTable';
+import { VICS } from '../../standards/vicTable';
 import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
 import type { BenchScreen } from './bench';
 import { edidOf } from './way';
@@ -12,23 +13,54 @@ export interface KernelModes {
 	readonly preferred: VideoTiming | null;
 }
 
-/** What a connector offers when nothing is said of the screen. Source: Linux 6.1, drm_helper_probe_single_connector_modes(): up to 1024 × 768. */
-const WITHOUT_EDID: readonly VideoTiming[] = [0x10, 0x09, 0x04].map((id) => dmtById(id)!.timing);
+/** What a connector offers when nothing is said of the screen: up to 1024 × 768, at most 61 Hz. Source: Linux 6.1, drm_add_modes_noedid(). */
+const WITHOUT_EDID: readonly VideoTiming[] = [0x10, 0x0e, 0x09, 0x08, 0x04].map((id) => dmtById(id)!.timing);
 
+/**
+ * Modes as the kernel lists them: those of the screen, and of each that is one of television's the same a thousandth slower, or faster where
+ * the table has the slower one. Source: Linux 6.1, drm_edid.c, add_alternate_cea_modes().
+ */
+function listedFor(edid: Edid): VideoTiming[] {
+	const own = edid.modes.map(({ timing }) => timing);
+	const others = own.flatMap((timing) => {
+		const isOfTelevision = VICS.some(({ timing: known }) => isSameTiming(known, timing));
+		// Only rates that divide by six have a brother.
+		if (!isOfTelevision || Math.round(refreshHzOf(timing)) % 6 !== 0) return [];
+		const isSlower = timing.heightPx === 240 || timing.heightPx === 480;
+		const pixelClockKhz = Math.round((timing.pixelClockKhz * (isSlower ? 1001 : 1000)) / (isSlower ? 1000 : 1001));
+		return [{ ...timing, pixelClockKhz }];
+	});
+	return [...own, ...others.filter((timing) => !own.some((one) => isSameTiming(one, timing, 0)))];
+}
+
+/** Clocks of two alike modes differ by a thousandth and a rounding. */
+const SAME_CLOCK = 0.005;
+const FIELDS = [
+	'widthPx',
+	'heightPx',
+	'interlaced',
+	'hSyncStart',
+	'hSyncEnd',
+	'hTotal',
+	'vSyncStart',
+	'vSyncEnd',
+	'vTotal'
+] as const;
+/** Whether two timings are one, blanking and sync included. */
+const isSameTiming = (a: VideoTiming, b: VideoTiming, slack = SAME_CLOCK): boolean =>
+	FIELDS.every((field) => a[field] === b[field]) && Math.abs(a.pixelClockKhz / b.pixelClockKhz - 1) <= slack;
+
+type Wanted = NonNullable<VideoArgument['mode']>;
 /** A mode of a list by the size and rate that an argument asks for, rates to the whole hertz. */
-const fits = (timing: VideoTiming, wanted: VideoArgument): boolean =>
+const fits = (timing: VideoTiming, wanted: Wanted): boolean =>
 	timing.widthPx === wanted.widthPx &&
 	timing.heightPx === wanted.heightPx &&
 	timing.interlaced === wanted.interlaced &&
 	(wanted.refreshHz === null || Math.round(refreshHzOf(timing)) === wanted.refreshHz);
 
-/** A mode that the kernel computes because no list has it: CVT where it is told so, else GTF. Source: Linux 6.1, drm_modes.c. */
-function computedFor(wanted: VideoArgument): VideoTiming | null {
-	const timing = computeTiming(wanted.computed === 'no' ? 'gtf' : wanted.computed, {
-		widthPx: wanted.widthPx,
-		heightPx: wanted.heightPx,
-		refreshHz: wanted.refreshHz ?? 60
-	});
+/** A mode that the kernel computes because no list has it: CVT where it is told so, else GTF. Source: Linux 6.1, drm_mode_create_from_cmdline_mode(). */
+function computedFor({ computed, refreshHz, ...wanted }: Wanted): VideoTiming | null {
+	const timing = kernelTiming({ ...wanted, refreshHz: refreshHz ?? 60, by: computed === 'no' ? 'gtf' : computed });
 	return timing.ok ? timing.value : null;
 }
 
@@ -38,13 +70,23 @@ export const videoArgumentFor = (words: readonly string[], connector: string): V
 		.map(readVideoArgument)
 		.findLast((argument) => argument && (argument.connector === null || argument.connector === connector)) ?? null;
 
-/** Modes of a connector by what the screen, or a file in its place, says, and by what the kernel is told. */
-export function kernelModes(edid: Edid | null, wanted: VideoArgument | null): KernelModes {
-	const listed = edid ? edid.modes.map(({ timing }) => timing) : WITHOUT_EDID;
-	if (!wanted) return { modes: listed, preferred: edid?.preferred ?? listed[0] ?? null };
+/** The largest first, then the fastest. Source: Linux 6.1, drm_modes.c, drm_mode_compare(). */
+const inKernelsOrder = (modes: readonly VideoTiming[]): VideoTiming[] =>
+	modes.toSorted(
+		(a, b) => b.widthPx * b.heightPx - a.widthPx * a.heightPx || Math.round(refreshHzOf(b)) - Math.round(refreshHzOf(a))
+	);
+
+/** Modes of a connector by what the screen, or a file in its place, says, and by what the kernel is told; none beyond the driver's own limit. */
+export function kernelModes(edid: Edid | null, argument: VideoArgument | null, outputMhz = Infinity): KernelModes {
+	const goes = ({ pixelClockKhz }: VideoTiming): boolean => pixelClockKhz <= outputMhz * 1000 + 10;
+	const listed = inKernelsOrder((edid ? listedFor(edid) : WITHOUT_EDID).filter(goes));
+	const preferred = edid?.preferred && goes(edid.preferred) ? edid.preferred : (listed[0] ?? null);
+	const wanted = argument?.mode;
+	if (!wanted) return { modes: listed, preferred };
 	const known = listed.find((timing) => fits(timing, wanted));
-	const own = known ?? computedFor(wanted);
-	return { modes: known || !own ? listed : [...listed, own], preferred: own ?? edid?.preferred ?? listed[0] ?? null };
+	const made = known ? null : computedFor(wanted);
+	const own = known ?? (made && goes(made) ? made : null);
+	return { modes: known || !own ? listed : inKernelsOrder([...listed, own]), preferred: own ?? preferred };
 }
 
 /** The player's choice among them; a string says why there is none. Source: mpv 0.35, drm_common.c, setup_mode(). */
@@ -64,9 +106,6 @@ export function playerChoice(wish: string, { modes, preferred }: KernelModes): V
 	return found ?? `no mode of the connector is ${wish}`;
 }
 
-/** Clocks of two alike modes differ by a thousandth and a rounding. */
-const SAME_CLOCK = 0.005;
-
 /** Why a set shows nothing of a mode; null: it shows it. */
 export function whyNotTaken(screen: BenchScreen, timing: VideoTiming): string | null {
 	const clockMhz = timing.pixelClockKhz / 1000;
@@ -84,12 +123,6 @@ export function whyNotTaken(screen: BenchScreen, timing: VideoTiming): string | 
 	}
 	const edid = edidOf(screen.edid);
 	if (!edid) return null;
-	const isAnnounced = edid.modes.some(
-		({ timing: own }) =>
-			own.widthPx === timing.widthPx &&
-			own.heightPx === timing.heightPx &&
-			own.interlaced === timing.interlaced &&
-			Math.abs(own.pixelClockKhz / timing.pixelClockKhz - 1) < SAME_CLOCK
-	);
+	const isAnnounced = edid.modes.some(({ timing: own }) => isSameTiming(own, timing));
 	return isAnnounced ? null : 'it is none that the set knows';
 }

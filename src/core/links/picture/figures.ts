@@ -1,7 +1,7 @@
 import { withUnit } from '../../basics/format';
 import type { Context, Figure } from '../../link';
 import { hSyncKhzOf, refreshHzOf } from '../../standards/videoTiming';
-import { stutters } from './cadence';
+import { cadenceWords } from './cadence';
 import { computeLevels, computeTolerance, ladderOf } from './ladder';
 import { contrastIn, legibleSizes, pictureMm, pixelsPerInch } from '../../standards/legibility';
 import { computeDelay, totalMs, type DelayShare } from './delay';
@@ -79,12 +79,7 @@ export function pictureFigures(settings: PictureSettings, context: Context): Fig
 			id: 'cadence',
 			setting: 'picture.mode',
 			label: 'The film on it',
-			text:
-				chosen.cadence.irregularSeconds === null
-					? 'every frame equally long'
-					: !stutters(chosen.cadence)
-						? `a slip every ${chosen.cadence.irregularSeconds.toFixed(0)}\u2009s`
-						: `${(1 / chosen.cadence.irregularSeconds).toFixed(1)} slips a second`,
+			text: cadenceWords(chosen.cadence),
 			value: chosen.cadence.irregularSeconds,
 			sure: 'exact',
 			from: `${context.facts.film!.framesPerSec} frames on ${refreshHzOf(timing).toFixed(2)} refreshes a second.`

@@ -35,9 +35,9 @@ const hatchPlan = hatch.plan();
 const lampPlan = lamp.plan();
 
 /** A good EDID of a 720p set, the same with one bit turned, and one of 640 × 480 that runs four times as fast as it should. */
-const edid = ((): Record<'good' | 'torn' | 'fast', string> => {
-	const written = (timing: VideoTiming): Uint8Array => {
-		const bytes = writeEdid({ name: 'OLD SET', widthMm: 700, heightMm: 390, modes: [timing], sound: null, year: 2012 });
+const edid = ((): Record<'good' | 'large' | 'torn' | 'fast', string> => {
+	const written = (...modes: VideoTiming[]): Uint8Array => {
+		const bytes = writeEdid({ name: 'OLD SET', widthMm: 700, heightMm: 390, modes, sound: null, year: 2012 });
 		if (!bytes.ok) throw new Error(bytes.faults[0]!.message);
 		return bytes.value;
 	};
@@ -49,7 +49,8 @@ const edid = ((): Record<'good' | 'torn' | 'fast', string> => {
 	const range = [72, 90, 108].find((at) => fast[at + 3] === 0xfd)!;
 	fast[range + 9] = 20;
 	fast[127] = (256 - (fast.subarray(0, 127).reduce((sum, byte) => sum + byte, 0) % 256)) % 256;
-	return { good: toBase64(written(vicTiming(19)!.timing)), torn: toBase64(torn), fast: toBase64(fast) };
+	const large = toBase64(written(vicTiming(16)!.timing, vicTiming(97)!.timing));
+	return { large, good: toBase64(written(vicTiming(19)!.timing)), torn: toBase64(torn), fast: toBase64(fast) };
 })();
 const parts = (from: Plan, change: Partial<Plan['parts']>): Partial<Plan> => ({ parts: { ...from.parts, ...change } });
 const film = (from: Plan, framesPerSec: number, widthPx = 1280, heightPx = 720): Partial<Plan> => ({
@@ -93,7 +94,7 @@ const CASES: readonly [id: string, on: ReturnType<typeof of>, bad: Plan, good: P
 		lamp.plan({ ranges: { hMinKhz: 30, hMaxKhz: 64, vMinHz: 50, vMaxHz: 75 } })
 	],
 	['picture.mode-unknown', hatch, hatch.plan({ mode: mode(999, 777, 60_000) }), hatchPlan],
-	['picture.mode-refused', hatch, hatch.plan({ mode: mode(1920, 1080, 120_000) }), hatchPlan],
+	['picture.mode-refused', hatch, hatch.plan({ edid: edid.large, mode: mode(3840, 2160, 60_000) }), hatchPlan],
 	[
 		'picture.none-goes',
 		lamp,

@@ -1,9 +1,10 @@
 import { computeTiming } from '../../standards/computedTimings';
 import { DMT } from '../../standards/dmtTable';
-import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
+import { hSyncKhzOf, refreshHzOf, timingOf, type VideoTiming } from '../../standards/videoTiming';
 import { VICS, vicTiming } from '../../standards/vicTable';
 import type { Edid, EdidRanges } from '../../formats/edid';
-import { computeCadence, stutters, type Cadence, type Rate } from './cadence';
+import { kernelTiming } from '../../standards/kernelTimings';
+import { cadenceWords, computeCadence, stutters, type Cadence, type Rate } from './cadence';
 
 /** What a picture has to pass, and where it ends. */
 export interface Hurdle {
@@ -23,15 +24,19 @@ export interface ModeQuestion {
 	readonly hurdles: readonly Hurdle[];
 	/** Frames a second of what is to be shown; null: stills and text. */
 	readonly content: Rate | null;
+	/** Who tells the kernel which modes there are: the screen or a person's word of it, an EDID of ours, or the device tree, which gives one. */
+	readonly toldBy: 'screen' | 'own-edid' | 'device-tree' | 'composite';
 }
 
-/** Where a mode comes from, in the order in which a person trusts it. */
-export type ModeSource = 'edid' | 'table' | 'computed';
+/** Where a mode comes from, in the order in which a person trusts it; `own`: the one that the screen itself prefers, its size by its class. */
+export type ModeSource = 'edid' | 'own' | 'table' | 'computed';
 
 /** A mode with everything that is to be said of it. */
 export interface Candidate {
 	readonly timing: VideoTiming;
 	readonly from: ModeSource;
+	/** The connector has it, and the screen takes it: as far as parts and labels are right. */
+	readonly certain: boolean;
 	/** Why it does not go, each with by how much and because of which part; none: it goes. */
 	readonly refused: readonly string[];
 	readonly cadence: Cadence | null;
@@ -54,24 +59,65 @@ const alternate = (timing: VideoTiming): VideoTiming | null =>
 const keyOf = (timing: VideoTiming): string =>
 	`${timing.widthPx}x${timing.heightPx}${timing.interlaced ? 'i' : ''}@${refreshHzOf(timing).toFixed(2)}`;
 
-/** Modes to choose from: what the screen says, else what tables and formulas have within its ranges. */
-function* possible({ edid, ranges, panel }: ModeQuestion): Generator<readonly [VideoTiming, ModeSource]> {
+type Possible = readonly [timing: VideoTiming, from: ModeSource, certain: boolean];
+const hasSize =
+	({ widthPx, heightPx }: Pick<VideoTiming, 'widthPx' | 'heightPx'>) =>
+	({ timing }: { readonly timing: VideoTiming }): boolean =>
+		timing.widthPx === widthPx && timing.heightPx === heightPx && !timing.interlaced;
+const near = (hz: number, timing: VideoTiming): boolean => Math.abs(refreshHzOf(timing) - hz) < 0.6;
+const FULL_HD = { widthPx: 1920, heightPx: 1080 };
+/** What every connector has whose screen says nothing. Source: Linux 6.1, drm_edid.c, drm_add_modes_noedid(). */
+const isKernelsOwn = ({ widthPx, heightPx, interlaced, ...timing }: VideoTiming): boolean =>
+	widthPx <= 1024 && heightPx <= 768 && !interlaced && refreshHzOf({ ...timing, interlaced }) < 61;
+
+/** Modes to choose from: what the screen says, else what may be expected of its class, or what a label allows. */
+function* possible(question: ModeQuestion): Generator<Possible> {
+	const { edid, ranges, panel, toldBy } = question;
 	if (edid) {
 		for (const { timing, vic } of edid.modes) {
-			yield [timing, 'edid'];
+			yield [timing, 'edid', true];
 			const other = vic === undefined ? null : alternate(timing);
-			if (other) yield [other, 'edid'];
+			if (other) yield [other, 'edid', true];
 		}
 		return;
 	}
-	const own = VICS.filter(({ timing }) => timing.widthPx === panel.widthPx && timing.heightPx === panel.heightPx);
-	for (const { timing } of own) yield [timing, 'table'];
-	for (const { timing } of DMT) yield [timing, 'table'];
-	if (!ranges) for (const vic of [4, 19, 16, 31, 34, 32]) yield [vicTiming(vic)!.timing, 'table'];
+	if (toldBy === 'composite') return yield [tvTiming(panel), 'table', true];
+	if (toldBy !== 'device-tree' && !ranges) return yield* expected(question);
+	const isTold = toldBy !== 'screen';
+	for (const { timing } of isTold ? [...VICS.filter(hasSize(panel)), ...DMT] : DMT)
+		if ((isTold || isKernelsOwn(timing)) && (ranges || near(60, timing))) yield [timing, 'table', true];
 	for (const method of ['cvt-rb', 'cvt'] as const) {
-		const timing = computeTiming(method, { ...panel, refreshHz: method === 'cvt-rb' ? 60 : panel.refreshHz });
-		if (timing.ok) yield [timing.value, 'computed'];
+		const wanted = { ...panel, refreshHz: method === 'cvt-rb' ? 60 : Math.round(panel.refreshHz) };
+		const timing = isTold ? computeTiming(method, wanted) : kernelTiming({ ...wanted, interlaced: false, by: method });
+		if (timing.ok) yield [timing.value, 'computed', true];
 	}
+}
+
+/** The one mode of a yellow socket: 625 lines where the set has 576 to show, else 525. Source: Linux 6.1, vc4_vec.c; ITU-R BT.601-7, table 1. */
+const tvTiming = ({ heightPx }: ModeQuestion['panel']): VideoTiming => ({
+	...timingOf(
+		heightPx > 500
+			? [0, 720, 576, 13_500, [740, 804, 864], [580, 586, 625], '--i']
+			: [0, 720, 480, 13_500, [734, 798, 858], [487, 493, 525], '--i']
+	)
+});
+
+/** Of a screen that nobody has asked: its own size at about 60 Hz, which it prefers itself; and what many of its class have besides. */
+function* expected({ panel, toldBy }: ModeQuestion): Generator<Possible> {
+	const listed = [...VICS, ...DMT]
+		.map(({ timing }) => timing)
+		.find((timing) => hasSize(panel)({ timing }) && near(60, timing));
+	const formula = kernelTiming({ ...panel, refreshHz: 60, interlaced: false, by: 'cvt-rb' });
+	// What an EDID of ours says is clocked out as it stands there: of a size in no table nobody knows how the screen wants it.
+	if (listed) yield [listed, 'own', true];
+	else if (formula.ok) yield [formula.value, 'own', toldBy === 'screen'];
+	for (const size of panel.heightPx > FULL_HD.heightPx && panel.widthPx > FULL_HD.widthPx ? [panel, FULL_HD] : [panel])
+		for (const { timing } of VICS.filter(hasSize(size))) {
+			if (near(60, timing)) {
+				if (size === FULL_HD) yield [timing, 'table', true];
+				yield [alternate(timing) ?? timing, 'table', false];
+			} else if (near(50, timing)) yield [timing, 'table', false];
+		}
 }
 
 /** The exact rate of a timing. */
@@ -109,6 +155,7 @@ const WORTH = {
 	shape: 60,
 	usual: 20,
 	edid: 30,
+	own: 30,
 	table: 30,
 	computed: 0
 } as const;
@@ -135,14 +182,8 @@ function judge(timing: VideoTiming, question: ModeQuestion, cadence: Cadence | n
 	if (timing.interlaced) reasons.push('interlaced: fine lines flicker');
 	else score += WORTH.progressive;
 	if (cadence) {
-		const slips = cadence.irregularSeconds;
-		if (cadence.even || slips === null) {
-			score += WORTH.even;
-			reasons.push('every frame equally long');
-		} else if (!stutters(cadence)) {
-			score += WORTH.nearlyEven;
-			reasons.push(`a slip every ${slips.toFixed(0)}\u2009s`);
-		} else reasons.push(`uneven, ${(1 / slips).toFixed(slips > 1 ? 1 : 0)} a second`);
+		if (!stutters(cadence)) score += cadence.irregularSeconds === null ? WORTH.even : WORTH.nearlyEven;
+		reasons.push(cadenceWords(cadence));
 	} else if (Math.abs(refreshHzOf(timing) - 60) < 0.2) score += WORTH.usual;
 	if (edid?.preferred && keyOf(edid.preferred) === keyOf(timing)) {
 		score += WORTH.usual;
@@ -158,7 +199,7 @@ function judge(timing: VideoTiming, question: ModeQuestion, cadence: Cadence | n
 export function rankModes(question: ModeQuestion): Candidate[] {
 	const { panel, content } = question;
 	const seen = new Map<string, Candidate>();
-	for (const [timing, from] of possible(question)) {
+	for (const [timing, from, certain] of possible(question)) {
 		const key = keyOf(timing);
 		if (seen.has(key)) continue;
 		const cadence = content ? computeCadence(content, rateOf(timing)) : null;
@@ -167,14 +208,18 @@ export function rankModes(question: ModeQuestion): Candidate[] {
 		seen.set(key, {
 			timing,
 			from,
+			certain,
 			cadence,
 			score,
-			reasons,
+			reasons: certain ? reasons : ['many of its class have it, not all', ...reasons],
 			refused: refusals(timing, question),
 			native: timing.widthPx === panel.widthPx && timing.heightPx === panel.heightPx
 		});
 	}
 	return [...seen.values()].sort(
-		(a, b) => Number(a.refused.length > 0) - Number(b.refused.length > 0) || b.score - a.score
+		(a, b) =>
+			Number(a.refused.length > 0) - Number(b.refused.length > 0) ||
+			Number(b.certain) - Number(a.certain) ||
+			b.score - a.score
 	);
 }

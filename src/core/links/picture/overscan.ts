@@ -105,11 +105,10 @@ export function computeMargins(size: Size, edges: Edges): Result<ActiveArea> {
 }
 
 /** The kernel's argument for one connector. Source: Documentation/fb/modedb.rst. */
-export interface KernelVideo extends Size {
+export interface KernelVideo {
 	readonly connector: string;
-	/** Whole Hz: the kernel reads no fraction; null: the kernel's choice. */
-	readonly refreshHz: number | null;
-	readonly interlaced: boolean;
+	/** null: what the screen prefers. */
+	readonly mode: (Size & { readonly refreshHz: number | null; readonly interlaced: boolean }) | null;
 	readonly edges?: Edges;
 	/** Switched on even where nothing is found at the connector. */
 	readonly forced?: boolean;
@@ -117,12 +116,16 @@ export interface KernelVideo extends Size {
 	readonly rotateDeg?: number;
 }
 
-/** `video=` without its name: connector, mode, then options in the kernel's order. */
-export function kernelVideo(video: KernelVideo): string {
-	const { connector, widthPx, heightPx, refreshHz, interlaced, edges = NO_EDGES, forced, rotateDeg = 0 } = video;
-	return [
-		`${connector}:${widthPx}x${heightPx}${refreshHz === null ? '' : `@${refreshHz}`}${interlaced ? 'i' : ''}${forced ? 'D' : ''}`,
+/** `video=` without its name: connector, mode in whole Hz, for the kernel reads no fraction, then options in its order; null: it would say nothing. */
+export function kernelVideo(video: KernelVideo): string | null {
+	const { connector, mode, edges = NO_EDGES, forced, rotateDeg = 0 } = video;
+	const size = mode
+		? `${mode.widthPx}x${mode.heightPx}${mode.refreshHz === null ? '' : `@${mode.refreshHz}`}${mode.interlaced ? 'i' : ''}`
+		: '';
+	const parts = [
+		`${size}${forced ? 'D' : ''}`,
 		...(anyEdge(edges) ? SIDES.map((side) => `margin_${side}=${edges[side]}`) : []),
 		...(rotateDeg === 0 ? [] : [`rotate=${rotateDeg}`])
-	].join(',');
+	].filter(Boolean);
+	return parts.length === 0 ? null : `${connector}:${parts.join(',')}`;
 }

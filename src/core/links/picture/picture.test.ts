@@ -15,12 +15,13 @@ import { inWords } from '../../engines/say';
 import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import { paint, writePng, writeSvg } from '../../formats/drawing';
-import { writeEdid, toBase64 } from '../../formats/edid';
+import { writeEdid, toBase64, type Edid } from '../../formats/edid';
 import type { CardFile } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { dmtById } from '../../standards/dmtTable';
 import { vicTiming } from '../../standards/vicTable';
-import { computeCadence, readRate, repeatsOf } from './cadence';
+import { refreshHzOf } from '../../standards/videoTiming';
+import { cadenceWords, computeCadence, readRate, repeatsOf, slipsASecond, stutters } from './cadence';
 import { TEST_CARDS } from './cards';
 import { kernelModes, playerChoice, whyNotTaken } from './display';
 import { readVideoArgument } from '../../formats/boot/kernelLine';
@@ -106,15 +107,23 @@ describe('edges', () => {
 	it('leave what is between them, and keep their order for the kernel', () => {
 		const edges = { left: 48, right: 44, top: 26, bottom: 28 };
 		expect(activeArea(size, edges)).toMatchObject({ widthPx: 1828, heightPx: 1026, leftPx: 48, topPx: 26 });
-		const video = { connector: 'HDMI-A-1', ...size, refreshHz: 50, interlaced: false, edges, forced: true };
+		const video = { connector: 'HDMI-A-1', mode: { ...size, refreshHz: 50, interlaced: false }, edges, forced: true };
 		const written = kernelVideo(video);
 		expect(written).toBe('HDMI-A-1:1920x1080@50D,margin_left=48,margin_right=44,margin_top=26,margin_bottom=28');
 		expect(readVideoArgument(`video=${written}`)).toMatchObject({
 			connector: 'HDMI-A-1',
-			refreshHz: 50,
+			mode: { refreshHz: 50 },
 			forced: true,
 			margins: edges
 		});
+		const alone = kernelVideo({ ...video, mode: null });
+		expect(alone).toBe('HDMI-A-1:D,margin_left=48,margin_right=44,margin_top=26,margin_bottom=28');
+		expect(readVideoArgument(`video=${alone}`)).toMatchObject({ mode: null, forced: true, margins: edges });
+		const margins = kernelVideo({ ...video, mode: null, forced: false });
+		expect(readVideoArgument(`video=${margins}`)).toMatchObject({ mode: null, forced: false, margins: edges });
+		expect(kernelVideo({ connector: 'HDMI-A-1', mode: null })).toBeNull();
+		for (const none of ['video=HDMI-A-1:', 'video=vga16fb', 'video=HDMI-A-1:1920', 'vide=1x1'])
+			expect(readVideoArgument(none), none).toBeNull();
 	});
 	it.each([
 		['impossible', { left: 1000, right: 1000, top: 0, bottom: 0 }],
@@ -167,17 +176,46 @@ describe('modes', () => {
 		panel: { widthPx: 1920, heightPx: 1080, refreshHz: 60 },
 		screen: 'the set',
 		hurdles: [{ what: 'a cable', maxPixelClockMhz: 340 }],
-		content: rate('25')
+		content: rate('25'),
+		toldBy: 'screen' as const
 	};
 	const best = (change: Partial<ModeQuestion>) => rankModes({ ...question, ...change })[0]!;
-	it('fit panel and film first', () => {
-		expect(best({}).timing).toEqual(vicTiming(31)!.timing);
-		expect(best({ content: null }).timing.pixelClockKhz).toBe(148_500);
-		expect(best({ content: rate('24') }).timing.widthPx).toBe(1920);
-		expect(best({ content: rate('24') }).cadence!.irregularSeconds).toBeNull();
+	const timings = [31, 16, 4].map((vic) => vicTiming(vic)!.timing);
+	const edid = {
+		modes: timings.map((timing, n) => ({ timing, vic: [31, 16, 4][n]!, from: 'vic' })),
+		preferred: timings[1]
+	} as unknown as Edid;
+	it('fit panel and film first where the screen says what it has', () => {
+		expect(best({ edid }).timing).toEqual(vicTiming(31)!.timing);
+		expect(best({ edid, content: null }).timing.pixelClockKhz).toBe(148_500);
+		expect(best({ edid, content: rate('24') }).timing.widthPx).toBe(1920);
+		// A brother of 60 Hz that is in the kernel's list, not in the screen's own.
+		expect(refreshHzOf(best({ edid, content: rate('29.97') }).timing)).toBeCloseTo(59.94, 3);
+	});
+	it('of a screen that nobody has asked are those of its size at 60 Hz and near it, and only its own is certain', () => {
+		const ranked = rankModes(question);
+		expect(ranked.map(({ timing, certain }) => [Number(refreshHzOf(timing).toFixed(2)), certain])).toEqual([
+			[60, true],
+			[50, false],
+			[59.94, false]
+		]);
+		const large = rankModes({ ...question, panel: { widthPx: 3840, heightPx: 2160, refreshHz: 60 } });
+		expect(large[0]).toMatchObject({ certain: true, timing: { widthPx: 1920 } });
+		for (const { timing } of large) expect([3840, 1920]).toContain(timing.widthPx);
+	});
+	it('that show every second frame only are not even', () => {
+		const half = { ...vicTiming(16)!.timing, pixelClockKhz: 74_250 };
+		const cadence = computeCadence(rate('60'), { num: 30, den: 1 });
+		expect([stutters(cadence), slipsASecond(cadence), cadenceWords(cadence)]).toEqual([
+			true,
+			30,
+			'1 of 2 frames never shown'
+		]);
+		const both = { modes: [half, vicTiming(4)!.timing].map((timing) => ({ timing, from: 'detailed' })) };
+		expect(best({ edid: both as unknown as Edid, content: rate('60') }).reasons.join()).toContain('every frame');
 	});
 	it('that a part on the way does not pass stand last, with by how much and why', () => {
-		const ranked = rankModes({ ...question, hurdles: [{ what: 'a thin cable', maxPixelClockMhz: 80 }] });
+		const ranked = rankModes({ ...question, edid, hurdles: [{ what: 'a thin cable', maxPixelClockMhz: 80 }] });
 		expect(ranked[0]!.timing.pixelClockKhz).toBeLessThanOrEqual(80_000);
 		const refused = ranked.find(({ timing }) => timing === vicTiming(31)!.timing)!;
 		expect(refused.refused[0]).toContain('a thin cable ends at 80');
@@ -194,9 +232,11 @@ describe('modes', () => {
 describe('the kernel and the player', () => {
 	const listed = kernelModes(null, readVideoArgument('video=HDMI-A-1:1920x1080M@50'));
 	it('add what the argument asks for to a list without it', () => {
-		expect(listed.modes).toHaveLength(4);
+		expect(listed.modes).toHaveLength(6);
 		expect(listed.preferred).toMatchObject({ widthPx: 1920, heightPx: 1080 });
-		expect(playerChoice('1920x1080@49.93', listed)).toMatchObject({ widthPx: 1920 });
+		// Of no list, and with a rate that only the kernel knows: by its size it is found.
+		expect(playerChoice('1920x1080', listed)).toMatchObject({ widthPx: 1920 });
+		expect(playerChoice('1920x1080@49.93', listed)).toBeTypeOf('string');
 	});
 	it('the player refuses a rate that differs in its second place', () => {
 		expect(playerChoice('1024x768@60.00', listed)).toEqual(dmtById(0x10)!.timing);

@@ -30,6 +30,7 @@ const OTHER_SCREEN: Omit<BenchScreen, 'connector'> = {
 	socketLine: null,
 	fixed: null,
 	wayMhz: 80,
+	outputMhz: 2000,
 	cuts: { left: 0, right: 0, top: 0, bottom: 0 },
 	hangsDeg: 0,
 	wakesMs: 2000,
@@ -196,12 +197,12 @@ class Display {
 
 	#modes(screen: BenchScreen): KernelModes {
 		if (screen.fixed) {
-			this.machine.assumed.add(`the overlay for ${screen.connector} is in place`);
+			this.machine.assumed.add(`what brings up ${screen.connector} is in place`);
 			return { modes: [screen.fixed], preferred: screen.fixed };
 		}
 		const edid = this.#edid(screen);
 		if (!edid) this.#once('edid-none', () => this.tell.event('edid-none', 'info'));
-		return kernelModes(edid, videoArgumentFor(this.#words, screen.connector));
+		return kernelModes(edid, videoArgumentFor(this.#words, screen.connector), screen.outputMhz);
 	}
 
 	#driverLoads(): void {

@@ -63,13 +63,20 @@ const withPicture = (from: Plan, change: Partial<PictureSettings>, more: Partial
 	card: { ...from.card, bootStyle: 'cmdline', bootText: 'console=tty1 root=/dev/x rootwait' },
 	picture: { ...from.picture, hours: null, ...change }
 });
-/** The film on a good way: an ordinary monitor at the digital output. */
+/** The film on a good way: an ordinary television at the digital output, which shows the whole picture and takes 50 Hz. */
 const goodFilm = (change: Partial<PictureSettings> = {}): Plan =>
 	withPicture(
 		{ ...film.plan, programme: { ...film.plan.programme, rules: [], otherwise: 'all' } },
-		{ connector: 'HDMI-A-1', mode: null, ranges: null, controls: [], writesEdid: true, ...change },
+		{ connector: 'HDMI-A-1', mode: null, ranges: null, controls: [], writesEdid: true, wholePicture: 'on', ...change },
 		{
-			parts: { ...film.plan.parts, screen: 'screen-1080', converter: null, amplifier: null, speakers: null, also: [] },
+			parts: {
+				...film.plan.parts,
+				screen: 'screen-1080-cuts',
+				converter: null,
+				amplifier: null,
+				speakers: null,
+				also: []
+			},
 			sound: { ...film.plan.sound, used: false }
 		}
 	);
@@ -190,14 +197,12 @@ describe('edges and turns', () => {
 					const size = { widthPx: 1920, heightPx: 1080 };
 					const written = kernelVideo({
 						connector: 'HDMI-A-2',
-						...size,
-						refreshHz: hz,
-						interlaced,
+						mode: { ...size, refreshHz: hz, interlaced },
 						edges: cut,
 						forced
 					});
 					const read = readVideoArgument(`video=${written}`);
-					expect(read).toMatchObject({ connector: 'HDMI-A-2', ...size, refreshHz: hz, interlaced, forced });
+					expect(read).toMatchObject({ connector: 'HDMI-A-2', mode: { ...size, refreshHz: hz, interlaced }, forced });
 					for (const side of SIDES) expect(read!.margins[side]).toBe(cut[side]);
 				}
 			)

@@ -1,6 +1,6 @@
 import type { VideoTiming } from '../../standards/videoTiming';
 import type { BenchScreen } from './bench';
-import { computeCadence, readRate, stutters } from './cadence';
+import { computeCadence, readRate, slipsASecond } from './cadence';
 import { rateOf } from './modes';
 
 /** A rectangle as parts of the screen, 0 to 1. */
@@ -79,6 +79,5 @@ export function slipsPerSec(fps: number | null, timing: VideoTiming): number {
 	if (fps === null) return 0;
 	const rate = readRate(String(fps));
 	if (!rate.ok) return 0;
-	const cadence = computeCadence(rate.value, rateOf(timing));
-	return stutters(cadence) ? 1 / cadence.irregularSeconds! : 0;
+	return slipsASecond(computeCadence(rate.value, rateOf(timing)));
 }

@@ -130,6 +130,14 @@ function findWay(settings: PictureSettings, context: Context): PictureWay {
 		panel: panelOf(screen, edid),
 		screen: edid?.name ?? screen?.name ?? 'the screen',
 		hurdles: hurdlesOf(context, output, edid),
+		toldBy:
+			output === 'ladder' || output === 'flat'
+				? 'device-tree'
+				: output === 'composite'
+					? 'composite'
+					: settings.writesEdid
+						? 'own-edid'
+						: 'screen',
 		content: contentRate(context)
 	});
 	const own = settings.mode && candidates.find((candidate) => isChoice(settings.mode!, candidate));

@@ -19,27 +19,44 @@ export function modeInWords(timing: VideoTiming): string {
 	return `${timing.widthPx} × ${timing.heightPx}${timing.interlaced ? ' interlaced' : ''} at ${Number(hz.toFixed(Math.abs(hz - Math.round(hz)) < 0.005 ? 0 : 2))}\u2009Hz`;
 }
 
-/** As the player takes it: two places, which is all that it compares. Source: mpv 0.35, drm_common.c, mode_match(). */
-export const playerMode = (timing: VideoTiming): string =>
-	`${timing.widthPx}x${timing.heightPx}@${refreshHzOf(timing).toFixed(2)}`;
+/** Whether the endpoint takes what the screen itself prefers, since nobody has asked it what that is. */
+const isLeftToScreen = ({ chosen }: PictureWay, { writesEdid }: PictureSettings): boolean =>
+	chosen?.from === 'own' && !writesEdid;
 
-/** The kernel's argument for the mode. What is in no list of the screen's is computed by the kernel: M, and R for less blanking. */
+/**
+ * As the player takes it: by size and rate to two places, which is all that it compares; by size alone where the kernel computes the mode,
+ * whose rate then has fractions of its own. Source: mpv 0.35, drm_common.c, setup_mode_preferred(), mode_match().
+ */
+export function playerMode(settings: PictureSettings, way: PictureWay): string | null {
+	const { chosen, output } = way;
+	if (!chosen || output === 'ladder' || output === 'flat') return null;
+	if (isLeftToScreen(way, settings)) return 'preferred';
+	const { timing, from } = chosen;
+	const size = `${timing.widthPx}x${timing.heightPx}`;
+	return from === 'computed' && !settings.writesEdid ? size : `${size}@${refreshHzOf(timing).toFixed(2)}`;
+}
+
+/**
+ * The kernel's argument for the mode. What is in no list is computed by the kernel: M, and R for less blanking. Where the screen is left its
+ * own choice it names no size, only whether the connector is on, and margins.
+ */
 export function videoArgument(settings: PictureSettings, way: PictureWay): string | null {
 	const { chosen } = way;
 	if (!chosen || way.output === 'ladder' || way.output === 'flat') return null;
-	const listed = chosen.from === 'edid' || settings.writesEdid;
+	const { timing, from } = chosen;
 	const plain = kernelVideo({
 		connector: settings.connector,
-		widthPx: chosen.timing.widthPx,
-		heightPx: chosen.timing.heightPx,
-		refreshHz: Math.round(refreshHzOf(chosen.timing)),
-		interlaced: chosen.timing.interlaced,
+		mode: isLeftToScreen(way, settings)
+			? null
+			: { ...timing, refreshHz: Math.round(refreshHzOf(timing)), interlaced: timing.interlaced },
 		forced: settings.whenOff === 'force',
 		...(settings.edgesBy === 'kernel' ? { edges: settings.edges } : {})
 	});
+	if (plain === null) return null;
 	// Reduced blanking has its horizontal sync positive, plain CVT its vertical one. Source: VESA CVT 1.1.
-	const flags = chosen.timing.hSyncPositive ? 'MR' : 'M';
-	return `video=${listed ? plain : plain.replace(/^([^:]+:\d+x\d+)/, `$1${flags}`)}`;
+	const flags = timing.hSyncPositive ? 'MR' : 'M';
+	const isComputed = from === 'computed' && !settings.writesEdid;
+	return `video=${isComputed ? plain.replace(/^([^:]+:\d+x\d+)/, `$1${flags}`) : plain}`;
 }
 
 /** The EDID that the card brings: the chosen mode first, the screen's size, and sound where it leaves by the same cable. */

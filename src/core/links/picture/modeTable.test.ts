@@ -1,0 +1,103 @@
+import { describe, expect, it } from 'vitest';
+import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
+import { chain } from '../../chain';
+import { assess } from '../../engines/assess';
+import { benchFor } from '../../engines/benchFor';
+import { contextFor } from '../../engines/context';
+import { derive } from '../../engines/derive';
+import { catalogue } from '../../parts/catalogue';
+import type { Plan } from '../../plan/plan';
+import { refreshHzOf } from '../../standards/videoTiming';
+import { kernelModes, playerChoice, videoArgumentFor, whyNotTaken } from './display';
+import type { PictureSettings } from './settings';
+import { edidOf, pictureWay } from './way';
+
+const { plan: lamp } = demoWorkshop.endpoints.find(({ id }) => id === 'lamp-room')!;
+const surroundings = contextFor(chain, demoWorkshop, 'lamp-room');
+const screens = catalogue.filter(({ kind }) => kind === 'screen').map(({ id }) => id);
+/** It takes the ladder that the plan has; the others a cable. */
+const isOld = (screen: string): boolean => screen === 'screen-43-analogue';
+const RATES = [23.976, 24, 25, 29.97, 30, 50, 60];
+
+/** A film for a screen; its EDID unknown, or read: then the one that it really has. */
+function planned(screen: string, framesPerSec: number, knows: boolean, change: Partial<PictureSettings> = {}): Plan {
+	const plan: Plan = {
+		...lamp,
+		brief: { ...lamp.brief, video: { codec: 'h264', widthPx: 1280, heightPx: 720, framesPerSec, bitDepth: 8 } },
+		parts: {
+			...lamp.parts,
+			screen,
+			also: lamp.parts.also.filter(({ part }) => isOld(screen) || !part.startsWith('ladder'))
+		},
+		picture: { ...lamp.picture, edid: '', ranges: null, mode: null, writesEdid: false, ...change }
+	};
+	const { edid } = benchFor(chain, plan, surroundings).screen!;
+	return knows ? { ...plan, picture: { ...plan.picture, edid } } : plan;
+}
+const stopsOf = (plan: Plan): readonly string[] =>
+	assess(chain, plan, surroundings)
+		.findings.filter(({ id, level }) => id.startsWith('picture.') && level === 'stop')
+		.map(({ id }) => id);
+
+/** What comes out of the connector by the words that are written for the kernel and the player, and why the screen refuses it. */
+function shown(plan: Plan): { readonly hz: number; readonly why: string | null } | string {
+	const { claims } = derive(chain, plan, surroundings);
+	const screen = benchFor(chain, plan, surroundings).screen!;
+	const words = claims.flatMap((claim) => (claim.on === 'kernel' ? [claim.argument] : []));
+	const wish = claims.flatMap((claim) => (claim.on === 'player' && claim.option === 'drm-mode' ? [claim.value] : []));
+	const ownWord = words.some((word) => word.startsWith('drm.edid_firmware=')) ? null : edidOf(screen.edid);
+	const modes = screen.fixed
+		? { modes: [screen.fixed], preferred: screen.fixed }
+		: kernelModes(ownWord, videoArgumentFor(words, screen.connector), screen.outputMhz);
+	const timing = playerChoice(wish[0] ?? '', modes);
+	return typeof timing === 'string' ? timing : { hz: refreshHzOf(timing), why: whyNotTaken(screen, timing) };
+}
+
+describe.each(screens)('on %s', (screen) => {
+	it.each([false, true])('a film of any rate has a picture where nothing stops it; EDID read: %s', (knows) => {
+		for (const rate of RATES) {
+			const plan = planned(screen, rate, knows);
+			const stops = stopsOf(plan);
+			const said = `${rate} ${stops.join()}`;
+			if (stops.length === 0) expect(shown(plan), said).toMatchObject({ why: null });
+			// Nothing of the drawer is beyond the board of this plan but by another plug.
+			else expect(stops.join(), said).toMatch(/none-goes|composite|connector/);
+		}
+	});
+
+	it('every mode that may be chosen by hand without its EDID is there, or is stopped with a fix that cures', () => {
+		const open = planned(screen, 25, false);
+		const { candidates } = pictureWay(open.picture, derive(chain, open, surroundings).context);
+		for (const { timing, refused } of candidates.filter((one) => one.refused.length === 0)) {
+			expect(refused).toEqual([]);
+			const mode = {
+				widthPx: timing.widthPx,
+				heightPx: timing.heightPx,
+				interlaced: timing.interlaced,
+				milliHz: Math.round(refreshHzOf(timing) * 1000)
+			};
+			const plan = planned(screen, 25, false, { mode });
+			const finding = assess(chain, plan, surroundings).findings.find(
+				({ id, level }) => id === 'picture.no-edid' && level === 'stop'
+			);
+			if (!finding) expect(shown(plan), JSON.stringify(mode)).toMatchObject({ why: null });
+			else expect(stopsOf(finding.fixes.at(-1)!.apply(plan))).toEqual([]);
+		}
+	});
+});
+
+it('without its EDID a monitor lacks the 50 Hz that a television has, and the screen itself is left to say so', () => {
+	const mode = { widthPx: 1920, heightPx: 1080, interlaced: false, milliHz: 50_000 };
+	for (const screen of ['screen-1080', 'screen-1080-cuts'])
+		expect(stopsOf(planned(screen, 25, false, { mode }))).toEqual(['picture.no-edid']);
+	expect(shown(planned('screen-1080', 25, false, { mode }))).toContain('no mode');
+	expect(shown(planned('screen-1080-cuts', 25, false, { mode }))).toMatchObject({ hz: 50, why: null });
+});
+
+it('an EDID of our own, for a screen that nobody has asked, only ever says what a table has', () => {
+	for (const screen of screens) {
+		const stops = stopsOf(planned(screen, 25, false, { writesEdid: true }));
+		const isOdd = ['screen-bar', 'screen-portrait'].includes(screen);
+		expect(stops.includes('picture.no-edid'), screen).toBe(isOdd);
+	}
+});
