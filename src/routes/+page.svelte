@@ -156,6 +156,9 @@
 	article {
 		display: grid;
 		gap: 8px;
+		/* What is out of sight is neither laid out nor painted. */
+		content-visibility: auto;
+		contain-intrinsic-size: auto 270px;
 	}
 	.head {
 		display: flex;

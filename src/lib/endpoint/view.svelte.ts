@@ -1,4 +1,4 @@
-import { getContext, setContext } from 'svelte';
+import { getContext, setContext, untrack } from 'svelte';
 import { chain } from '$core/chain';
 import { writers } from '$core/writers';
 import { assess } from '$core/engines/assess';
@@ -43,9 +43,14 @@ export class EndpointView {
 	files = $derived(write(writers, this.plan, this.surroundings, { mediaBytes: this.mediaBytes }));
 	bench = $derived(benchFor(chain, this.plan, this.surroundings));
 
+	/** Whoever asks is not asked again by a change of the plan; what is asked for later counts, however long it takes. */
 	async loadMedia(): Promise<void> {
-		this.mediaBytes = await loadMediaBytes(this.plan.sources.items.map(({ location }) => location));
+		const { items } = untrack(() => this.plan.sources);
+		this.#asked = items;
+		const found = await loadMediaBytes(items.map(({ location }) => location));
+		if (this.#asked === items) this.mediaBytes = found;
 	}
+	#asked: unknown = null;
 
 	/** Puts a value at "link.key"; gives a sentence, and changes nothing, when the value is not allowed. */
 	set(path: SettingPath, value: unknown): string | null {

@@ -14,6 +14,9 @@ const SMALL = 400;
 const isSmall = ({ sources, programme, notices }: Plan): boolean =>
 	sources.items.length + programme.rules.length + notices.pages.length * 4 <= SMALL;
 
+/** Nothing is judged in passing while somebody types, or has just opened something. */
+const REST_MS = 800;
+
 interface Known {
 	readonly plan: Plan;
 	readonly surroundings: Surroundings;
@@ -26,6 +29,7 @@ class Summaries {
 	#worker: Remote<SummaryWorker> | null = null;
 	#shared: readonly unknown[] = [];
 	#latest: { workshop: Workshop; absent: ReadonlySet<string>; open: string | undefined } | null = null;
+	#askedMs = 0;
 	#busy = false;
 	#isBroken = false;
 	#breaks: (why: Error) => void = () => {};
@@ -49,6 +53,7 @@ class Summaries {
 	/** Has the worker judge what of it is not judged yet. */
 	want(workshop: Workshop, absent: ReadonlySet<string>, open: string | undefined): void {
 		this.#latest = { workshop, absent, open };
+		this.#askedMs = performance.now();
 		if (!this.#busy) void this.#work();
 	}
 
@@ -56,6 +61,11 @@ class Summaries {
 		this.#busy = true;
 		try {
 			for (let next = this.#next(); next; next = this.#next()) {
+				const restMs = this.#askedMs + REST_MS - performance.now();
+				if (restMs > 0) {
+					await new Promise((done) => setTimeout(done, restMs));
+					continue;
+				}
 				const { endpoint, surroundings } = next;
 				const summary = await this.#judge(endpoint, surroundings);
 				const there = new Set(this.#latest!.workshop.endpoints.map(({ id }) => id));
@@ -82,9 +92,7 @@ class Summaries {
 	async #judge(endpoint: Endpoint, surroundings: Surroundings): Promise<Summary> {
 		if (!this.#isBroken)
 			try {
-				const judging = this.#ready().then((worker) =>
-					worker.of(endpoint, surroundings.others)
-				);
+				const judging = this.#ready().then((worker) => worker.of(endpoint, surroundings.others));
 				return await Promise.race([judging, this.#broken]);
 			} catch {
 				this.#isBroken = true;

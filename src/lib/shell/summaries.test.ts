@@ -43,7 +43,9 @@ afterEach(() => vi.unstubAllGlobals());
 it('where the worker falls over, what is large is judged all the same', async () => {
 	expect(summaries.of(large, workshop, NONE, undefined).pending).toBe(true);
 	summaries.want(workshop, NONE, undefined);
-	await vi.waitFor(() => expect(summaries.of(large, workshop, NONE, undefined).first).not.toBeNull());
+	await vi.waitFor(() => expect(summaries.of(large, workshop, NONE, undefined).first).not.toBeNull(), {
+		timeout: 10_000
+	});
 	const judged = assess(chain, large.plan, contextFor(chain, workshop, 'large', NONE));
 	expect(summaries.of(large, workshop, NONE, undefined).findings).toBe(judged.findings.length);
 });

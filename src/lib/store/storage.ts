@@ -150,6 +150,13 @@ async function withEndpoints(raw: unknown): Promise<unknown> {
 	return found.size === 0 ? raw : mapEndpoints(raw, (one) => (isName(one) ? (found.get(one.stored) ?? one) : one));
 }
 
+/** More records than this are written with a pause before each, in which the page can answer. */
+const MANY = 8;
+const pause = (): Promise<unknown> =>
+	new Promise((done) =>
+		'requestIdleCallback' in globalThis && !document.hidden ? requestIdleCallback(done, { timeout: 100 }) : done(null)
+	);
+
 /** Where each endpoint stands, as long as it is this very object. */
 const recordOf = new WeakMap<object, string>();
 
@@ -172,7 +179,10 @@ async function writeParted(envelope: Envelope, there: unknown): Promise<void> {
 		}
 		return { stored };
 	});
-	for (const { name, endpoint } of fresh) await answered(store.setItem(name, endpoint));
+	for (const { name, endpoint } of fresh) {
+		if (fresh.length > MANY) await pause();
+		await answered(store.setItem(name, endpoint));
+	}
 	await answered(store.setItem('workshop', frame));
 	const needed = namesIn(frame);
 	try {

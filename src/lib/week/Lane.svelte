@@ -122,6 +122,9 @@
 		grid-template-columns: 150px minmax(0, 1fr);
 		border-top: 1px solid var(--rule);
 		align-items: stretch;
+		/* What is out of sight is neither laid out nor painted. */
+		content-visibility: auto;
+		contain-intrinsic-size: auto 44px;
 	}
 	.lane > a {
 		position: sticky;

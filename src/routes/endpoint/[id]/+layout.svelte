@@ -9,8 +9,7 @@
 	const locations = $derived(view.endpoint?.plan.sources.items.map((item) => item.location).join('\n'));
 
 	$effect(() => {
-		void locations;
-		if (view.endpoint) void view.loadMedia();
+		if (locations !== undefined) void view.loadMedia();
 	});
 </script>
 
