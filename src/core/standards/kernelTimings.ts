@@ -101,12 +101,15 @@ function gtf(wish: KernelWish): VideoTiming {
 	const blank = div(div(widthPx * duty, WHOLE - duty) + CELL_PX, 2 * CELL_PX) * 2 * CELL_PX;
 	const hTotal = widthPx + blank;
 	const sync = div(div(8 * hTotal, 100) + CELL_PX / 2, CELL_PX) * CELL_PX;
+	// Cells are eight wide; this size alone is put right. Source: drm_mode_fixup_1366x768().
+	const isOdd = wish.widthPx === 1366 && widthPx === 1368 && wish.heightPx === 768;
+	const [shown, shift] = isOdd ? [1366, 1] : [widthPx, 0];
 	return {
 		...framed(wish, lines + syncAndBack + GTF_FRONT_LINES),
-		widthPx,
+		widthPx: shown,
 		pixelClockKhz: div(hTotal * lineHz, 1000),
-		hSyncStart: widthPx + blank / 2 - sync,
-		hSyncEnd: widthPx + blank / 2,
+		hSyncStart: widthPx + blank / 2 - sync - shift,
+		hSyncEnd: widthPx + blank / 2 - shift,
 		hTotal,
 		vSyncStart: wish.heightPx + GTF_FRONT_LINES,
 		vSyncEnd: wish.heightPx + GTF_FRONT_LINES + GTF_SYNC_LINES

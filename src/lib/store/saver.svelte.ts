@@ -46,7 +46,7 @@ export class Saver {
 	async flush(): Promise<void> {
 		if (this.#running) {
 			await this.#running;
-			return (this.#dirty || this.#running) && this.state !== 'failed' ? this.flush() : undefined;
+			return this.isDirty && this.state !== 'failed' ? this.flush() : undefined;
 		}
 		this.#clear();
 		if (!this.#dirty) return;

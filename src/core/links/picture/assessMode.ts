@@ -95,7 +95,7 @@ export function assessWord(
 
 /** Whether the mode passes everything on the way. */
 export function assessMode(settings: PictureSettings, context: Context, way: PictureWay): Finding[] {
-	const { chosen, candidates } = way;
+	const { chosen, candidates, compositor } = way;
 	const best = candidates.find(({ refused }) => refused.length === 0);
 	const useBest = best ? [fix(`Use ${modeInWords(best.timing)}`, { mode: choiceOf(best) })] : [];
 	if (way.unknownChoice)
@@ -131,6 +131,22 @@ export function assessMode(settings: PictureSettings, context: Context, way: Pic
 				fixes: useBest
 			}
 		];
+	if (compositor && compositor !== chosen) {
+		const [why] = compositor.refused;
+		return [
+			{
+				id: 'picture.compositor-mode',
+				level: why ? 'stop' : 'caution',
+				title: `Pages are shown in ${modeInWords(compositor.timing)}, whatever is chosen`,
+				why: `The browser\u2019s compositor takes the mode that the screen prefers, and asks nobody. ${why ? `That one does not get there: ${why}.` : 'Pages are laid out for the chosen one, so they stand too large or too small.'} An EDID of our own, which prefers the chosen mode, is all that it heeds.`,
+				setting: 'picture.mode',
+				fixes: [
+					fix('Write an EDID of our own', { writesEdid: true, mode: choiceOf(chosen) }),
+					...(why ? [] : [fix('Use what the screen prefers', { mode: null })])
+				]
+			}
+		];
+	}
 	const written = ownEdid(settings, context);
 	if (written && !written.ok)
 		return [

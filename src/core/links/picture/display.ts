@@ -10,7 +10,10 @@ import { edidOf } from './way';
 /** What the kernel of an endpoint makes of its connector: modes to choose from, and the one that it takes itself. */
 export interface KernelModes {
 	readonly modes: readonly VideoTiming[];
+	/** The one that the screen marks; null: it marks none, or the driver has not got so far. */
 	readonly preferred: VideoTiming | null;
+	/** The one that the kernel itself shows its console in. */
+	readonly console: VideoTiming | null;
 }
 
 /** What a connector offers when nothing is said of the screen: up to 1024 × 768, at most 61 Hz. Source: Linux 6.1, drm_add_modes_noedid(). */
@@ -21,7 +24,7 @@ const WITHOUT_EDID: readonly VideoTiming[] = [0x10, 0x0e, 0x09, 0x08, 0x04].map(
  * the table has the slower one. Source: Linux 6.1, drm_edid.c, add_alternate_cea_modes().
  */
 function listedFor(edid: Edid): VideoTiming[] {
-	const own = edid.modes.map(({ timing }) => timing);
+	const own = edid.modes.map(asKernelHasIt);
 	const others = own.flatMap((timing) => {
 		const isOfTelevision = VICS.some(({ timing: known }) => isSameTiming(known, timing));
 		// Only rates that divide by six have a brother.
@@ -31,6 +34,21 @@ function listedFor(edid: Edid): VideoTiming[] {
 		return [{ ...timing, pixelClockKhz }];
 	});
 	return [...own, ...others.filter((timing) => !own.some((one) => isSameTiming(one, timing, 0)))];
+}
+
+/** By their number, modes that send each pixel twice are half as wide, with half the clock. Source: Linux 6.1, drm_edid.c, edid_cea_modes_1[]. */
+function asKernelHasIt({ timing, from }: Edid['modes'][number]): VideoTiming {
+	const isDoubled = from === 'vic' && timing.widthPx === 1440 && (timing.interlaced || timing.heightPx < 300);
+	if (!isDoubled) return timing;
+	const { widthPx, pixelClockKhz, hSyncStart, hSyncEnd, hTotal } = timing;
+	return {
+		...timing,
+		widthPx: widthPx / 2,
+		pixelClockKhz: pixelClockKhz / 2,
+		hSyncStart: hSyncStart / 2,
+		hSyncEnd: hSyncEnd / 2,
+		hTotal: hTotal / 2
+	};
 }
 
 /** Clocks of two alike modes differ by a thousandth and a rounding. */
@@ -51,11 +69,10 @@ const isSameTiming = (a: VideoTiming, b: VideoTiming, slack = SAME_CLOCK): boole
 	FIELDS.every((field) => a[field] === b[field]) && Math.abs(a.pixelClockKhz / b.pixelClockKhz - 1) <= slack;
 
 type Wanted = NonNullable<VideoArgument['mode']>;
-/** A mode of a list by the size and rate that an argument asks for, rates to the whole hertz. */
+/** A mode of a list by the size and rate that an argument asks for, rates to the whole hertz; interlaced or not is not looked at. Source: Linux 6.1, drm_helper_probe_add_cmdline_mode(). */
 const fits = (timing: VideoTiming, wanted: Wanted): boolean =>
 	timing.widthPx === wanted.widthPx &&
 	timing.heightPx === wanted.heightPx &&
-	timing.interlaced === wanted.interlaced &&
 	(wanted.refreshHz === null || Math.round(refreshHzOf(timing)) === wanted.refreshHz);
 
 /** A mode that the kernel computes because no list has it: CVT where it is told so, else GTF. Source: Linux 6.1, drm_mode_create_from_cmdline_mode(). */
@@ -70,23 +87,27 @@ export const videoArgumentFor = (words: readonly string[], connector: string): V
 		.map(readVideoArgument)
 		.findLast((argument) => argument && (argument.connector === null || argument.connector === connector)) ?? null;
 
-/** The largest first, then the fastest. Source: Linux 6.1, drm_modes.c, drm_mode_compare(). */
+/** The largest first, then the fastest, then that with the higher clock. Source: Linux 6.1, drm_modes.c, drm_mode_compare(). */
 const inKernelsOrder = (modes: readonly VideoTiming[]): VideoTiming[] =>
 	modes.toSorted(
-		(a, b) => b.widthPx * b.heightPx - a.widthPx * a.heightPx || Math.round(refreshHzOf(b)) - Math.round(refreshHzOf(a))
+		(a, b) =>
+			b.widthPx * b.heightPx - a.widthPx * a.heightPx ||
+			Math.round(refreshHzOf(b)) - Math.round(refreshHzOf(a)) ||
+			b.pixelClockKhz - a.pixelClockKhz
 	);
 
 /** Modes of a connector by what the screen, or a file in its place, says, and by what the kernel is told; none beyond the driver's own limit. */
 export function kernelModes(edid: Edid | null, argument: VideoArgument | null, outputMhz = Infinity): KernelModes {
 	const goes = ({ pixelClockKhz }: VideoTiming): boolean => pixelClockKhz <= outputMhz * 1000 + 10;
 	const listed = inKernelsOrder((edid ? listedFor(edid) : WITHOUT_EDID).filter(goes));
-	const preferred = edid?.preferred && goes(edid.preferred) ? edid.preferred : (listed[0] ?? null);
+	const preferred = edid?.preferred && goes(edid.preferred) ? edid.preferred : null;
 	const wanted = argument?.mode;
-	if (!wanted) return { modes: listed, preferred };
+	if (!wanted) return { modes: listed, preferred, console: preferred ?? listed[0] ?? null };
 	const known = listed.find((timing) => fits(timing, wanted));
 	const made = known ? null : computedFor(wanted);
 	const own = known ?? (made && goes(made) ? made : null);
-	return { modes: known || !own ? listed : inKernelsOrder([...listed, own]), preferred: own ?? preferred };
+	const modes = known || !own ? listed : inKernelsOrder([...listed, own]);
+	return { modes, preferred, console: own ?? preferred ?? modes[0] ?? null };
 }
 
 /** The player's choice among them; a string says why there is none. Source: mpv 0.35, drm_common.c, setup_mode(). */
@@ -123,6 +144,6 @@ export function whyNotTaken(screen: BenchScreen, timing: VideoTiming): string | 
 	}
 	const edid = edidOf(screen.edid);
 	if (!edid) return null;
-	const isAnnounced = edid.modes.some(({ timing: own }) => isSameTiming(own, timing));
+	const isAnnounced = edid.modes.some((own) => isSameTiming(asKernelHasIt(own), timing));
 	return isAnnounced ? null : 'it is none that the set knows';
 }

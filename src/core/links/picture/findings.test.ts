@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
+import { demoWorkshop as withPages } from '../../../../demo/workshop';
 import { chain } from '../../chain';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
@@ -16,9 +17,9 @@ import type { PictureSettings } from './settings';
 
 type Change = Partial<PictureSettings>;
 
-const of = (id: string) => {
-	const { plan } = demoWorkshop.endpoints.find((endpoint) => endpoint.id === id)!;
-	const context = contextFor(chain, demoWorkshop, id);
+const of = (id: string, workshop = demoWorkshop) => {
+	const { plan } = workshop.endpoints.find((endpoint) => endpoint.id === id)!;
+	const context = contextFor(chain, workshop, id);
 	return {
 		plan: (change: Change = {}, more: Partial<Plan> = {}): Plan => ({
 			...plan,
@@ -29,13 +30,15 @@ const of = (id: string) => {
 	};
 };
 const hatch = of('ticket-hatch');
+/** The hatch with its pages, which a browser shows. */
+const shown = of('ticket-hatch', withPages);
 const lamp = of('lamp-room');
 const gallery = of('gallery-wall');
 const hatchPlan = hatch.plan();
 const lampPlan = lamp.plan();
 
 /** A good EDID of a 720p set, the same with one bit turned, and one of 640 × 480 that runs four times as fast as it should. */
-const edid = ((): Record<'good' | 'large' | 'torn' | 'fast', string> => {
+const edid = ((): Record<'good' | 'large' | 'both' | 'torn' | 'fast', string> => {
 	const written = (...modes: VideoTiming[]): Uint8Array => {
 		const bytes = writeEdid({ name: 'OLD SET', widthMm: 700, heightMm: 390, modes, sound: null, year: 2012 });
 		if (!bytes.ok) throw new Error(bytes.faults[0]!.message);
@@ -50,7 +53,13 @@ const edid = ((): Record<'good' | 'large' | 'torn' | 'fast', string> => {
 	fast[range + 9] = 20;
 	fast[127] = (256 - (fast.subarray(0, 127).reduce((sum, byte) => sum + byte, 0) % 256)) % 256;
 	const large = toBase64(written(vicTiming(16)!.timing, vicTiming(97)!.timing));
-	return { large, good: toBase64(written(vicTiming(19)!.timing)), torn: toBase64(torn), fast: toBase64(fast) };
+	return {
+		both: toBase64(written(vicTiming(16)!.timing, vicTiming(4)!.timing)),
+		large,
+		good: toBase64(written(vicTiming(19)!.timing)),
+		torn: toBase64(torn),
+		fast: toBase64(fast)
+	};
 })();
 const parts = (from: Plan, change: Partial<Plan['parts']>): Partial<Plan> => ({ parts: { ...from.parts, ...change } });
 const film = (from: Plan, framesPerSec: number, widthPx = 1280, heightPx = 720): Partial<Plan> => ({
@@ -94,6 +103,12 @@ const CASES: readonly [id: string, on: ReturnType<typeof of>, bad: Plan, good: P
 		lamp.plan({ ranges: { hMinKhz: 30, hMaxKhz: 64, vMinHz: 50, vMaxHz: 75 } })
 	],
 	['picture.mode-unknown', hatch, hatch.plan({ mode: mode(999, 777, 60_000) }), hatchPlan],
+	[
+		'picture.compositor-mode',
+		shown,
+		shown.plan({ writesEdid: false, mode: mode(1280, 720, 60_000), edid: edid.both }),
+		shown.plan()
+	],
 	['picture.mode-refused', hatch, hatch.plan({ edid: edid.large, mode: mode(3840, 2160, 60_000) }), hatchPlan],
 	[
 		'picture.none-goes',

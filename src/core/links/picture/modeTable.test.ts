@@ -1,12 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
+import { demoWorkshop as withPages } from '../../../../demo/workshop';
 import { chain } from '../../chain';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
 import { derive } from '../../engines/derive';
+import { toBase64, writeEdid, type Edid } from '../../formats/edid';
 import { catalogue } from '../../parts/catalogue';
 import type { Plan } from '../../plan/plan';
+import { vicTiming } from '../../standards/vicTable';
 import { refreshHzOf } from '../../standards/videoTiming';
 import { kernelModes, playerChoice, videoArgumentFor, whyNotTaken } from './display';
 import type { PictureSettings } from './settings';
@@ -47,7 +50,7 @@ function shown(plan: Plan): { readonly hz: number; readonly why: string | null }
 	const wish = claims.flatMap((claim) => (claim.on === 'player' && claim.option === 'drm-mode' ? [claim.value] : []));
 	const ownWord = words.some((word) => word.startsWith('drm.edid_firmware=')) ? null : edidOf(screen.edid);
 	const modes = screen.fixed
-		? { modes: [screen.fixed], preferred: screen.fixed }
+		? { modes: [screen.fixed], preferred: screen.fixed, console: screen.fixed }
 		: kernelModes(ownWord, videoArgumentFor(words, screen.connector), screen.outputMhz);
 	const timing = playerChoice(wish[0] ?? '', modes);
 	return typeof timing === 'string' ? timing : { hz: refreshHzOf(timing), why: whyNotTaken(screen, timing) };
@@ -100,4 +103,84 @@ it('an EDID of our own, for a screen that nobody has asked, only ever says what 
 		const isOdd = ['screen-bar', 'screen-portrait'].includes(screen);
 		expect(stops.includes('picture.no-edid'), screen).toBe(isOdd);
 	}
+});
+
+const edidWith = (...vics: number[]): string => {
+	const modes = vics.map((vic) => vicTiming(vic)!.timing);
+	const bytes = writeEdid({ name: 'SET', widthMm: 700, heightMm: 390, modes, sound: null, year: 2020 });
+	return toBase64(bytes.ok ? bytes.value : new Uint8Array());
+};
+
+it('a mode that is sent twice as wide is called by what is drawn, as the kernel calls it', () => {
+	const edid = edidOf(edidWith(16, 4, 21))!;
+	const plan = planned('screen-1080-cuts', 25, false, {
+		edid: edidWith(16, 4, 21),
+		mode: { widthPx: 720, heightPx: 576, interlaced: true, milliHz: 50_000 }
+	});
+	expect(stopsOf(plan)).toEqual([]);
+	expect(shown(plan)).toMatchObject({ hz: 50, why: null });
+	const named = kernelModes(edid, null).modes.filter(({ heightPx }) => heightPx === 576);
+	// The other is the same once more in 18 bytes of its own, which the kernel takes as it stands.
+	expect(named).toMatchObject([{ widthPx: 1440 }, { widthPx: 720, pixelClockKhz: 13_500, hTotal: 864 }]);
+});
+
+it('an interlaced mode is refused where the list has the same without: the player would take that', () => {
+	const edid = edidOf(edidWith(31, 20, 16))!;
+	const interlaced = { widthPx: 1920, heightPx: 1080, interlaced: true, milliHz: 50_000 };
+	const plan = planned('screen-1080-cuts', 25, false, { edid: edidWith(31, 16), mode: interlaced });
+	expect(stopsOf(plan)).toEqual(['picture.mode-unknown']);
+	const both = {
+		modes: [31, 20].map((vic) => ({ timing: vicTiming(vic)!.timing, from: 'detailed' }))
+	} as unknown as Edid;
+	expect(playerChoice('1920x1080@50.00', kernelModes(both, null))).toMatchObject({ interlaced: false });
+	expect(kernelModes(edid, null, 80).modes.every(({ pixelClockKhz }) => pixelClockKhz <= 80_000)).toBe(true);
+	const { candidates } = pictureWay(
+		{ ...plan.picture, edid: edidWith(16, 31, 20), mode: null },
+		derive(chain, plan, surroundings).context
+	);
+	const twin = candidates.find(({ timing }) => timing.interlaced && timing.heightPx === 1080);
+	expect(twin?.refused.join()).toContain('not interlaced');
+});
+
+describe('pages, whose compositor takes what the screen prefers', () => {
+	const { plan: hatch } = withPages.endpoints.find(({ id }) => id === 'ticket-hatch')!;
+	const around = contextFor(chain, withPages, 'ticket-hatch');
+	const pages = (change: Partial<PictureSettings>, also = hatch.parts.also): Plan => ({
+		...hatch,
+		parts: { ...hatch.parts, board: 'board-desk-8', also },
+		picture: { ...hatch.picture, writesEdid: false, mode: null, ...change }
+	});
+	const found = (plan: Plan) => assess(chain, plan, around).findings.find(({ id }) => id === 'picture.compositor-mode');
+	const hd = { widthPx: 1280, heightPx: 720, interlaced: false, milliHz: 60_000 };
+
+	it('are laid out for that', () => {
+		const { context } = derive(chain, pages({ edid: edidWith(4, 16) }), around);
+		expect(context.facts.picture!.screen(context)).toMatchObject({ widthPx: 720, heightPx: 1280 });
+	});
+	it('stop where the way there does not pass it, and an EDID of our own cures that', () => {
+		const thin = [
+			...hatch.parts.also.filter(({ part }) => !part.includes('display')),
+			{ part: 'lead-display-10', count: 1 }
+		];
+		const bad = pages({ edid: edidWith(95, 16) }, thin);
+		expect(found(bad)).toMatchObject({ level: 'stop' });
+		const cured = found(bad)!.fixes[0]!.apply(bad);
+		expect(cured.picture.writesEdid).toBe(true);
+		expect(found(cured)).toBeUndefined();
+		expect(found(pages({ edid: edidWith(16, 95) }, thin))).toBeUndefined();
+	});
+	it('are warned of where another mode is chosen, with two ways out', () => {
+		const plan = pages({ edid: edidWith(16, 4), mode: hd });
+		expect(found(plan)).toMatchObject({ level: 'caution' });
+		for (const fix of found(plan)!.fixes) expect(found(fix.apply(plan))).toBeUndefined();
+	});
+	it('leave no edges of their own where the kernel does', () => {
+		for (const [edgesBy, left] of [
+			['kernel', 0],
+			['player', 26]
+		] as const) {
+			const { context } = derive(chain, pages({ edgesBy }), around);
+			expect(Math.max(...Object.values(context.facts.picture!.screen(context).edges)), edgesBy).toBe(left ? 48 : 0);
+		}
+	});
 });

@@ -59,6 +59,17 @@ const alternate = (timing: VideoTiming): VideoTiming | null =>
 const keyOf = (timing: VideoTiming): string =>
 	`${timing.widthPx}x${timing.heightPx}${timing.interlaced ? 'i' : ''}@${refreshHzOf(timing).toFixed(2)}`;
 
+/** Numbers of the modes that send each pixel twice: the kernel names them by what is drawn. Source: Linux 6.1, drm_edid.c, DRM_MODE_FLAG_DBLCLK. */
+const SENT_TWICE = new Set([6, 7, 8, 9, 21, 22, 23, 24, 44, 45, 50, 51, 54, 55, 58, 59]);
+const halfAsWide = (timing: VideoTiming): VideoTiming => ({
+	...timing,
+	widthPx: timing.widthPx / 2,
+	pixelClockKhz: timing.pixelClockKhz / 2,
+	hSyncStart: timing.hSyncStart / 2,
+	hSyncEnd: timing.hSyncEnd / 2,
+	hTotal: timing.hTotal / 2
+});
+
 type Possible = readonly [timing: VideoTiming, from: ModeSource, certain: boolean];
 const hasSize =
 	({ widthPx, heightPx }: Pick<VideoTiming, 'widthPx' | 'heightPx'>) =>
@@ -74,7 +85,8 @@ const isKernelsOwn = ({ widthPx, heightPx, interlaced, ...timing }: VideoTiming)
 function* possible(question: ModeQuestion): Generator<Possible> {
 	const { edid, ranges, panel, toldBy } = question;
 	if (edid) {
-		for (const { timing, vic } of edid.modes) {
+		for (const { timing: sent, vic, from } of edid.modes) {
+			const timing = from === 'vic' && vic !== undefined && SENT_TWICE.has(vic) ? halfAsWide(sent) : sent;
 			yield [timing, 'edid', true];
 			const other = vic === undefined ? null : alternate(timing);
 			if (other) yield [other, 'edid', true];
@@ -216,10 +228,25 @@ export function rankModes(question: ModeQuestion): Candidate[] {
 			native: timing.widthPx === panel.widthPx && timing.heightPx === panel.heightPx
 		});
 	}
-	return [...seen.values()].sort(
+	return withoutTwins([...seen.values()]).sort(
 		(a, b) =>
 			Number(a.refused.length > 0) - Number(b.refused.length > 0) ||
 			Number(b.certain) - Number(a.certain) ||
 			b.score - a.score
+	);
+}
+
+/** An interlaced mode cannot be had where the list has the same size and rate without: the player, and the kernel, look at nothing else. */
+function withoutTwins(candidates: readonly Candidate[]): Candidate[] {
+	const rate = ({ timing }: Candidate): string =>
+		`${timing.widthPx}x${timing.heightPx}@${refreshHzOf(timing).toFixed(2)}`;
+	const whole = new Set(candidates.filter(({ timing }) => !timing.interlaced).map(rate));
+	return candidates.map((one) =>
+		one.timing.interlaced && whole.has(rate(one))
+			? {
+					...one,
+					refused: [...one.refused, 'the player takes the one that is not interlaced, of the same size and rate']
+				}
+			: one
 	);
 }

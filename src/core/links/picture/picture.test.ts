@@ -233,7 +233,10 @@ describe('the kernel and the player', () => {
 	const listed = kernelModes(null, readVideoArgument('video=HDMI-A-1:1920x1080M@50'));
 	it('add what the argument asks for to a list without it', () => {
 		expect(listed.modes).toHaveLength(6);
-		expect(listed.preferred).toMatchObject({ widthPx: 1920, heightPx: 1080 });
+		expect(listed.console).toMatchObject({ widthPx: 1920, heightPx: 1080 });
+		// No screen prefers it: the player’s own "preferred" is then the first of the list.
+		expect(listed.preferred).toBeNull();
+		expect(playerChoice('preferred', listed)).toBe(listed.modes[0]);
 		// Of no list, and with a rate that only the kernel knows: by its size it is found.
 		expect(playerChoice('1920x1080', listed)).toMatchObject({ widthPx: 1920 });
 		expect(playerChoice('1920x1080@49.93', listed)).toBeTypeOf('string');

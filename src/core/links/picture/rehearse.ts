@@ -198,7 +198,7 @@ class Display {
 	#modes(screen: BenchScreen): KernelModes {
 		if (screen.fixed) {
 			this.machine.assumed.add(`what brings up ${screen.connector} is in place`);
-			return { modes: [screen.fixed], preferred: screen.fixed };
+			return { modes: [screen.fixed], preferred: screen.fixed, console: screen.fixed };
 		}
 		const edid = this.#edid(screen);
 		if (!edid) this.#once('edid-none', () => this.tell.event('edid-none', 'info'));
@@ -285,7 +285,7 @@ class Display {
 			this.#litAtMs = null;
 			return tell.state('eye', 'resting', 'no-signal');
 		}
-		const timing = holder?.timing ?? this.#modes(screen).preferred;
+		const timing = holder?.timing ?? this.#modes(screen).console;
 		if (!timing) return this.#dark('no-signal');
 		const mode = modeInWords(timing);
 		const why = whyNotTaken(screen, timing);
@@ -326,17 +326,25 @@ class Display {
 		const wrong =
 			seen.cutPercent >= 0.5
 				? (['cut', { percent: `${seen.cutPercent.toFixed(1)}\u2009%` }] as const)
-				: seen.turnedDeg !== 0
-					? (['turned', { degrees: seen.turnedDeg }] as const)
-					: seen.shownFps !== null && seen.wantedFps !== null && seen.shownFps < seen.wantedFps - 0.5
-						? (['drops', { shown: seen.shownFps.toFixed(0), wanted: String(seen.wantedFps) }] as const)
-						: seen.slipsPerSec > 0
-							? (['uneven', { fps: String(seen.wantedFps), hz: seen.refreshHz.toFixed(2) }] as const)
-							: null;
+				: this.#leavesEdgesTwice(screen, wish)
+					? (['twice', {}] as const)
+					: seen.turnedDeg !== 0
+						? (['turned', { degrees: seen.turnedDeg }] as const)
+						: seen.shownFps !== null && seen.wantedFps !== null && seen.shownFps < seen.wantedFps - 0.5
+							? (['drops', { shown: seen.shownFps.toFixed(0), wanted: String(seen.wantedFps) }] as const)
+							: seen.slipsPerSec > 0
+								? (['uneven', { fps: String(seen.wantedFps), hz: seen.refreshHz.toFixed(2) }] as const)
+								: null;
 		if (!wrong) return tell.state('eye', 'picture', 'whole');
 		const [code, data] = wrong;
 		this.#once(`${code} ${shown.title}`, () => tell.event(code, 'bad', data as never));
 		tell.state('eye', 'wrong', code, data as never);
+	}
+
+	#leavesEdgesTwice({ connector }: BenchScreen, { margins }: ScreenWish): boolean {
+		const isAny = (sides: ScreenWish['margins'] | undefined): boolean =>
+			Object.values(sides ?? {}).some((side) => side > 0);
+		return isAny(margins) && isAny(videoArgumentFor(this.#words, connector)?.margins);
 	}
 
 	/** What was worked out for a picture, and from what: in turn they come round thousands of times a day. */

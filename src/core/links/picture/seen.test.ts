@@ -31,15 +31,25 @@ function run(
 	{
 		screen = {},
 		decoding,
-		faults = []
-	}: { screen?: Partial<NonNullable<Bench['screen']>>; decoding?: Bench['decoding']; faults?: PlannedFault[] } = {}
+		faults = [],
+		kernelWord = ''
+	}: {
+		screen?: Partial<NonNullable<Bench['screen']>>;
+		decoding?: Bench['decoding'];
+		faults?: PlannedFault[];
+		kernelWord?: string;
+	} = {}
 ) {
 	const context = contextFor(chain, demoWorkshop, id);
 	const bench = benchFor(chain, plan, context);
 	const mediaBytes = demoMediaOf(plan.sources.items);
+	const card = cardTree(write(writers, plan, context, { mediaBytes }));
+	const line = card.get('boot/cmdline.txt')!;
 	const result = rehearse({
 		links: rehearsed,
-		card: cardTree(write(writers, plan, context, { mediaBytes })),
+		card: kernelWord
+			? new Map([...card, ['boot/cmdline.txt', { ...line, text: `${line.text.trim()} ${kernelWord}\n` }]])
+			: card,
 		bench: {
 			...bench,
 			screen: { ...bench.screen!, ...screen },
@@ -142,6 +152,12 @@ describe('faults of a screen', () => {
 		expect(texts.some((text) => text.startsWith('The screen does not take 1920 × 1080'))).toBe(true);
 		expect(eye.spans.find(({ fromMs, toMs }) => fromMs <= 100_000 && toMs > 100_000)?.state).toBe('wrong');
 		expect(eye.spans.at(-1)?.state).toBe('picture');
+	});
+	it('margins that the kernel keeps beside those of the player are seen', () => {
+		const kernelWord = 'video=HDMI-A-1:1920x1080@60D,margin_left=40';
+		const { eye, texts } = run('ticket-hatch', withPicture(hatch.plan, {}), { kernelWord });
+		expect(eye.verdict).toMatchObject({ good: false });
+		expect(texts.join()).toContain('left free twice');
 	});
 	it('margins that the kernel keeps are taken on trust, and that is said', () => {
 		const { words, seen } = run('ticket-hatch', withPicture(hatch.plan, { edgesBy: 'kernel' }));

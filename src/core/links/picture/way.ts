@@ -6,6 +6,7 @@ import { hungEdges } from '../../standards/edges';
 import type { DrawnScreen } from '../../standards/legibility';
 import { refreshHzOf } from '../../standards/videoTiming';
 import { readRate, type Rate } from './cadence';
+import { NO_EDGES } from './overscan';
 import { rankModes, type Candidate, type Hurdle, type ModeQuestion } from './modes';
 import type { ModeChoice, PictureSettings } from './settings';
 
@@ -24,6 +25,8 @@ export interface PictureWay {
 	readonly chosen: Candidate | null;
 	/** The person's own choice is none that is known. */
 	readonly unknownChoice: boolean;
+	/** What a browser's compositor takes, whatever is chosen: the mode that the screen marks; null: the player has the screen, or nobody knows. */
+	readonly compositor: Candidate | null;
 }
 
 const REMEMBERED = 40;
@@ -90,7 +93,7 @@ export function contentRate(context: Context): Rate | null {
 	return rate.ok ? rate.value : null;
 }
 
-const isChoice = (choice: ModeChoice, { timing }: Candidate): boolean =>
+const isChoice = (choice: ModeChoice, { timing }: Pick<Candidate, 'timing'>): boolean =>
 	timing.widthPx === choice.widthPx &&
 	timing.heightPx === choice.heightPx &&
 	timing.interlaced === choice.interlaced &&
@@ -98,7 +101,7 @@ const isChoice = (choice: ModeChoice, { timing }: Candidate): boolean =>
 	Math.abs(refreshHzOf(timing) * 1000 - choice.milliHz) < 10;
 
 /** A candidate as a setting. */
-export const choiceOf = ({ timing }: Candidate): ModeChoice => ({
+export const choiceOf = ({ timing }: Pick<Candidate, 'timing'>): ModeChoice => ({
 	widthPx: timing.widthPx,
 	heightPx: timing.heightPx,
 	milliHz: Math.round(refreshHzOf(timing) * 1000),
@@ -110,7 +113,7 @@ const known = new WeakMap<PictureSettings, { context: readonly unknown[]; way: P
 /** Worked out once for the same settings among the same parts: claims, figures, findings and files all ask. */
 export function pictureWay(settings: PictureSettings, context: Context): PictureWay {
 	const { facts, drawer } = context;
-	const by = [facts.parts, facts.film, drawer];
+	const by = [facts.parts, facts.film, facts.pageBrowser, drawer];
 	const found = known.get(settings);
 	if (found && by.every((one, n) => one === found.context[n])) return found.way;
 	const way = findWay(settings, context);
@@ -141,6 +144,11 @@ function findWay(settings: PictureSettings, context: Context): PictureWay {
 		content: contentRate(context)
 	});
 	const own = settings.mode && candidates.find((candidate) => isChoice(settings.mode!, candidate));
+	const best = candidates.find(({ refused }) => refused.length === 0) ?? null;
+	const compositor =
+		context.facts.pageBrowser && edid && output === 'digital' && !settings.writesEdid
+			? markedOf(edid, candidates, context.part('board', parts.board)?.displayMhz ?? Infinity)
+			: null;
 	return {
 		screen,
 		adapter,
@@ -148,9 +156,21 @@ function findWay(settings: PictureSettings, context: Context): PictureWay {
 		output,
 		edid,
 		candidates,
-		chosen: settings.mode ? (own ?? null) : (candidates.find(({ refused }) => refused.length === 0) ?? null),
+		chosen: settings.mode ? (own ?? null) : compositor?.refused.length === 0 ? compositor : best,
+		compositor,
 		unknownChoice: settings.mode !== null && !own
 	};
+}
+
+/** The mode that the screen prefers, else the first of the kernel's list; none that the board's output cannot make. Source: wlroots 0.15, wlr_output_preferred_mode(). */
+function markedOf(edid: Edid, candidates: readonly Candidate[], boardMhz: number): Candidate | null {
+	const made = candidates.filter(({ timing, from }) => from === 'edid' && timing.pixelClockKhz <= boardMhz * 1000);
+	const { preferred } = edid;
+	const marked = made.find(({ timing }) => preferred && isChoice(choiceOf({ timing: preferred }), { timing }));
+	const area = ({ timing }: Candidate): number => timing.widthPx * timing.heightPx;
+	return (
+		marked ?? made.toSorted((a, b) => area(b) - area(a) || refreshHzOf(b.timing) - refreshHzOf(a.timing))[0] ?? null
+	);
 }
 
 /** The panel's diagonal and shape, for what can be read on it; null until a screen is chosen. */
@@ -167,7 +187,8 @@ export function drawnScreen(settings: PictureSettings, context: Context): DrawnS
 	return {
 		widthPx: isAcross ? widthPx : heightPx,
 		heightPx: isAcross ? heightPx : widthPx,
-		edges: hungEdges(settings.edges, settings.turn),
+		// The kernel's own margins hold for all that is drawn.
+		edges: settings.edgesBy === 'kernel' ? NO_EDGES : hungEdges(settings.edges, settings.turn),
 		turn: settings.turn,
 		panel: panelShape(way),
 		modeRows: heightPx,

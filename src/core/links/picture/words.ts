@@ -27,6 +27,7 @@ export const PICTURE_WORDS = {
 	shows: ({ title, mode }: { title: string; mode: string; seen: Seen }) => [`Shows: ${title}`, mode] as const,
 	'not-taken': ({ mode, why }: { mode: string; why: string }) => `The screen does not take ${mode}: ${why}`,
 	cut: ({ percent }: { percent: string }) => `The set cuts ${percent} of the picture off`,
+	twice: () => 'The edges are left free twice, by the kernel and by who draws: the picture is too small',
 	turned: ({ degrees }: { degrees: number }) => `The picture stands turned by ${degrees}°`,
 	drops: ({ shown, wanted }: { shown: string; wanted: string }) =>
 		`Only ${shown} of ${wanted} frames a second are shown: decoding is too slow`,
