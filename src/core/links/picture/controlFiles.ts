@@ -5,6 +5,7 @@ import type { Facts } from '../../facts';
 import type { CardFile, CardLine } from '../../link';
 import { ACTIONS, CONTROL_WAYS, keysOf, type Control } from './controls';
 import { CONTROL_PATH, KEYS_UNIT, PLAYER_SOCKET } from './places';
+import { cecAdapterOf } from './switching';
 
 const KEYS_PATH = '/opt/yphos/keys/yphos.conf';
 const KEYMAP_PATH = '/etc/rc_keymaps/yphos.toml';
@@ -46,7 +47,7 @@ const byHandFile = (): CardFile =>
 	);
 
 /** What keys and pages do, and a small card to lay beside the set. */
-export function controlFiles(controls: readonly Control[], { endpointName, byPhone }: Facts): CardFile[] {
+export function controlFiles(controls: readonly Control[], { endpointName, byPhone, picture }: Facts): CardFile[] {
 	if (controls.length === 0 && !byPhone) return [];
 	return [
 		textFile(
@@ -56,13 +57,13 @@ export function controlFiles(controls: readonly Control[], { endpointName, byPho
 			'0755'
 		),
 		...(byPhone ? [byHandFile()] : []),
-		...(keysOf(controls).length > 0 ? keyFiles(controls) : []),
+		...(keysOf(controls).length > 0 ? keyFiles(controls, cecAdapterOf(picture?.connector ?? '')) : []),
 		...(controls.length > 0 ? [controlCard(controls, endpointName)] : [])
 	];
 }
 
 /** Keys, the remote's map, and who hears them. Source: thd(1), ir-keytable(1), rc_keymap(5). */
-function keyFiles(controls: readonly Control[]): CardFile[] {
+function keyFiles(controls: readonly Control[], adapter: number): CardFile[] {
 	const numbered = controls.map((control, n) => ({ ...control, at: at(n) }));
 	const coded = numbered.filter(({ by, scancode }) => by === 'remote' && scancode !== '');
 	return [
@@ -98,7 +99,7 @@ function keyFiles(controls: readonly Control[]): CardFile[] {
 			),
 			...(coded.length > 0 ? lines('picture.controls', `ExecStartPre=-/usr/bin/ir-keytable -c -w ${KEYMAP_PATH}`) : []),
 			...(controls.some(({ by }) => by === 'cec')
-				? lines('picture.controls', 'ExecStartPre=-/usr/bin/cec-ctl --playback')
+				? lines('picture.controls', `ExecStartPre=-/usr/bin/cec-ctl -d ${adapter} --playback`)
 				: []),
 			...lines(
 				'picture.controls',

@@ -82,8 +82,8 @@ class Display {
 
 	constructor(readonly machine: Machine) {
 		this.tell = tellerFor(machine, 'picture', PICTURE_WORDS);
-		this.power = new SetPower(machine, () => {
-			if (this.#ready) this.#hotplug();
+		this.power = new SetPower(machine, (isPlug) => {
+			if (isPlug && this.#ready) this.#hotplug();
 			if (machine.powered) this.#look();
 		});
 	}
@@ -279,7 +279,7 @@ class Display {
 				: tell.state('eye', 'resting', this.power.off === 'by-cec' ? 'by-cec' : 'by-socket');
 		}
 		if (!this.#isLit()) return this.#dark(machine.activeFaults.has('screen-lead-out') ? 'lead-out' : 'screen-asleep');
-		if (machine.activeFaults.has('screen-wrong-input')) return this.#dark('wrong-input');
+		if (this.power.isOnOtherInput) return this.#dark('wrong-input');
 		const holder = this.#holder;
 		if (!holder && this.#blanked) {
 			this.#litAtMs = null;

@@ -44,7 +44,7 @@ systemctl start yphos-player.service`.split('\n');
 
 /** The screen by the hour. Source: cec-ctl(1); FB_BLANK_POWERDOWN is 4: the kernel's include/uapi/linux/fb.h. */
 export const SCREEN_HOURS = `#!/bin/sh
-# screen.sh FROM UNTIL HOW [IS_ON]: the screen on from FROM until UNTIL (HHMM), else off, by HOW: cec, socket, or signal.
+# screen.sh FROM UNTIL HOW [IS_ON]: the screen on from FROM until UNTIL (HHMM), else off, by HOW: cec0 (the adapter's number), socket, signal.
 # IS_ON: a program that fails while nothing is on; the screen is off then too.
 from=$1
 until=$2
@@ -58,12 +58,27 @@ elif [ "$now" -ge "$from" ] || [ "$now" -lt "$until" ]; then
 fi
 if [ "$on" ] && [ "$4" ]; then "$4" || on=''; fi
 player=yphos-player.service
-if [ "$how" = cec ]; then
-	cec-ctl --playback >/dev/null
+adapter=\${how#cec}
+# Where this board stands in the tree of cables, as the set tells it: f.f.f.f while the set is not there.
+address() {
+	cec-ctl -d "$adapter" --playback | while read -r line; do
+		case $line in 'Physical Address'*) echo "\${line##*: }" ;; esac
+	done
+}
+if [ "$how" = "cec$adapter" ]; then
+	at=$(address)
 	if [ "$on" ]; then
-		cec-ctl --to 0 --image-view-on >/dev/null
+		cec-ctl -d "$adapter" --to 0 --image-view-on >/dev/null
+		tries=5
+		while [ "\${at:-f.f.f.f}" = f.f.f.f ] && [ "$tries" -gt 0 ]; do
+			sleep 2
+			at=$(address)
+			tries=$((tries - 1))
+		done
+		# Then it shows this input, whichever it showed before.
+		cec-ctl -d "$adapter" --active-source "phys-addr=$at" >/dev/null
 	else
-		cec-ctl --to 0 --standby >/dev/null
+		cec-ctl -d "$adapter" --to 0 --standby >/dev/null
 	fi
 elif [ "$how" = socket ]; then
 	if [ "$on" ]; then systemctl start yphos-socket.service; else systemctl stop yphos-socket.service; fi

@@ -3,7 +3,7 @@ import { lines, ON_AIR_UNIT, rootPath, SCREEN_UNIT, textFile } from '../../files
 import type { CardFile, Context } from '../../link';
 import { SCREEN_HOURS } from './scripts';
 import type { PictureSettings } from './settings';
-import { isOnBy, reason, SCREEN_PATH, SOCKET_UNIT, socketOf, switches } from './switching';
+import { cecAdapterOf, isOnBy, reason, SCREEN_PATH, SOCKET_UNIT, socketOf, switches } from './switching';
 
 const plain = (time: string): string => time.replace(':', '');
 const ALWAYS = { from: '00:00', until: '24:00' };
@@ -16,6 +16,7 @@ export function switchFiles(settings: PictureSettings, context: Context): CardFi
 	const why = reason(settings);
 	const isOn = settings.darkWhileResting ? isOnBy(context) : null;
 	const socket = offBy === 'socket' ? socketOf(context) : null;
+	const how = offBy === 'cec' ? `cec${cecAdapterOf(settings.connector)}` : offBy;
 	const unit = (name: string): string => rootPath(`/etc/systemd/system/${name}`);
 	return [
 		textFile(rootPath(SCREEN_PATH), 'Switches the screen on or off, by the time.', lines(why, ...SCREEN_HOURS), '0755'),
@@ -29,7 +30,7 @@ export function switchFiles(settings: PictureSettings, context: Context): CardFi
 			...lines(why, '', '[Service]', 'Type=oneshot', endsWithin(120)),
 			...lines(
 				'picture.offBy',
-				`ExecStart=${[SCREEN_PATH, plain(from), plain(until), offBy, ...(isOn ? [isOn] : [])].join(' ')}`
+				`ExecStart=${[SCREEN_PATH, plain(from), plain(until), how, ...(isOn ? [isOn] : [])].join(' ')}`
 			),
 			...lines(why, '', '[Install]', 'WantedBy=multi-user.target')
 		]),

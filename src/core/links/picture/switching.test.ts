@@ -3,7 +3,7 @@ import { chmodSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, w
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { demoMediaOf } from '../../../../demo/media';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { demoWorkshop as workshopWithPage } from '../../../../demo/workshop';
@@ -74,8 +74,14 @@ describe('screen.sh in a real shell', () => {
 	beforeAll(() => {
 		mkdirSync(bin);
 		program(script, `${SCREEN_HOURS.join('\n')}\n`);
-		for (const name of ['cec-ctl', 'systemctl']) program(join(bin, name), `#!/bin/sh\necho "${name} $*" >&2\n`);
+		for (const name of ['cec-ctl', 'systemctl', 'sleep'])
+			program(
+				join(bin, name),
+				// As cec-ctl of v4l-utils 1.22 prints it; the set is there once it was woken.
+				`#!/bin/sh\necho "${name} $*" >&2\n[ "$3" = --playback ] || exit 0\naddress=f.f.f.f\n[ -e ${join(folder, 'awake')} ] && address=2.0.0.0\n: >${join(folder, 'awake')}\nprintf 'Driver Info:\\n\\tDriver Name                : vc4_hdmi\\n\\tPhysical Address           : %s\\n\\tLogical Address Mask       : 0x0010\\n' $address\n`
+			);
 	});
+	beforeEach(() => rmSync(join(folder, 'awake'), { force: true }));
 	const asked = (from: string, until: string, how: string, now: string) => {
 		const { stdout, stderr } = spawnSync('sh', [script, from, until, how], {
 			encoding: 'utf8',
@@ -96,19 +102,20 @@ describe('screen.sh in a real shell', () => {
 					if (text === until) break;
 					if (text === now) on = true;
 				}
-				expect(asked(from, until, 'cec', now).says, `${from} ${until} ${now}`).toBe(on ? 'screen on' : 'screen off');
+				expect(asked(from, until, 'cec1', now).says, `${from} ${until} ${now}`).toBe(on ? 'screen on' : 'screen off');
 			}),
 			{ numRuns: 60 }
 		);
 	});
 	it.each([
-		['cec', '0900', 'cec-ctl --to 0 --image-view-on'],
-		['cec', '2100', 'cec-ctl --to 0 --standby'],
+		['cec0', '0900', 'cec-ctl -d 0 --to 0 --image-view-on'],
+		['cec1', '0900', 'cec-ctl -d 1 --active-source phys-addr=2.0.0.0'],
+		['cec1', '2100', 'cec-ctl -d 1 --to 0 --standby'],
 		['socket', '0800', 'systemctl start yphos-socket.service'],
 		['socket', '2000', 'systemctl stop yphos-socket.service']
 	])('by %s at %s: %s', (how, now, does) => expect(asked('0800', '2000', how, now).does).toContain(does));
 	it('that is to wake the set at each start is always on', () => {
-		for (const now of ['0000', '1200', '2359']) expect(asked('0000', '2400', 'cec', now).says).toBe('screen on');
+		for (const now of ['0000', '1200', '2359']) expect(asked('0000', '2400', 'cec0', now).says).toBe('screen on');
 	});
 });
 
@@ -123,6 +130,17 @@ describe('a set', () => {
 			'resting',
 			'picture'
 		]);
+	});
+	it('that was put on another input is called back by CEC at its hour, on its own adapter and no other', () => {
+		const faults = [{ name: 'screen-wrong-input', atMs: HOUR_MS, lastsMs: 30 * HOUR_MS }];
+		const local = (hour: number): number => (hour - 9) * HOUR_MS;
+		for (const connector of ['HDMI-A-1', 'HDMI-A-2']) {
+			const plan = withPicture({ hours, offBy: 'cec', connector });
+			const unit = write(writers, plan, context).find(({ path }) => path.endsWith('yphos-screen.service'))!;
+			expect(JSON.stringify(unit)).toContain(` cec${connector.endsWith('1') ? 0 : 1}`);
+			const { at } = run(plan, { forMs: 25 * HOUR_MS, faults });
+			expect([at(local(12)), at(local(32.2))], connector).toEqual(['dark', 'picture']);
+		}
 	});
 	const clock = (time: string): Moment => ({ at: 'clock', time, offsetMin: 0 });
 	const shows = (plan: Plan): Plan => ({
