@@ -1,5 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context, Finding, Fix } from '../../link';
+import { MOST_SHARE, playLoad } from '../../parts/playLoad';
 import { refreshHzOf } from '../../standards/videoTiming';
 import { fix } from './change';
 import { computeTolerance, ladderOf } from './ladder';
@@ -39,6 +40,24 @@ export function assessDrawing(settings: PictureSettings, { facts }: Context): Fi
 			why: 'Drawn plainly, the player needs no graphics driver and starts at once, but each frame goes through the processor. With the graphics unit, scaling costs nothing; its driver brings 90 MB and some seconds at the start.',
 			setting: 'picture.draws',
 			fixes: [fix('Draw with the graphics unit', { draws: 'gpu' })]
+		}
+	];
+}
+
+/** The circuit's driver is nowhere in Debian's kernel: it comes with the system of the board's maker. Source: Linux 6.1, drivers/media and drivers/staging. */
+export function assessDecoding({ board }: PictureWay, { facts }: Context): Finding[] {
+	const { film } = facts;
+	if (!board || !film || playLoad(board, film).by !== 'circuit') return [];
+	const { share } = playLoad({ ...board, decoders: [] }, film);
+	if (share <= MOST_SHARE) return [];
+	return [
+		{
+			id: 'picture.circuit-kernel',
+			level: 'caution',
+			title: 'This film needs the kernel of the board\u2019s maker',
+			why: `Decoding it by the processor alone would take ${(share * 100).toFixed(0)}\u2009% of the board. ${board.name} has a circuit for it, but most circuits of such boards have their driver in the maker\u2019s own kernel only: Debian\u2019s own has none, and then frames are dropped. Start from the Debian image of the board\u2019s maker, or bring the film to a size that the processor manages: Sources offers the command.`,
+			setting: 'brief.video',
+			fixes: []
 		}
 	];
 }

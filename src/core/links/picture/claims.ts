@@ -84,7 +84,8 @@ function playerClaims(settings: PictureSettings, context: Context): Claim[] {
 			? SIDES.map((side) => option(`video-margin-ratio-${side}`, margins[side], `picture.edges.${side}`))
 			: []),
 		...(settings.levels === 'auto' ? [] : [option('video-output-levels', settings.levels, 'picture.levels')]),
-		...(byCircuit ? [option('hwdec', settings.draws === 'gpu' ? 'auto-safe' : 'auto-copy', 'brief.video')] : []),
+		// Boards' circuits are in no list of safe ones; with copies, whatever the kernel offers is taken. Source: mpv 0.35.1, vd_lavc.c.
+		...(byCircuit ? [option('hwdec', 'auto-copy', 'brief.video')] : []),
 		option('image-display-duration', String(settings.stillSec), 'picture.stillSec'),
 		// What is sent is shown as it comes. Source: mpv(1), low-latency profile.
 		...(context.facts.receives

@@ -3,7 +3,14 @@ import type { Context, Finding } from '../../link';
 import { assessControls } from './assessControls';
 import { assessEdges, assessStart } from './assessEdges';
 import { assessCadence, assessMode, assessWord } from './assessMode';
-import { assessContents, assessDrawing, assessLadder, assessLevels, withoutPicture } from './assessOutput';
+import {
+	assessContents,
+	assessDecoding,
+	assessDrawing,
+	assessLadder,
+	assessLevels,
+	withoutPicture
+} from './assessOutput';
 import { assessSwitching } from './assessSwitching';
 import { assessDelay, assessSight, assessStill } from './assessSight';
 import type { PictureSettings } from './settings';
@@ -34,6 +41,7 @@ export function assessPicture(settings: PictureSettings, context: Context, claim
 		...assessSight(settings, way),
 		...assessStill(settings, way, context),
 		...assessDrawing(settings, context),
+		...assessDecoding(way, context),
 		...assessLevels(settings),
 		...assessDelay(settings, context),
 		...assessLadder(way),

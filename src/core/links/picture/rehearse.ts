@@ -413,7 +413,11 @@ class Display {
 		const { decoding } = this.machine.bench;
 		const shape = videoShapeSchema.safeParse(picture);
 		if (!decoding || !shape.success) return 1;
-		const { share } = playLoad({ ...decoding, decoders: byCircuit ? decoding.decoders : [] }, shape.data);
+		const { share, by } = playLoad({ ...decoding, decoders: byCircuit ? decoding.decoders : [] }, shape.data);
+		if (by === 'circuit')
+			this.machine.assumed.add(
+				'the kernel has a driver for the circuit that decodes films: that of the board\u2019s maker has'
+			);
 		return Math.max(1, share);
 	}
 }

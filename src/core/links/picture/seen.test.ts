@@ -111,6 +111,17 @@ describe('a film in the rehearsal', () => {
 		expect(seen!.slipsPerSec).toBeGreaterThan(0);
 		expect(seen!.slipsPerSec).toBeLessThanOrEqual(slips + 1);
 	});
+	it('that the processor could not manage is decoded by circuit, however it is drawn', () => {
+		const decoders = [
+			{ codec: 'h264' as const, widthPx: 1920, heightPx: 1080, framesPerSec: 60, bitDepth: 8 as const }
+		];
+		for (const draws of ['gpu', 'plain'] as const) {
+			const plan = goodFilm({ mode: mode(50_000), draws });
+			const { seen, words } = run('lamp-room', plan, { decoding: { decoders, softwareMpixPerSec: 5 } });
+			expect(seen?.shownFps, draws).toBe(25);
+			expect(words.join()).toContain('driver for the circuit');
+		}
+	});
 	it('that the board decodes too slowly drops frames, by as many as it lacks', () => {
 		const plan = goodFilm({ mode: mode(50_000) });
 		const { seen, texts } = run('lamp-room', plan, { decoding: { decoders: [], softwareMpixPerSec: 1 } });

@@ -93,6 +93,9 @@ export function rehearseProgramme(machine: Machine): void {
 	});
 }
 
+/** Values of `hwdec` with which the circuits of such boards are used: they are on the player's list of safe ones with none else. Source: mpv 0.35.1, vd_lavc.c, hwdec_autoprobe_info[]. */
+const TAKES_CIRCUITS = /^(?:yes|auto|auto-copy|v4l2m2m(?:-copy)?|drm(?:-copy)?)$/;
+
 /** What keeps the player from playing anything at all. Source: mpv(1). */
 const STILL: readonly (readonly [string, string, string])[] = [['pause', 'yes', 'it is paused']];
 /** What silences the player whatever it plays. Source: mpv(1). */
@@ -240,7 +243,7 @@ function play(player: Player): void {
 		sounds: !silent && !refused,
 		screen,
 		lacks: options.get('vo') === 'gpu' && !hasGraphics(machine) ? 'no driver for the graphics unit is installed' : null,
-		byCircuit: (options.get('hwdec') ?? 'no') !== 'no',
+		byCircuit: TAKES_CIRCUITS.test(options.get('hwdec') ?? 'no'),
 		bufferMs: options.get('cache-pause-initial') === 'yes' ? waitMs(options) : 0,
 		dryMs: waitMs(options),
 		stillMs: stillMs(options.get('image-display-duration')),
