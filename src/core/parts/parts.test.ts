@@ -195,3 +195,13 @@ it('a film by a circuit asks little of the processors, by program in proportion 
 	expect(by(60).share - by(30).share).toBeCloseTo(by(30).share - by(0).share, 9);
 	expect(playLoad(board('board-full-4'), null).share).toBeLessThan(0.1);
 });
+
+it('nothing in the drawer gives more than it takes', () => {
+	for (const part of catalogue) {
+		// What mains feed has a store of its own for the loud moments, and is rated for one side after the other.
+		if (part.kind === 'amplifier' && part.draw?.via === 'usb')
+			expect(2 * part.ratedW, part.id).toBeLessThanOrEqual(0.9 * part.draw.peakW);
+		if (part.kind === 'supply' && part.name.includes('power over Ethernet'))
+			expect(part.volts * part.amperes, part.id).toBeLessThanOrEqual(0.88 * 12.95);
+	}
+});

@@ -252,10 +252,10 @@ export const sound: readonly PartRow[] = [
 	row('amplifier', {
 		id: 'amp-desk',
 		builtIn: true,
-		name: 'Inside small USB-powered speakers, 2 × 3 W',
+		name: 'Inside small USB-powered speakers, 2 × 2 W',
 		price: 0,
 		sensitivityVrms: 0.6,
-		ratedW: 3,
+		ratedW: 2,
 		ratedOhm: 4,
 		draw: draw('usb', 0.5, 1.5, 5, 6),
 		sockets: [

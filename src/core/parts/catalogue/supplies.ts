@@ -81,13 +81,13 @@ export const supplies: readonly PartRow[] = [
 			socket('out', 'network', ['data'], 1, true)
 		],
 		id: 'supply-poe-usb-c',
-		name: 'Splitter for power over Ethernet, 5.1 V, 2.4 A, USB-C plug',
+		name: 'Splitter for power over Ethernet, 5.1 V, 2.1 A, USB-C plug',
 		price: 17,
 		volts: 5.1,
-		amperes: 2.4,
+		amperes: 2.1,
 		noLoadW: 0.5,
 		source:
-			'A powered device of class 3 may take 12.95 W: IEEE 802.3, 33.2.6. The switch, or an injector, must give it.'
+			'A powered device of class 3 may take 12.95 W: IEEE 802.3, 33.2.6; such splitters pass on 80 to 85 % of it, typically. The switch, or an injector, must give it.'
 	}),
 	row('supply', {
 		...LABEL,
