@@ -68,7 +68,7 @@ export function assessWord(
 				id: 'picture.no-edid',
 				level: 'note',
 				title: 'Nobody has asked the screen what it takes',
-				why: `The endpoint takes the mode that ${screen!.name} prefers itself, of this size and at about 60\u2009Hz by its class. Its EDID, from a probe report or a file, makes it certain, and opens the others.`,
+				why: `${settings.writesEdid ? `Our EDID says what ${screen!.name} should take by its class.` : `The endpoint takes the mode that ${screen!.name} prefers itself, of this size and at about 60\u2009Hz by its class.`} Its own EDID, from a probe report or a file, makes it certain, and opens the others.`,
 				setting: 'picture.edid',
 				fixes: useReport
 			}
@@ -76,7 +76,7 @@ export function assessWord(
 	const sure = candidates.find(({ certain, refused }) => certain && refused.length === 0);
 	return [
 		{
-			id: 'picture.no-edid',
+			id: 'picture.mode-uncertain',
 			level: 'stop',
 			title: `Nobody knows whether the screen has ${modeInWords(chosen.timing)}`,
 			why: settings.writesEdid

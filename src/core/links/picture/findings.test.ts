@@ -110,6 +110,7 @@ const CASES: readonly [id: string, on: ReturnType<typeof of>, bad: Plan, good: P
 		shown.plan()
 	],
 	['picture.circuit-kernel', hatch, hatch.plan({}, film(hatchPlan, 30, 1920, 1080)), hatchPlan],
+	['picture.mode-uncertain', hatch, hatch.plan({ mode: mode(1920, 1080, 50_000) }), hatchPlan],
 	['picture.mode-refused', hatch, hatch.plan({ edid: edid.large, mode: mode(3840, 2160, 60_000) }), hatchPlan],
 	[
 		'picture.none-goes',
