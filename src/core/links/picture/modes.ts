@@ -1,7 +1,7 @@
 import { computeTiming } from '../../standards/computedTimings';
 import { DMT } from '../../standards/dmtTable';
 import { hSyncKhzOf, refreshHzOf, timingOf, type VideoTiming } from '../../standards/videoTiming';
-import { VICS, vicTiming } from '../../standards/vicTable';
+import { VICS } from '../../standards/vicTable';
 import type { Edid, EdidRanges } from '../../formats/edid';
 import { kernelTiming } from '../../standards/kernelTimings';
 import { cadenceWords, computeCadence, stutters, type Cadence, type Rate } from './cadence';

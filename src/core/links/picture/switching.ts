@@ -38,7 +38,8 @@ export const switchUnits = (settings: PictureSettings): { name: string; setting:
 ];
 
 /** The CEC adapter of a connector: each output with one has its own, in the same order. Typical; on boards with one output there is but one. */
-export const cecAdapterOf = (connector: string): number => Math.max(0, Number(/\d+$/.exec(connector)?.[0] ?? 1) - 1);
+export const cecAdapterOf = (connector: string): number =>
+	Math.max(0, Number(/\d{1,2}$/.exec(connector)?.[0] ?? 1) - 1);
 
 /** Programs that switch. Source: cec-ctl(1), gpioset(1). */
 export const switchPackages = (settings: PictureSettings): string[] =>
