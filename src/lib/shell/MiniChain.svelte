@@ -15,7 +15,10 @@
 		return order.filter((known) => columns.includes(known)).indexOf(column) * (WIDTH / columns.length) + 4;
 	};
 	const yOf = (id: string): number => {
-		const { half } = all.find((link) => link.id === id)!.place;
+		const { column, row, ...place } = all.find((link) => link.id === id)!.place;
+		// A half without its other half stands in the middle.
+		const isShared = all.some((other) => other.id !== id && other.place.column === column && other.place.row === row);
+		const half = isShared ? place.half : undefined;
 		const box = boxes.find((known) => known.id === id)!;
 		const shift = half === 'left' ? -9 : half === 'right' ? 9 : 0;
 		return 10 + (box.y / (height - box.height)) * (TALL - 28) + shift + (half ? -6 : 0);

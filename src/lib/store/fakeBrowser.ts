@@ -7,6 +7,8 @@ const fresh = {
 	shut: false,
 	keeps: false,
 	writes: 0,
+	/** Counts browsers: a page of an earlier one that still saves does so nowhere. */
+	browser: 0,
 	reset(): void {
 		this.stores.clear();
 		Object.assign(this, { full: false, shut: false, keeps: false, writes: 0 });
@@ -30,7 +32,7 @@ const later = <T>(value: T, ms = 0): Promise<T> => new Promise((done) => setTime
 /** Stands in for localForage. */
 export const fakeForage = {
 	INDEXEDDB: 'asyncStorage',
-	createInstance: ({ storeName }: { storeName: string }) => ({
+	createInstance: ({ storeName }: { storeName: string }, browser = disk.browser) => ({
 		async getItem(key: string) {
 			if (disk.shut) throw new Error('storage is shut');
 			// A large record comes later than a small one that was asked for after it.
@@ -38,14 +40,17 @@ export const fakeForage = {
 			return structuredClone(disk.get(key, storeName) ?? null);
 		},
 		async setItem(key: string, value: unknown) {
+			if (browser !== disk.browser) return value;
 			if (disk.full) throw new Error('storage is full');
 			const copy = structuredClone(value);
 			await later(null);
+			if (browser !== disk.browser) return value;
 			disk.writes++;
 			disk.set(key, copy, storeName);
 			return value;
 		},
 		async removeItem(key: string) {
+			if (browser !== disk.browser) return;
 			if (disk.keeps) throw new Error('storage takes nothing away');
 			disk.stores.get(storeName)?.delete(key);
 		},

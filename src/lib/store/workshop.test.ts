@@ -27,6 +27,7 @@ const asides = () => (disk.get('kept-aside') ?? []) as { where: string; raw: unk
 
 beforeEach(() => {
 	disk.reset();
+	disk.browser++;
 	stubPage();
 });
 // What a tab still has to save is not for the next test's disk.

@@ -21,7 +21,7 @@ export const delivery: Link<'delivery', DeliverySettings> = {
 	empty: () => CALM_DELIVERY,
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	key: 'j',
-	place: { column: 'world', row: 2, wires: [{ to: 'card', carries: 'data' }] },
+	place: { column: 'world', row: 2, half: 'left', wires: [{ to: 'card', carries: 'data' }] },
 	publish: () => ({ fetchesContent: true }),
 	bench: { shape: deliveryBenchShape, of: deliveryBench },
 	faults: DELIVERY_FAULTS,

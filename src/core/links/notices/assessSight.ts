@@ -7,7 +7,7 @@ import { readFeed } from './feeds/feed';
 import { timeOfRow } from './feeds/table';
 import { fitOf, fits } from './fit';
 import { codePxFrom, legibleToM, paddingPx, smallestTextPx, zoneBox, type NoticeScreen } from './screen';
-import { isBare, type NoticesSettings, type Page, type Zone } from './settings';
+import { isBare, MOST_TEXT_PX, type NoticesSettings, type Page, type Zone } from './settings';
 import { worldOf, type Fetched } from './world';
 
 const DAY_MS = 86_400_000;
@@ -73,7 +73,8 @@ export function assessSight(
 	const all = fitAt({});
 	const isTooMuch = all.some((fit) => !fits(fit));
 	if (least !== null && fromM !== null && zone.textPx < least) {
-		const larger = roomFor(fitAt, zone, least);
+		// A small screen far away: no letters are large enough.
+		const larger = least <= MOST_TEXT_PX ? roomFor(fitAt, zone, least) : null;
 		out.push({
 			id: `notices.small-${id}`,
 			level: 'caution',

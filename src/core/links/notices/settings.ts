@@ -39,6 +39,9 @@ const linesText = (most: number) =>
 const cell = z.number().int().min(0).max(47);
 const span = z.number().int().min(1).max(48);
 
+/** Letters of a zone are at most so large, px. */
+export const MOST_TEXT_PX = 1000;
+
 /** The schema of a zone: a rectangle of the page's grid, and what stands in it. */
 export const zoneSchema = z.object({
 	id: idText,
@@ -50,7 +53,7 @@ export const zoneSchema = z.object({
 	/** Above it, in the accent colour; "": none. */
 	title: lineText(80),
 	/** Size of its text in pixels of the screen's mode. */
-	textPx: z.number().int().min(8).max(1000),
+	textPx: z.number().int().min(8).max(MOST_TEXT_PX),
 	align: z.enum(['start', 'centre']),
 	/** Of what is typed: # heading, - item, **bold**, *italic*. */
 	text: linesText(2000),

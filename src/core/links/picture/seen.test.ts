@@ -116,7 +116,9 @@ describe('a film in the rehearsal', () => {
 			{ codec: 'h264' as const, widthPx: 1920, heightPx: 1080, framesPerSec: 60, bitDepth: 8 as const }
 		];
 		for (const draws of ['gpu', 'plain'] as const) {
-			const plan = goodFilm({ mode: mode(50_000), draws });
+			const good = goodFilm({ mode: mode(50_000), draws });
+			const video = { ...good.brief.video!, codec: 'h264' as const };
+			const plan = { ...good, brief: { ...good.brief, video } };
 			const { seen, words } = run('lamp-room', plan, { decoding: { decoders, softwareMpixPerSec: 5 } });
 			expect(seen?.shownFps, draws).toBe(25);
 			expect(words.join()).toContain('driver for the circuit');
