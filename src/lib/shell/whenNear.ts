@@ -8,8 +8,12 @@ const waiting: (() => void)[] = [];
 
 function draw(): void {
 	const from = performance.now();
-	while (waiting.length > 0 && performance.now() - from < MOST_MS) flushSync(waiting.shift()!);
-	if (waiting.length > 0) requestAnimationFrame(draw);
+	try {
+		while (waiting.length > 0 && performance.now() - from < MOST_MS) flushSync(waiting.shift()!);
+	} finally {
+		// One that fails keeps no other waiting.
+		if (waiting.length > 0) requestAnimationFrame(draw);
+	}
 }
 
 /** Calls once when an element is in sight, or nearly: a few of them in each frame, so that a page with many stands at once. */

@@ -25,7 +25,11 @@
 	function ready(): Remote<YearWorker> {
 		if (!remote) {
 			worker = new Worker(new URL('./yearWorker.ts', import.meta.url), { type: 'module' });
-			worker.onerror = (event) => failed(event.message);
+			worker.onerror = (event) => {
+				failed(event.message);
+				// Tried anew with the next change.
+				remote = null;
+			};
 			remote = wrap<YearWorker>(worker);
 		}
 		return remote;

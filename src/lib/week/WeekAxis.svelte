@@ -8,6 +8,7 @@
 <div class="scroll">
 	<div class="axis sheet">
 		<div class="head">
+			<span></span>
 			<div class="time">
 				{#each week.ticks as { at, words } (at)}<span class="tick small" style:left={`${at}%`}>{words}</span>{/each}
 			</div>
@@ -25,7 +26,15 @@
 		min-width: 760px;
 	}
 	.head {
-		padding-left: 150px;
+		display: grid;
+		grid-template-columns: 150px minmax(0, 1fr);
+	}
+	/* Where the days are scrolled, none of them stands over the names. */
+	.head > span {
+		position: sticky;
+		left: 0;
+		z-index: 3;
+		background: var(--sheet);
 	}
 	.time {
 		position: relative;
@@ -42,7 +51,7 @@
 	}
 	@media (max-width: 480px) {
 		.head {
-			padding-left: 104px;
+			grid-template-columns: 104px minmax(0, 1fr);
 		}
 	}
 </style>
