@@ -32,6 +32,7 @@ const vite = await createServer({ root, logLevel: 'error', server: { middlewareM
 const load = (path) => vite.ssrLoadModule(path);
 const [
 	{ chain },
+	{ judges },
 	{ rehearsed },
 	{ assess },
 	{ write },
@@ -66,6 +67,7 @@ const [
 ] = await Promise.all(
 	[
 		'/src/core/chain.ts',
+		'/src/core/judges.ts',
 		'/src/core/rehearsals.ts',
 		'/src/core/engines/assess.ts',
 		'/src/core/engines/write.ts',
@@ -131,7 +133,7 @@ const each = demoWorkshop.endpoints.map(({ id, plan }) => {
 		context,
 		mediaBytes,
 		card: cardTree(write(writers, plan, context, { mediaBytes })),
-		bench: benchFor(chain, plan, context)
+		bench: benchFor(writers, plan, context)
 	};
 });
 const lounge = each[0];
@@ -268,17 +270,17 @@ const rows = [
 	[
 		'assess the whole demo workshop',
 		5,
-		median(() => each.forEach(({ plan, context }) => assess(chain, changed(plan), context)))
+		median(() => each.forEach(({ plan, context }) => assess(judges, changed(plan), context)))
 	],
 	[
 		'assess 6 endpoints with 120 parts',
 		5,
-		median(() => large.forEach(({ plan, context }) => assess(chain, changed(plan), context)))
+		median(() => large.forEach(({ plan, context }) => assess(judges, changed(plan), context)))
 	],
 	[
 		'the shelf again, one of 6 endpoints changed',
 		5,
-		median(() => large.forEach(({ plan, context }, n) => assess(chain, n === 0 ? changed(plan) : plan, context)))
+		median(() => large.forEach(({ plan, context }, n) => assess(judges, n === 0 ? changed(plan) : plan, context)))
 	],
 	['shopping list of the demo', 5, median(() => shoppingList(chain, demoWorkshop, ids))],
 	[
@@ -321,7 +323,7 @@ const rows = [
 	[
 		'10 000 entries: assess',
 		60,
-		median(() => assess(chain, changed(long.after.endpoints[0].plan), contextFor(chain, long.after, long.id)))
+		median(() => assess(judges, changed(long.after.endpoints[0].plan), contextFor(chain, long.after, long.id)))
 	],
 	[
 		'1000 EDIDs read',

@@ -2,6 +2,7 @@ import { resolve } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { createServer } from 'vite';
 import type { chain as Chain } from '../src/core/chain';
+import type { judges as Judges } from '../src/core/judges';
 import type { writers as Writers } from '../src/core/writers';
 import type { assess as Assess } from '../src/core/engines/assess';
 import type { contextFor as ContextFor } from '../src/core/engines/context';
@@ -19,6 +20,7 @@ async function settingsOfTheDemo(): Promise<{ id: string; settings: string[] }[]
 	});
 	const load = async <T>(path: string): Promise<T> => (await vite.ssrLoadModule(path)) as T;
 	const { chain } = await load<{ chain: typeof Chain }>('/src/core/chain.ts');
+	const { judges } = await load<{ judges: typeof Judges }>('/src/core/judges.ts');
 	const { writers } = await load<{ writers: typeof Writers }>('/src/core/writers.ts');
 	const { assess } = await load<{ assess: typeof Assess }>('/src/core/engines/assess.ts');
 	const { contextFor } = await load<{ contextFor: typeof ContextFor }>('/src/core/engines/context.ts');
@@ -29,7 +31,7 @@ async function settingsOfTheDemo(): Promise<{ id: string; settings: string[] }[]
 		const lines = write(writers, plan, context).flatMap((file) =>
 			'lines' in file ? file.lines.map(({ setting }) => setting) : [file.setting]
 		);
-		const { findings, links } = assess(chain, plan, context);
+		const { findings, links } = assess(judges, plan, context);
 		const named = [...findings, ...links.flatMap(({ figures }) => figures)].flatMap(({ setting }) => setting ?? []);
 		return { id, settings: [...new Set([...lines, ...named])].sort() };
 	});

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { calculations } from '$core/engines/calc';
 import type { CardFile, Finding, Fix, Secrets, Surroundings } from '$core/link';
 import { chain } from '$core/chain';
+import { judges } from '$core/judges';
 import { writers } from '$core/writers';
 import { rehearsed } from '$core/rehearsals';
 import { readDisks } from '$core/disks/read';
@@ -112,8 +113,8 @@ export const check: Command = (args, flags) => {
 	if (wanted !== undefined) return fix(workshop, wanted, flags, media);
 	const reports = chosen(workshop, flags).map((endpoint) => {
 		const surroundings = seenFrom(workshop, endpoint, flags, media);
-		const assessment = assess(chain, endpoint.plan, surroundings);
-		const cures = (finding: Finding): readonly Fix[] => curesOf(chain, endpoint.plan, surroundings, finding);
+		const assessment = assess(judges, endpoint.plan, surroundings);
+		const cures = (finding: Finding): readonly Fix[] => curesOf(judges, endpoint.plan, surroundings, finding);
 		return { endpoint, assessment, cures };
 	});
 	if (flags.json)
@@ -150,13 +151,13 @@ function fix(workshop: Workshop, wanted: string, flags: Flags, media: PlanFile['
 	const endpoint = onlyOne(workshop, flags);
 	const { id, number = '1' } = /^(?<id>.+?)(?::(?<number>\d+))?$/.exec(wanted)?.groups ?? {};
 	const surroundings = seenFrom(workshop, endpoint, flags, media);
-	const { findings } = assess(chain, endpoint.plan, surroundings);
+	const { findings } = assess(judges, endpoint.plan, surroundings);
 	const finding = findings.find((known) => known.id === id);
 	if (!finding)
 		throw new Refusal(
 			`${endpoint.id} has no finding ${id}. It has: ${findings.map((known) => known.id).join(', ') || 'none'}.`
 		);
-	const cures = curesOf(chain, endpoint.plan, surroundings, finding);
+	const cures = curesOf(judges, endpoint.plan, surroundings, finding);
 	const chosenFix = cures[Number(number) - 1];
 	if (!chosenFix) throw new Refusal(`${id} has ${cures.length || 'no'} fixes; number ${number} is none of them.`);
 	const plan = chosenFix.apply(endpoint.plan);
@@ -167,7 +168,7 @@ function fix(workshop: Workshop, wanted: string, flags: Flags, media: PlanFile['
 	const checked = safely(workshopSchema, mended);
 	if (!checked.success) throw new Refusal(`That fix does not fit: ${checked.error.issues[0]!.message}`);
 	writeFileSync(out, `${JSON.stringify(checked.data, null, '\t')}\n`);
-	const { worst } = assess(chain, plan, seenFrom(checked.data, { ...endpoint, plan }, flags, media));
+	const { worst } = assess(judges, plan, seenFrom(checked.data, { ...endpoint, plan }, flags, media));
 	say(`${endpoint.id}: ${chosenFix.label}. Written to ${out}; the worst that stands now: ${worst ?? 'nothing'}.`);
 	return 0;
 }
@@ -180,7 +181,7 @@ export const writeCommand: Command = async (args, flags) => {
 	let refused = 0;
 	for (const endpoint of endpoints) {
 		const context = seenFrom(workshop, endpoint, flags, media);
-		const { findings, worst } = assess(chain, endpoint.plan, context);
+		const { findings, worst } = assess(judges, endpoint.plan, context);
 		if (worst === 'stop' && !flags['even-so']) {
 			complain(
 				`${endpoint.id} is not written: ${findings
@@ -239,7 +240,7 @@ const cardSet = async (
 function oneWithoutStop(workshop: Workshop, flags: Flags, media: PlanFile['media']): [Endpoint, Surroundings] {
 	const endpoint = onlyOne(workshop, flags);
 	const context = seenFrom(workshop, endpoint, flags, media);
-	const { findings, worst } = assess(chain, endpoint.plan, context);
+	const { findings, worst } = assess(judges, endpoint.plan, context);
 	if (worst === 'stop' && !flags['even-so']) {
 		const stops = findings.filter(({ level }) => level === 'stop').map(({ title }) => title);
 		throw new Refusal(`${endpoint.id} has a stop: ${stops.join('; ')}. Mend that first, or add --even-so.`);
@@ -402,7 +403,7 @@ function readBench(path: string): Bench {
 		);
 	const json = readJson(readFileSync(path, 'utf8'));
 	if (!json.ok) throw new Refusal(`${path}: ${sentence(json.faults)}`);
-	const parsed = safely(benchSchemaOf(chain), json.value);
+	const parsed = safely(benchSchemaOf(writers), json.value);
 	if (!parsed.success)
 		throw new Refusal(
 			`${path} is no bench: ${parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ')}`
@@ -426,7 +427,7 @@ function fromPlan(path: string, flags: Flags): Run[] {
 			card: cardTree(
 				write(writers, endpoint.plan, context, { mediaBytes: readMedia(endpoint.plan, text(flags, 'media'), media) })
 			),
-			bench: bench ? readBench(bench) : benchFor(chain, endpoint.plan, context)
+			bench: bench ? readBench(bench) : benchFor(writers, endpoint.plan, context)
 		};
 	});
 }

@@ -236,7 +236,7 @@ export interface Place {
 
 /**
  * One stage of the chain, whole: its settings with their history, its place, what it works out, writes, asks of a person, and
- * what can be broken; what the simulated endpoint does with its files stands in `rehearsals.ts`. It is handed its own settings; of the others it knows what they publish.
+ * what can be broken; what judges it stands in `judges.ts`, what it writes in `writers.ts`, and what the simulated endpoint does with its files in `rehearsals.ts`. It is handed its own settings; of the others it knows what they publish.
  */
 export interface Link<Id extends string = string, Settings = unknown> {
 	readonly id: Id;
@@ -262,14 +262,14 @@ export interface Link<Id extends string = string, Settings = unknown> {
 
 	claims?(settings: Settings, context: Context): Claim[];
 	figures?(settings: Settings, context: Context, claims: readonly Claim[]): Figure[];
-	/** null: what judges it is not loaded yet. */
-	assess?(settings: Settings, context: Context, claims: readonly Claim[]): Finding[] | null;
+	/** Brought by `judges.ts`; without it nothing is known yet. */
+	assess?(settings: Settings, context: Context, claims: readonly Claim[]): Finding[];
 	files?(settings: Settings, context: Context, claims: readonly Claim[], secrets: Secrets): CardFile[];
 	/** Files that list other files: made last, from all that the links put on the card. */
 	seal?(files: readonly CardFile[], settings: Settings, claims: readonly Claim[]): CardFile[];
 	steps?(settings: Settings, context: Context, claims: readonly Claim[]): Step[];
 
-	/** What of the simulated surroundings this link knows: their shape, and the parts that it deals in, as they are. */
+	/** What of the simulated surroundings this link knows: their shape, and the parts that it deals in, as they are. Brought by `writers.ts`. */
 	readonly bench?: {
 		readonly shape: z.ZodRawShape;
 		of?(settings: Settings, context: Context, claims: readonly Claim[]): Partial<Bench>;

@@ -8,7 +8,7 @@
 	import Guarded from '$lib/shell/Guarded.svelte';
 	import Notices from '$lib/shell/Notices.svelte';
 	import Shelf from '$lib/shell/Shelf.svelte';
-	import { judged } from '$lib/shell/judged.svelte';
+	import { judging } from '$lib/shell/judging.svelte';
 	import { applyTheme } from '$lib/shell/theme';
 	import { store } from '$lib/store/workshop.svelte';
 
@@ -25,7 +25,7 @@
 	});
 
 	$effect(() => {
-		if (store.workshop) judged.need(store.workshop);
+		if (store.workshop) judging.load();
 	});
 
 	$effect(() => {

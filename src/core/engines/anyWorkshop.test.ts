@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { afterAll, expect, it } from 'vitest';
 import { cardBytes } from '../files/cardBytes';
 import { chain } from '../chain';
+import { judges } from '../judges';
 import { writers } from '../writers';
 import { rehearsed } from '../rehearsals';
 import { toBase64, writeEdid } from '../formats/edid';
@@ -86,7 +87,7 @@ it('any workshop that the schema takes goes through every engine and every fix',
 function goThrough(workshop: Workshop, id: string): void {
 	const { plan } = workshop.endpoints.find((endpoint) => endpoint.id === id)!;
 	const context = contextFor(chain, workshop, id);
-	const { findings } = assess(chain, plan, context);
+	const { findings } = assess(judges, plan, context);
 	runSheet(writers, plan, context);
 	const files = write(writers, plan, context);
 	for (const { path } of files) {
@@ -98,7 +99,7 @@ function goThrough(workshop: Workshop, id: string): void {
 	}
 	expect(new Set(files.map(({ path }) => path.toLowerCase())).size).toBe(files.length);
 	for (const file of files) cardBytes(file);
-	const bench = benchFor(chain, plan, context);
+	const bench = benchFor(writers, plan, context);
 	rehearse({
 		links: rehearsed,
 		card: cardTree(files),
@@ -117,7 +118,7 @@ function goThrough(workshop: Workshop, id: string): void {
 				endpoints: workshop.endpoints.map((endpoint) => (endpoint.id === id ? { ...endpoint, plan: mended } : endpoint))
 			};
 			expect(misfit(workshop, after), `${finding.id}: ${fix.label}`).toBeNull();
-			assess(chain, mended, contextFor(chain, after, id));
+			assess(judges, mended, contextFor(chain, after, id));
 		}
 	}
 }

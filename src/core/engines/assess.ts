@@ -50,8 +50,7 @@ function judge(chain: readonly Link[], plan: Plan, { context, claims }: Derived)
 		const used = isUsed(link, plan);
 		const settings = sliceOf(plan, link);
 		const figures = used ? (link.figures?.(settings, context, claims) ?? []) : [];
-		const judged = used && link.assess ? link.assess(settings, context, claims) : [];
-		const findings = worstFirst(judged ?? []);
+		const findings = worstFirst(used ? (link.assess?.(settings, context, claims) ?? []) : []);
 		return {
 			id: link.id as LinkId,
 			title: link.title,
@@ -60,7 +59,7 @@ function judge(chain: readonly Link[], plan: Plan, { context, claims }: Derived)
 			findings,
 			telling: used ? (figures.find((figure) => figure.telling)?.text ?? '') : 'not used',
 			worst: worstOf(findings),
-			pending: judged === null
+			pending: used && !link.assess
 		};
 	});
 	const findings = worstFirst(links.flatMap((link) => link.findings.map((finding) => ({ ...finding, link: link.id }))));

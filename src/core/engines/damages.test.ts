@@ -23,7 +23,7 @@ const mediaBytes = new Map(
 	})
 );
 const card = cardTree(write(writers, endpoint.plan, context, { mediaBytes }));
-const bench = benchFor(chain, endpoint.plan, context);
+const bench = benchFor(writers, endpoint.plan, context);
 const run = (tree: CardTree) =>
 	rehearse({ links: rehearsed, card: tree, bench, startUtcMs: Date.parse('2026-11-24T18:40:00Z'), forMs: 120_000 });
 const good = run(card);

@@ -18,17 +18,29 @@ export const sliceOf = (plan: Plan, link: Pick<Link, 'id'>): unknown => (plan as
 /** A link that a plan may do without is passed over when it does. */
 export const isUsed = (link: Link, plan: Plan): boolean => link.use?.is(sliceOf(plan, link)) ?? true;
 
-const known = new WeakMap<Plan, { chain: readonly Link[]; surroundings: Surroundings; derived: Derived }>();
+interface Known {
+	readonly surroundings: Surroundings;
+	readonly of: Map<readonly Link[], Derived>;
+}
+const known = new WeakMap<Plan, Known>();
+
+const areSame = (one: readonly Link[], other: readonly Link[]): boolean =>
+	one.length === other.length &&
+	one.every(({ publish, claims }, n) => publish === other[n]!.publish && claims === other[n]!.claims);
 
 /** Worked out once for the same plan in the same surroundings; all engines share it. */
 export function derive(chain: readonly Link[], plan: Plan, surroundings: Surroundings): Derived {
-	const found = known.get(plan);
-	if (found && found.chain === chain && found.surroundings === surroundings) return found.derived;
-	const context = contextOf(chain, plan, surroundings);
-	const links = chain.filter((link) => isUsed(link, plan));
-	const claims = links.flatMap((link) => link.claims?.(sliceOf(plan, link), context) ?? []);
-	const derived = { links, context, claims };
-	known.set(plan, { chain, surroundings, derived });
+	let found = known.get(plan);
+	if (found?.surroundings !== surroundings) known.set(plan, (found = { surroundings, of: new Map() }));
+	let derived = found.of.get(chain);
+	if (!derived) {
+		// The same links with more of them loaded: what follows from the plan is the same.
+		const same = [...found.of].find(([other]) => areSame(other, chain))?.[1];
+		const links = chain.filter((link) => isUsed(link, plan));
+		const context = same?.context ?? contextOf(chain, plan, surroundings);
+		const claims = same?.claims ?? links.flatMap((link) => link.claims?.(sliceOf(plan, link), context) ?? []);
+		found.of.set(chain, (derived = { links, context, claims }));
+	}
 	return derived;
 }
 

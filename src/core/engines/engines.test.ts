@@ -5,6 +5,7 @@ import { demoMediaOf } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
 import { cardBytes, cardText } from '../files/cardBytes';
 import { chain } from '../chain';
+import { judges } from '../judges';
 import { writers } from '../writers';
 import { rehearsed } from '../rehearsals';
 import { readAlsaConf } from '../formats/alsa/conf';
@@ -21,7 +22,7 @@ import { derive } from './derive';
 import { cardTree, type Bench } from './machine';
 import { rehearse, type PlannedFault, type Rehearsal } from './rehearse';
 import { write } from './write';
-import { soundAtBestSec } from '../links/brief/findings';
+import { soundAtBestSec } from '../links/brief/soundAtBest';
 import { heardIn } from '../links/sound/track';
 import { inWords } from './say';
 import { speaking } from '../speaking';
@@ -56,7 +57,7 @@ function run({
 	change
 }: Run = {}): Rehearsal {
 	const context = contextFor(chain, demoWorkshop, id);
-	const surroundings = structuredClone(benchFor(chain, plan, context));
+	const surroundings = structuredClone(benchFor(writers, plan, context));
 	change?.(surroundings);
 	return rehearse({
 		links: rehearsed,
@@ -72,6 +73,21 @@ const first = (result: Rehearsal) => heardIn(result.tracks)[0] ?? null;
 const texts = (result: Rehearsal) => inWords(speaking, result.events).map(({ text }) => text);
 const stateAt = (result: Rehearsal, atMs: number) =>
 	ear(result).spans.find((span) => span.fromMs <= atMs && atMs < span.toMs)?.state;
+
+describe('a plan that cannot be judged yet', () => {
+	it('has its figures, and is not called well', () => {
+		const { plan } = endpoint('bunkhouse-lounge');
+		const bare = { ...plan, parts: { ...plan.parts, board: 'none' } };
+		const context = contextFor(chain, demoWorkshop, 'bunkhouse-lounge');
+		const before = assess(chain, bare, context);
+		expect(before).toMatchObject({ pending: true, worst: null, findings: [] });
+		const after = assess(judges, bare, context);
+		expect(after).toMatchObject({ pending: false, worst: 'stop' });
+		expect(after.links.map(({ figures }) => figures)).toEqual(before.links.map(({ figures }) => figures));
+		// Both know the same of it, worked out once.
+		expect(derive(judges, bare, context).claims).toBe(derive(chain, bare, context).claims);
+	});
+});
 
 describe('the card set', () => {
 	it('is the same to the byte for the same plan', () =>
@@ -277,7 +293,7 @@ describe('a rehearsal', () => {
 			parts: { ...plan.parts, also: [{ part: 'fan-5-switched', count: 1 }] },
 			heat: { ...plan.heat, roomC: 44 }
 		};
-		const figure = assess(chain, apart, contextFor(chain, demoWorkshop, 'lamp-room'))
+		const figure = assess(judges, apart, contextFor(chain, demoWorkshop, 'lamp-room'))
 			.links.find(({ id }) => id === 'heat')!
 			.figures.find(({ id }) => id === 'throttle')!;
 		const slow = inWords(speaking, run({ id: 'lamp-room', plan: apart, forMs: 3_600_000 }).events).find(({ text }) =>
@@ -314,7 +330,7 @@ describe('a rehearsal', () => {
 		card.set(path, { text: without, bytes: null });
 		const digest = (of: string): string => createHash('sha256').update(of).digest('hex');
 		card.set('boot/yphos/apply.sh', { ...apply, text: apply.text.replace(digest(text), digest(without)) });
-		const bench = benchFor(chain, plan, contextFor(chain, demoWorkshop, 'bunkhouse-lounge'));
+		const bench = benchFor(writers, plan, contextFor(chain, demoWorkshop, 'bunkhouse-lounge'));
 		const run = (tree: typeof card) =>
 			ear(
 				rehearse({
@@ -398,7 +414,7 @@ describe('a rehearsal', () => {
 					sources: { ...lounge.sources, waitForNetwork },
 					programme: { ...lounge.programme, loop: loop as 'list', quiet: [] }
 				};
-				if (assess(chain, plan, contextFor(chain, demoWorkshop, 'bunkhouse-lounge')).worst === 'stop') return;
+				if (assess(judges, plan, contextFor(chain, demoWorkshop, 'bunkhouse-lounge')).worst === 'stop') return;
 				expect(first(run({ plan }))).not.toBeNull();
 			}),
 			{ numRuns: 60 }

@@ -3,6 +3,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { demoMediaOf } from '../../../demo/media';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
+import { judges } from '../judges';
 import { writers } from '../writers';
 import { rehearsed } from '../rehearsals';
 import type { Surroundings } from '../link';
@@ -51,7 +52,7 @@ interface Damage {
 function mended(plan: Plan, surroundings: Surroundings): Plan {
 	let now = plan;
 	for (let round = 0; round < 20; round++) {
-		const stop = assess(chain, now, surroundings).findings.find(
+		const stop = assess(judges, now, surroundings).findings.find(
 			({ level, fixes }) => level === 'stop' && fixes.length > 0
 		);
 		if (!stop) return now;
@@ -65,7 +66,7 @@ function cardOf(id: string): { card: CardTree; run: (card: CardTree, readsSeed: 
 	const surroundings = contextFor(chain, demoWorkshop, id);
 	const plan = mended(endpoint.plan, surroundings);
 	const mediaBytes = demoMediaOf(plan.sources.items);
-	const bench = benchFor(chain, plan, surroundings);
+	const bench = benchFor(writers, plan, surroundings);
 	const unseeded = { ...bench, readsSeed: false };
 	return {
 		card: cardTree(write(writers, plan, surroundings, { mediaBytes })),

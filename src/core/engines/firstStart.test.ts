@@ -23,7 +23,7 @@ interface Around {
 	readonly edit?: (card: Map<string, { text: string; bytes: Uint8Array | null }>) => void;
 }
 function run({ faults = [], change, edit }: Around = {}) {
-	const bench = structuredClone(benchFor(chain, plan, surroundings));
+	const bench = structuredClone(benchFor(writers, plan, surroundings));
 	change?.(bench);
 	const card = new Map(cardTree(files)) as Map<string, { text: string; bytes: Uint8Array | null }>;
 	edit?.(card);
@@ -38,7 +38,7 @@ const early = (name: string, lastsMs?: number) => ({ faults: [{ name, atMs: 0, .
 
 describe('the first start', () => {
 	it('comes to its end from an image whose clock is a month behind', () => {
-		const bench = benchFor(chain, plan, surroundings);
+		const bench = benchFor(writers, plan, surroundings);
 		const installed = firstStart({ links: rehearsed, card: cardTree(files), bench, startUtcMs });
 		expect([installed.problems, installed.clockBehindMs]).toEqual([[], 0]);
 		// The network, the time, lists, packages, restart: minutes, not seconds and not hours.

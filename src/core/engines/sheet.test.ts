@@ -4,6 +4,7 @@ import { parse } from 'yaml';
 import { demoWorkshop } from '../../../demo/workshop';
 import { cardText } from '../files/cardBytes';
 import { chain } from '../chain';
+import { judges } from '../judges';
 import { writers } from '../writers';
 import type { CardFile } from '../link';
 import { PHASES } from '../link';
@@ -200,7 +201,7 @@ describe('every fix', () => {
 		fc.assert(
 			fc.property(plan, (before) => {
 				const copy = JSON.stringify(before);
-				for (const finding of assess(chain, before, context).findings)
+				for (const finding of assess(judges, before, context).findings)
 					for (const fix of finding.fixes) {
 						tried++;
 						const after = fix.apply(before);
@@ -220,16 +221,16 @@ describe('every fix', () => {
 			let tried = 0;
 			let kept = 0;
 			for (const before of fc.sample(plan, { numRuns: 200, seed: 20_261_126 })) {
-				const { findings } = assess(chain, before, context);
+				const { findings } = assess(judges, before, context);
 				const stops = findings.filter(({ level }) => level === 'stop').map(({ id }) => id);
 				for (const finding of findings) {
-					const cures = curesOf(chain, before, context, finding);
+					const cures = curesOf(judges, before, context, finding);
 					tried += finding.fixes.length;
 					kept += cures.length;
 					for (const cure of cures) {
 						const after = cure.apply(before);
 						expect(planSchema.safeParse(after).success).toBe(true);
-						const then = assess(chain, after, context).findings;
+						const then = assess(judges, after, context).findings;
 						expect(
 							then.map(({ id }) => id),
 							cure.label
@@ -247,7 +248,7 @@ describe('every fix', () => {
 	it('any plan can be assessed and written', () => {
 		fc.assert(
 			fc.property(plan, (any) => {
-				expect(assess(chain, any, context).links).toHaveLength(chain.length);
+				expect(assess(judges, any, context).links).toHaveLength(chain.length);
 				expect(write(writers, any, context).length).toBeGreaterThan(8);
 			}),
 			{ numRuns: 60 }

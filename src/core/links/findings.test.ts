@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
+import { judges } from '../judges';
 import { assess } from '../engines/assess';
 import { derive } from '../engines/derive';
 import { contextFor } from '../engines/context';
 import type { Finding, Level, Surroundings } from '../link';
-import { network } from './network';
+import { assessNetwork } from './network/findings';
 import { newRule, type Moment } from './programme/when';
 import type { Part, PartOf } from '../parts/schema';
 import { planSchema, type Plan } from '../plan/plan';
@@ -14,7 +15,7 @@ import { noFacts, type ProbeFacts, type SoundDevice } from '../probe/facts';
 const bench = demoWorkshop.endpoints.find(({ id }) => id === 'test-bench')!;
 const calm = contextFor(chain, demoWorkshop, bench.id);
 const probed = (facts: Partial<ProbeFacts>): Surroundings => ({ ...calm, probe: { ...noFacts(), ...facts } });
-const all = (plan: Plan, context: Surroundings): readonly Finding[] => assess(chain, plan, context).findings;
+const all = (plan: Plan, context: Surroundings): readonly Finding[] => assess(judges, plan, context).findings;
 
 type Parts = { [L in keyof Plan]?: Partial<Plan[L]> };
 /** Settings put over the plan of the test bench, which is at peace. */
@@ -482,7 +483,7 @@ describe('a radio path', () => {
 		const stream = { on: 'path', from: 'sources', what: 'film', bitsPerSec: 8e6 } as const;
 		const { claims: usual, context } = derive(chain, plan, calm);
 		const claims = [...usual, writes ? ({ ...stream, writes: true } as const) : stream];
-		return network.assess!(plan.network, context, claims)!.map(({ id }) => id);
+		return assessNetwork(plan.network, context, claims).map(({ id }) => id);
 	};
 	it('is enough, thin, or too slow as the signal falls, never two of these at once', () => {
 		const seen = Array.from({ length: 60 }, (_, n) => by(-35 - n, false));

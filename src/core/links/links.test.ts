@@ -6,6 +6,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
+import { judges } from '../judges';
 import { assess } from '../engines/assess';
 import { contextFor } from '../engines/context';
 import { nextElapses, readCalendar } from '../formats/systemd/calendar';
@@ -27,7 +28,7 @@ const BARE_INLET = {
 	touchSafe: true
 };
 const ids = (plan: Plan): string[] =>
-	assess(chain, structuredClone(plan), contextFor(chain, demoWorkshop, lounge.id)).findings.map((f) => f.id);
+	assess(judges, structuredClone(plan), contextFor(chain, demoWorkshop, lounge.id)).findings.map((f) => f.id);
 
 describe('findings', () => {
 	it.each([

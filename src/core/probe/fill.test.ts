@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
+import { judges } from '../judges';
 import { assess } from '../engines/assess';
 import { contextFor } from '../engines/context';
 import { cardInLine } from '../formats/alsa/cardLine';
@@ -68,13 +69,15 @@ describe('what a report says', () => {
 		expect(outsideOf(facts, ['192.168.40.0/24'])).toEqual(['192.168.7.23']);
 		const lounge = demoWorkshop.endpoints[0]!;
 		const seen = { ...demoWorkshop, endpoints: [{ ...lounge, probe: facts }] };
-		const found = assess(chain, lounge.plan, contextFor(chain, seen, lounge.id)).findings.find(
+		const found = assess(judges, lounge.plan, contextFor(chain, seen, lounge.id)).findings.find(
 			({ id }) => id === 'network.seen-outside'
 		)!;
 		expect(found.title).toContain('192.168.7.23');
 		const mended = found.fixes[0]!.apply(lounge.plan);
 		expect(
-			assess(chain, mended, contextFor(chain, seen, lounge.id)).findings.some(({ id }) => id === 'network.seen-outside')
+			assess(judges, mended, contextFor(chain, seen, lounge.id)).findings.some(
+				({ id }) => id === 'network.seen-outside'
+			)
 		).toBe(false);
 	});
 });

@@ -1,5 +1,6 @@
 import { getContext, setContext, untrack } from 'svelte';
 import { chain } from '$core/chain';
+import { judges } from '$core/judges';
 import { writers } from '$core/writers';
 import { assess } from '$core/engines/assess';
 import { derive } from '$core/engines/derive';
@@ -38,10 +39,10 @@ export class EndpointView {
 	#derived = $derived(derive(chain, this.plan, this.surroundings));
 	context = $derived(this.#derived.context);
 	claims = $derived(this.#derived.claims);
-	assessment = $derived(assess(chain, this.plan, this.surroundings));
+	assessment = $derived(assess(judges, this.plan, this.surroundings));
 	sheet = $derived(runSheet(writers, this.plan, this.surroundings));
 	files = $derived(write(writers, this.plan, this.surroundings, { mediaBytes: this.mediaBytes }));
-	bench = $derived(benchFor(chain, this.plan, this.surroundings));
+	bench = $derived(benchFor(writers, this.plan, this.surroundings));
 
 	/** Whoever asks is not asked again by a change of the plan; what is asked for later counts, however long it takes. */
 	async loadMedia(): Promise<void> {
@@ -70,7 +71,7 @@ export class EndpointView {
 	}
 
 	cures(finding: Finding): readonly Fix[] {
-		return curesOf(chain, this.plan, this.surroundings, finding);
+		return curesOf(judges, this.plan, this.surroundings, finding);
 	}
 
 	apply(fix: Fix): void {

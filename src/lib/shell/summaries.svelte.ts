@@ -6,7 +6,7 @@ import { summarise, type Summary } from '$core/engines/summary';
 import type { Surroundings } from '$core/link';
 import type { Plan } from '$core/plan/plan';
 import type { Endpoint, Workshop } from '$core/plan/workshop';
-import { judged } from './judged.svelte';
+import { judging } from './judging.svelte';
 import type { SummaryWorker } from './summaryWorker';
 
 /** Entries and rules of a plan that is judged within a frame; larger ones are judged in a worker, one after another. */
@@ -37,9 +37,9 @@ class Summaries {
 
 	/** As far as it is known now; `open`: the endpoint that the page shows, which is judged there anyway. */
 	of(endpoint: Endpoint, workshop: Workshop, absent: ReadonlySet<string>, open: string | undefined): Summary {
-		void judged.count;
 		const surroundings = contextFor(chain, workshop, endpoint.id, absent);
-		if (endpoint.id === open || isSmall(endpoint.plan)) return summarise(assess(chain, endpoint.plan, surroundings));
+		if (endpoint.id === open || isSmall(endpoint.plan))
+			return summarise(assess(judging.links, endpoint.plan, surroundings));
 		const known = this.#known.get(endpoint.id);
 		if (!known)
 			return {
@@ -97,7 +97,8 @@ class Summaries {
 			} catch {
 				this.#isBroken = true;
 			}
-		return summarise(assess(chain, endpoint.plan, surroundings));
+		const { judges } = await import('$core/judges');
+		return summarise(assess(judges, endpoint.plan, surroundings));
 	}
 
 	async #ready(): Promise<Remote<SummaryWorker>> {

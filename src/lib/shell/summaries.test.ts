@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { demoWorkshop } from '$demo/workshop';
 import { chain } from '$core/chain';
+import { judges } from '$core/judges';
 import { assess } from '$core/engines/assess';
 import { contextFor } from '$core/engines/context';
 import type { Endpoint, Workshop } from '$core/plan/workshop';
@@ -46,6 +47,6 @@ it('where the worker falls over, what is large is judged all the same', async ()
 	await vi.waitFor(() => expect(summaries.of(large, workshop, NONE, undefined).first).not.toBeNull(), {
 		timeout: 10_000
 	});
-	const judged = assess(chain, large.plan, contextFor(chain, workshop, 'large', NONE));
+	const judged = assess(judges, large.plan, contextFor(chain, workshop, 'large', NONE));
 	expect(summaries.of(large, workshop, NONE, undefined).findings).toBe(judged.findings.length);
 });

@@ -3,6 +3,7 @@
 	import { onDestroy } from 'svelte';
 	import { Button } from 'carbon-components-svelte';
 	import { chain } from '$core/chain';
+	import { judges } from '$core/judges';
 	import { assess } from '$core/engines/assess';
 	import { contextFor } from '$core/engines/context';
 	import { curesOf } from '$core/engines/cure';
@@ -63,8 +64,8 @@
 	/** What the plan's own finding offers. */
 	function fixesFor({ id, plan }: Endpoint, wanted: string): readonly Fix[] {
 		const surroundings = contextFor(chain, store.workshop!, id, store.absent);
-		const finding = assess(chain, plan, surroundings).findings.find((known) => known.id === `programme.${wanted}`);
-		return finding ? curesOf(chain, plan, surroundings, finding) : [];
+		const finding = assess(judges, plan, surroundings).findings.find((known) => known.id === `programme.${wanted}`);
+		return finding ? curesOf(judges, plan, surroundings, finding) : [];
 	}
 	/** Where nothing starts by itself no rule comes to anything, and it is not the rules' fault. */
 	const idle = $derived(

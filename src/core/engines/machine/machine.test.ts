@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { benchFor } from '../benchFor';
 import { contextFor } from '../context';
 import { earTrack } from '../../links/sound/track';
@@ -10,7 +11,7 @@ import { Disk, joinGaps, Machine } from '.';
 import { VirtualClock } from './clock';
 
 const { id, plan } = demoWorkshop.endpoints[0]!;
-const bench = benchFor(chain, plan, contextFor(chain, demoWorkshop, id));
+const bench = benchFor(writers, plan, contextFor(chain, demoWorkshop, id));
 
 /** A machine whose disk holds these units, all enabled, with programs that note when they run. */
 function machineWith(units: Record<string, string>, programs: Record<string, number> = {}) {

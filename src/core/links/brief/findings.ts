@@ -2,25 +2,10 @@ import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
 import type { Context, Finding } from '../../link';
 import { NOT_YET } from './notYet';
+import { soundAtBestSec } from './soundAtBest';
 import type { BriefSettings } from './settings';
 
 const own = changing<BriefSettings>('brief');
-
-/**
- * From power to the first sample when nothing goes wrong, s: firmware, kernel, then whatever the player waits for, its own start,
- * and opening what is first. The rehearsal goes through the same from the card’s own files; a test holds the two together.
- */
-export function soundAtBestSec(context: Context): number | null {
-	const { parts, programme, beginsWith, joinMs, cardId } = context.facts;
-	const board = context.part('board', parts.board);
-	if (!board || !programme || !beginsWith || cardId === undefined) return null;
-	const converter = context.part('converter', parts.converter);
-	const readyMs = Math.max((converter?.readySec ?? 0) * 1000, beginsWith.waits ? joinMs : 0);
-	let askedMs = readyMs + programme.playerStartMs;
-	// A stream asked for before the network is there fails, and the player is started again.
-	while (beginsWith.stream && askedMs < joinMs) askedMs += programme.retryMs;
-	return board.firmwareSec + board.kernelSec + (askedMs + beginsWith.openMs) / 1000;
-}
 
 /** What the wish itself asks of the other links. */
 export function assessBrief(brief: BriefSettings, context: Context): Finding[] {

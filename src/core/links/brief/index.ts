@@ -1,7 +1,7 @@
 /** The brief: what the endpoint must do, and the promises against which the others are judged. */
 import type { Link } from '../../link';
 import { withUnit } from '../../basics/format';
-import { assessBrief, soundAtBestSec } from './findings';
+import { soundAtBestSec } from './soundAtBest';
 import { briefSettings, type BriefSettings } from './settings';
 import './offers';
 
@@ -49,6 +49,5 @@ export const brief: Link<'brief', BriefSettings> = {
 						from: 'Firmware, kernel, what the player waits for, and its own start. The rehearsal goes through it second by second.'
 					}
 				])
-	],
-	assess: assessBrief
+	]
 };

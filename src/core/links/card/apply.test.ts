@@ -125,7 +125,7 @@ esac`
 		const calls = root.read('/stand-ins/log').trim().split('\n');
 
 		const card = cardTree(setOf(lounge.plan));
-		const bench = benchFor(chain, lounge.plan, contextFor(chain, demoWorkshop, lounge.id));
+		const bench = benchFor(writers, lounge.plan, contextFor(chain, demoWorkshop, lounge.id));
 		const machine = new Machine({ card, disk: imageDisk(card, bench), bench, startUtcMs: 0, timeZone: 'UTC' });
 		const noted: string[] = [];
 		for (const name of ['systemctl', 'apt-get', 'nmcli', 'nm-online']) {

@@ -3,6 +3,7 @@ import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { cardText } from '../../files/cardBytes';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
@@ -30,7 +31,7 @@ const withCard = (change: Partial<Plan['card']>, parts: Partial<Plan['parts']> =
 	card: { ...bench.plan.card, ...change }
 });
 const ids = (plan: Plan) =>
-	assess(chain, plan, context)
+	assess(judges, plan, context)
 		.findings.filter(({ link }) => link === 'card')
 		.map(({ id }) => id);
 const here = derive(chain, bench.plan, context);
@@ -92,10 +93,10 @@ describe('a layer in memory', () => {
 	});
 	it('is a caution by the month, a stop within a day; a writable root has none', () => {
 		const plan = withCard({ root: 'overlay', dailyMb: 1000, logsInMemory: false });
-		const found = assess(chain, plan, context).findings.find(({ id }) => id === 'card.layer-fills')!;
+		const found = assess(judges, plan, context).findings.find(({ id }) => id === 'card.layer-fills')!;
 		expect(found.level).toBe('caution');
 		const full = withCard({ root: 'overlay', dailyMb: 5000 });
-		expect(assess(chain, full, context).findings.find(({ id }) => id === 'card.layer-fills')).toMatchObject({
+		expect(assess(judges, full, context).findings.find(({ id }) => id === 'card.layer-fills')).toMatchObject({
 			level: 'stop'
 		});
 		expect(ids(found.fixes.find(({ label }) => /writable/.test(label))!.apply(full))).not.toContain('card.layer-fills');
@@ -128,7 +129,7 @@ describe('a cut at any moment', () => {
 		rehearse({
 			links: rehearsed,
 			card: card(plan),
-			bench: benchFor(chain, plan, context),
+			bench: benchFor(writers, plan, context),
 			startUtcMs: Date.parse('2026-11-24T12:00:00Z'),
 			forMs: 120_000,
 			faults: [{ name: 'power-cut', atMs, lastsMs: 5000 }]

@@ -8,7 +8,6 @@ import { formatBytes, withUnit } from '../../basics/format';
 import type { Context, Figure, Link } from '../../link';
 import { isSaved } from '../../plan/saved';
 import { computeRoom } from './contents';
-import { assessCard } from './findings';
 import { computeLayer } from './layer';
 import { CARD_FAULTS } from './faults';
 import { cardTrack } from './track';
@@ -17,7 +16,6 @@ import { calmCard, cardSettings, type CardSettings } from './settings';
 import { startFileOf } from './startFile';
 import { writeTime } from './writeTime';
 import { AMPLIFICATION, computeWear } from './wear';
-import { cardBench, cardBenchShape } from './bench';
 import './offers';
 
 const MANY_DAYS = 366;
@@ -188,10 +186,8 @@ export const card: Link<'card', CardSettings> = {
 		return { root, system, firstPartition, startsBy: startFileOf(settings) };
 	},
 	changes: { makeRootWritable: () => changing<CardSettings>('card')({ root: 'writable' }) },
-	bench: { shape: cardBenchShape, of: cardBench },
 	faults: CARD_FAULTS,
 	tracks: [cardTrack],
 	claims: cardClaims,
-	figures,
-	assess: assessCard
+	figures
 };

@@ -19,6 +19,7 @@ import { demoMediaOf } from '../../../../demo/media';
 import { plainHatchWorkshop } from '../../../../demo/plainHatch';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -62,7 +63,11 @@ function fetching(workshop: Workshop, own: Partial<DeliverySettings> = {}): Made
 	};
 	const context = contextFor(chain, workshop, ID);
 	const mediaBytes = demoMediaOf(plan.sources.items);
-	const result = { plan, files: write(writers, plan, context, { mediaBytes }), bench: benchFor(chain, plan, context) };
+	const result = {
+		plan,
+		files: write(writers, plan, context, { mediaBytes }),
+		bench: benchFor(writers, plan, context)
+	};
 	made.set(key, result);
 	return result;
 }
@@ -548,7 +553,7 @@ describe('findings of the delivery', () => {
 			delivery: { used: true, from: FROM, times: ['12:00'], publicKey: KEY, era: 0, ...own }
 		};
 		const context = contextFor(chain, demoWorkshop, ID);
-		const ours = (of: Plan) => assess(chain, of, context).findings.filter(({ link }) => link === 'delivery');
+		const ours = (of: Plan) => assess(judges, of, context).findings.filter(({ link }) => link === 'delivery');
 		return { plan, found: ours(plan), after: (fix: Plan) => ours(fix).map(({ id }) => id) };
 	};
 

@@ -3,11 +3,9 @@
  * and `scripts.ts` (what the endpoint does with it).
  */
 import type { Link } from '../../link';
-import { deliveryBench, deliveryBenchShape } from './bench';
 import { deliveryClaims } from './claims';
 import { DELIVERY_FAULTS } from './faults';
 import { deliveryFigures } from './figures';
-import { assessDelivery } from './findings';
 import { CALM_DELIVERY, deliverySettings, type DeliverySettings } from './settings';
 import './offers';
 
@@ -23,9 +21,7 @@ export const delivery: Link<'delivery', DeliverySettings> = {
 	key: 'j',
 	place: { column: 'world', row: 2, half: 'left', wires: [{ to: 'card', carries: 'data' }] },
 	publish: () => ({ fetchesContent: true }),
-	bench: { shape: deliveryBenchShape, of: deliveryBench },
 	faults: DELIVERY_FAULTS,
 	claims: deliveryClaims,
-	figures: deliveryFigures,
-	assess: assessDelivery
+	figures: deliveryFigures
 };

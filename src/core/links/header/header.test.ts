@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
 import { catalogue } from '../../parts/catalogue';
@@ -68,7 +69,7 @@ describe('who takes which pins', () => {
 
 it('the lamp room with two add-ons for the same pins comes right by its own fixes', () => {
 	let plan: Plan = lamp.plan;
-	const stops = () => assess(chain, plan, context).findings.filter((f) => f.link === 'header' && f.level === 'stop');
+	const stops = () => assess(judges, plan, context).findings.filter((f) => f.link === 'header' && f.level === 'stop');
 	expect(stops().length).toBeGreaterThan(1);
 	for (let n = 0; n < 6 && stops().length; n++) plan = stops()[0]!.fixes[0]!.apply(plan);
 	expect(stops()).toEqual([]);

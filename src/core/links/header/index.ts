@@ -7,10 +7,8 @@ import { withUnit } from '../../basics/format';
 import type { Context, Figure, Link } from '../../link';
 import { clockOf } from '../../parts/chosen';
 import { HEADER_PINS } from '../../standards/header40Table';
-import { assessHeader } from './findings';
 import { headerSettings, type HeaderSettings } from './settings';
 import { hasHeader, occupancyOf } from './users';
-import { headerBench, headerBenchShape } from './bench';
 import './offers';
 
 const GPIO_LINES = HEADER_PINS.filter(({ gpio }) => gpio !== null).length;
@@ -63,7 +61,6 @@ export const header: Link<'header', HeaderSettings> = {
 	key: 'h',
 	place: { column: 'board', row: 2, half: 'right', wires: [{ to: 'parts', carries: 'rule' }] },
 	publish: ({ lines }) => ({ wiring: lines }),
-	bench: { shape: headerBenchShape, of: headerBench },
 	claims: (_, context) =>
 		clockOf(context)
 			? [
@@ -77,6 +74,5 @@ export const header: Link<'header', HeaderSettings> = {
 					}
 				]
 			: [],
-	figures,
-	assess: assessHeader
+	figures
 };

@@ -6,12 +6,10 @@ import type { Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../basics/format';
 import type { Context, Figure, Link } from '../../link';
 import { FAN_UNIT, fanLine } from './fan';
-import { assessHeat } from './findings';
 import { computeHeat, PLACE_AIR } from './model';
 import { HEAT_FAULTS } from './faults';
 import { heatSettings, type HeatSettings } from './settings';
 import { resistance, settledAfterSec } from './thermal';
-import { heatBench, heatBenchShape } from './bench';
 
 function figures(settings: HeatSettings, context: Context, claims: readonly Claim[]): Figure[] {
 	const heat = computeHeat(settings, context, claims);
@@ -91,7 +89,6 @@ export const heat: Link<'heat', HeatSettings> = {
 	empty: () => ({ place: 'room', roomC: 22, fanOnC: 60, fanOffC: 50, readings: [], useReadings: false }),
 	key: 't',
 	place: { column: 'board', row: 2, half: 'left', wires: [{ to: 'parts', carries: 'rule' }] },
-	bench: { shape: heatBenchShape, of: heatBench },
 	faults: HEAT_FAULTS,
 	claims: (_, context) =>
 		fanLine(context)
@@ -107,6 +104,5 @@ export const heat: Link<'heat', HeatSettings> = {
 					}
 				]
 			: [],
-	figures,
-	assess: assessHeat
+	figures
 };

@@ -3,10 +3,8 @@ import type { Bench } from '../../engines/machine';
 import { formatAddress, hostRange } from '../../formats/ip/cidr';
 import type { Context } from '../../link';
 import { lanOf } from './addresses';
+import { JOIN_MS } from './joining';
 import type { NetworkSettings } from './settings';
-
-/** Time to take an address by cable or radio. Typical. */
-export const JOIN_MS = { wired: 2600, radio: 5200, none: 0 } as const;
 
 const visitor = z.object({
 	from: z.string(),

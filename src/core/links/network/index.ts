@@ -9,13 +9,12 @@ import type { Context, Figure, Link, SettingPath } from '../../link';
 import { changing } from '../../changes';
 import { shellQuote } from '../../formats/shell/quote';
 import { readPublicKey } from '../../formats/ssh/publicKey';
-import { assessNetwork } from './findings';
 import { listenClaims } from './listen';
 import { computeNeed, latencyMs, pathOf } from './need';
 import { NETWORK_FAULTS } from './faults';
 import { calmNetwork, networkSettings, type NetworkSettings } from './settings';
 import { updateClaims } from './updates';
-import { JOIN_MS, networkBench, networkBenchShape } from './bench';
+import { JOIN_MS } from './joining';
 import { reachTrack } from './track';
 import './offers';
 
@@ -227,10 +226,8 @@ export const network: Link<'network', NetworkSettings> = {
 			changing<NetworkSettings>('network')((all) => ({ ...all, radio: { ...all.radio, bandGhz: 5 } })),
 		setUpBy: (school) => changing<NetworkSettings>('network')({ school })
 	},
-	bench: { shape: networkBenchShape, of: networkBench },
 	faults: NETWORK_FAULTS,
 	tracks: [reachTrack],
 	claims,
-	figures,
-	assess: assessNetwork
+	figures
 };

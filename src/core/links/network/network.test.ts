@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { cardText } from '../../files/cardBytes';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
@@ -40,7 +41,7 @@ const withNetwork = (change: Partial<Plan['network']>): Plan => ({
 	network: { ...lounge.plan.network, ...change }
 });
 const found = (change: Partial<Plan['network']>) =>
-	assess(chain, withNetwork(change), context).findings.filter(({ link }) => link === 'network');
+	assess(judges, withNetwork(change), context).findings.filter(({ link }) => link === 'network');
 const ids = (change: Partial<Plan['network']>) => found(change).map(({ id }) => id.replace('network.', ''));
 const textOf = (plan: Plan, path: string, secrets: Secrets = {}): string => {
 	const file = write(writers, plan, context, secrets).find((known) => known.path.endsWith(path));
@@ -77,13 +78,13 @@ describe('findings of the network', () => {
 		expect(ids(change)).toContain(id);
 		const fix = found(change).find((finding) => finding.id === `network.${id}`)!.fixes[0];
 		if (!fix) return;
-		const after = assess(chain, fix.apply(withNetwork(change)), context).findings.map((finding) => finding.id);
+		const after = assess(judges, fix.apply(withNetwork(change)), context).findings.map((finding) => finding.id);
 		expect(after).not.toContain(`network.${id}`);
 	});
 	it('a second screen by Wi-Fi answers late, by cable it does not', () => {
 		const late = (way: 'wired' | 'radio'): boolean => {
 			const plan = withNetwork({ way, ssid: 'x', countryCode: 'FO' });
-			return assess(chain, { ...plan, brief: { ...plan.brief, kind: 'second-screen' } }, context).findings.some(
+			return assess(judges, { ...plan, brief: { ...plan.brief, kind: 'second-screen' } }, context).findings.some(
 				({ id }) => id === 'network.late-answers'
 			);
 		};
@@ -133,13 +134,13 @@ describe('what goes on the card', () => {
 		}
 		const nobody = withNetwork({ way: 'none', user: '' });
 		expect(textOf(nobody, 'user-data')).not.toContain('lock_passwd');
-		expect(assess(chain, nobody, context).findings.map(({ id }) => id)).toContain('network.no-user');
+		expect(assess(judges, nobody, context).findings.map(({ id }) => id)).toContain('network.no-user');
 	});
 	it('lets the keeper in, by name and at the planned hour, also from an image that reads no seed', () => {
 		for (const login of ['key', 'password'] as const) {
 			const plan = withNetwork({ login });
 			const card = cardTree(write(writers, plan, context, { userPasswordCrypt: '$6$saltsalt$x' }));
-			const bench = { ...benchFor(chain, plan, context), readsSeed: false };
+			const bench = { ...benchFor(writers, plan, context), readsSeed: false };
 			const run = (tree: typeof card) =>
 				rehearse({
 					links: rehearsed,
@@ -197,7 +198,7 @@ describe('what goes on the card', () => {
 
 describe('the rehearsed network', () => {
 	function run(plan: Plan, change: (bench: Bench) => void, secrets: Secrets = {}) {
-		const bench = structuredClone(benchFor(chain, plan, context));
+		const bench = structuredClone(benchFor(writers, plan, context));
 		change(bench);
 		const result = rehearse({
 			links: rehearsed,
@@ -268,7 +269,7 @@ describe('an adapter on USB', () => {
 				parts: { ...lounge.plan.parts, board: 'board-small-512', also: also.map((part) => ({ part, count: 1 })) },
 				network: { ...lounge.plan.network, way, ssid: 'x', radio: { ...lounge.plan.network.radio, bandGhz: 5 } }
 			};
-			return assess(chain, plan, contextFor(chain, demoWorkshop, lounge.id)).findings.map(({ id }) => id);
+			return assess(judges, plan, contextFor(chain, demoWorkshop, lounge.id)).findings.map(({ id }) => id);
 		};
 		expect(small([], 'wired')).toContain('network.no-socket');
 		expect(small(['net-usb-100'], 'wired')).not.toContain('network.no-socket');
@@ -312,7 +313,7 @@ describe('updates', () => {
 		const { events } = rehearse({
 			links: rehearsed,
 			card: cardTree(write(writers, plan, context)),
-			bench: benchFor(chain, plan, context),
+			bench: benchFor(writers, plan, context),
 			startUtcMs: Date.parse('2026-11-24T22:30:00Z'),
 			forMs: 8 * 3_600_000,
 			faults

@@ -8,6 +8,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { demoMediaOf } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -38,7 +39,7 @@ function run(tree: CardTree, at: string, forMs: number, faults: PlannedFault[] =
 	const result = rehearse({
 		links: rehearsed,
 		card: tree,
-		bench: benchFor(chain, plan, context),
+		bench: benchFor(writers, plan, context),
 		startUtcMs: Date.parse(at),
 		forMs,
 		faults
@@ -252,7 +253,7 @@ describe('findings of the notices', () => {
 	const calm = withZones([big], { feeds: [] });
 	const feed = { id: 'f', kind: 'table', title: 'F', address: '', text: 'A,B\n1,2\n' } as const;
 	const table = newZone('q', 'table', { x: 0, y: 6, w: 12, h: 6 }, { feed: 'f', textPx: 80 });
-	const found = (plan: Plan) => assess(chain, plan, context).findings;
+	const found = (plan: Plan) => assess(judges, plan, context).findings;
 	it.each([
 		['notices.no-page', withZones([], { pages: [] })],
 		['notices.page-empty-page-x', withZones([])],

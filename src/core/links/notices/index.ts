@@ -6,11 +6,9 @@ import { entryClaims } from '../../basics/entries';
 import type { Claim } from '../../claims';
 import type { Context, Figure, Link } from '../../link';
 import { aliveClaims } from './aliveClaims';
-import { noticesBench, noticesBenchShape } from './bench';
 import { NOTICES_FAULTS } from './faults';
 import { fetchClaims, fetchedFeeds } from './fetchClaims';
 import { kioskClaims } from './kiosk';
-import { judgeOfPages } from './later';
 import { pictureClaims } from './pictureClaims';
 import { shownAt } from './places';
 import { CALM_NOTICES, GRIDS, noticesSettings, type NoticesSettings } from './settings';
@@ -106,9 +104,7 @@ export const notices: Link<'notices', NoticesSettings> = {
 			? { byPhone: pages.map(({ id, title }) => ({ id, title })) }
 			: {})
 	}),
-	bench: { shape: noticesBenchShape, of: noticesBench },
 	faults: NOTICES_FAULTS,
 	claims,
-	figures,
-	assess: (settings, context) => judgeOfPages()?.(settings, context) ?? null
+	figures
 };

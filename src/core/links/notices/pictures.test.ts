@@ -6,6 +6,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { demoMediaOf } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -43,7 +44,7 @@ const textOf = (plan: Plan, ending: string): string => {
 	const file = filesOf(plan).find(({ path }) => path.endsWith(ending))!;
 	return 'lines' in file ? cardText(file) : '';
 };
-const findingsOf = (plan: Plan) => assess(chain, plan, around).findings;
+const findingsOf = (plan: Plan) => assess(judges, plan, around).findings;
 const nameAt = (all: Pictures, pageId: string, utcMs: number): string => drawingAt(all, pageId, utcMs)!.name;
 
 describe('pictures of pages', () => {
@@ -107,7 +108,7 @@ describe('pictures of pages', () => {
 		const plan = withPictures({ feeds: [feed], pages: [{ id: 'page-a', title: '', forSec: 12, zones }] });
 		expect(found(plan).isCut).toBe(true);
 		const finding = findingsOf(plan).find(({ id }) => id === 'notices.pictures-many')!;
-		const [fix] = curesOf(chain, plan, around, finding);
+		const [fix] = curesOf(judges, plan, around, finding);
 		expect(fix!.label).toBe('Draw 1 days'.replace('days', 'day'));
 		expect(findingsOf(fix!.apply(plan)).some(({ id }) => id === finding.id)).toBe(false);
 	});
@@ -137,13 +138,13 @@ describe('pictures of pages', () => {
 			'turns-page-a-c'
 		]);
 		for (const finding of told) {
-			const fixes = curesOf(chain, plan, around, finding);
+			const fixes = curesOf(judges, plan, around, finding);
 			expect(fixes.length, finding.id).toBeGreaterThan(0);
 			for (const fix of fixes) expect(findingsOf(fix.apply(plan)).some(({ id }) => id === finding.id)).toBe(false);
 		}
 		const one = { ...withPictures(), programme: { ...hatch.programme, loop: 'one' as const } };
 		const [whole] = curesOf(
-			chain,
+			judges,
 			one,
 			around,
 			findingsOf(one).find(({ id }) => id === 'notices.pictures-one')!
@@ -234,7 +235,7 @@ describe('pictures on the card', () => {
 		const result = rehearse({
 			links: rehearsed,
 			card,
-			bench: benchFor(chain, plan, around),
+			bench: benchFor(writers, plan, around),
 			startUtcMs: Date.parse(at),
 			forMs,
 			faults: [{ name: 'power-cut', atMs: forMs / 2, lastsMs: 5000 }]

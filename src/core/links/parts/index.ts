@@ -7,10 +7,8 @@ import type { Context, Figure, Link } from '../../link';
 import { chosenOf } from '../../parts/chosen';
 import { playLoad } from '../../parts/playLoad';
 import { figureSource, type Draw, type PartOf, type VideoShape } from '../../parts/schema';
-import { assessParts } from './findings';
 import { computeJoints } from './joints';
 import { partsSettings, type PartsSettings } from './settings';
-import { partsBench, partsBenchShape } from './bench';
 import { partsChanges } from './change';
 import './offers';
 
@@ -138,8 +136,6 @@ export const parts: Link<'parts', PartsSettings> = {
 	place: { column: 'board', row: 1, centre: true, wires: [] },
 	publish: (settings) => ({ parts: settings }),
 	changes: partsChanges,
-	bench: { shape: partsBenchShape, of: partsBench },
 	claims,
-	figures,
-	assess: assessParts
+	figures
 };

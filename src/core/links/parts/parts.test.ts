@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { derive } from '../../engines/derive';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
@@ -47,7 +48,7 @@ describe('what meets what', () => {
 	it('a fix adds what is missing, until nothing is', () => {
 		let plan = withParts({ supply: 'supply-5-2', board: 'board-full-1', screen: 'screen-1080' });
 		for (let n = 0; n < 8; n++) {
-			const gap = assess(chain, plan, context).findings.find((f) => f.id.startsWith('parts.joint'));
+			const gap = assess(judges, plan, context).findings.find((f) => f.id.startsWith('parts.joint'));
 			if (!gap) break;
 			plan = gap.fixes[0]!.apply(plan);
 		}
@@ -58,7 +59,7 @@ describe('what meets what', () => {
 		const board = { board: 'board-half-512', converter: 'conv-usb-16' };
 		const full = joint(withParts(board, ['stick-64']), 'stick-64');
 		expect(full).toMatchObject({ by: null, missing: null, full: true });
-		const finding = assess(chain, withParts(board, ['stick-64']), context).findings.find((f) =>
+		const finding = assess(judges, withParts(board, ['stick-64']), context).findings.find((f) =>
 			f.title.startsWith('No socket is left')
 		)!;
 		expect(joint(finding.fixes[0]!.apply(withParts(board, ['stick-64'])), 'stick-64').by).toEqual([]);
@@ -77,14 +78,14 @@ describe('what meets what', () => {
 			['adapter-display-vga', 'lead-vga-2']
 		);
 		expect(joint(analogue, 'screen-43-analogue').lost).toEqual(['sound']);
-		const titles = assess(chain, analogue, context).findings.map(({ title }) => title);
+		const titles = assess(judges, analogue, context).findings.map(({ title }) => title);
 		expect(titles).toContain('This way to the screen carries no sound');
 		const touch = withParts({ screen: 'screen-touch-10' }, ['lead-micro-display-2']);
 		expect(names(joint(touch, 'screen-touch-10', 'touch').missing)).toEqual(['lead-usb-b']);
 	});
 	it('says plainly when there is no way, and offers another end', () => {
 		const plan = withParts({ converter: 'conv-usb-optical', amplifier: 'amp-mono' });
-		const finding = assess(chain, plan, context).findings.find((f) => f.title.includes('cannot be joined'))!;
+		const finding = assess(judges, plan, context).findings.find((f) => f.title.includes('cannot be joined'))!;
 		expect(finding.level).toBe('stop');
 		const mended = finding.fixes[0]!.apply(plan);
 		expect(joint(mended, mended.parts.amplifier!).missing).not.toBeNull();

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { writers } from '../../writers';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
@@ -17,7 +18,7 @@ const textOf = (id: string, plan: Plan, end: string): string => {
 	return file && 'lines' in file ? file.lines.map(({ text }) => text).join('\n') : '';
 };
 const idsOf = (id: string, plan: Plan): string[] =>
-	assess(chain, plan, contextFor(chain, demoWorkshop, id)).findings.map((finding) => finding.id);
+	assess(judges, plan, contextFor(chain, demoWorkshop, id)).findings.map((finding) => finding.id);
 const hatch = planOf('ticket-hatch');
 const withControls = (controls: Control[]): Plan => ({ ...hatch, picture: { ...hatch.picture, controls } });
 

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { demoWorkshop as withPages } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
 import { toBase64, writeEdid } from '../../formats/edid';
@@ -26,7 +27,7 @@ const of = (id: string, workshop = demoWorkshop) => {
 			...more,
 			picture: { ...plan.picture, ...change }
 		}),
-		findings: (tried: Plan): readonly Finding[] => assess(chain, tried, context).findings
+		findings: (tried: Plan): readonly Finding[] => assess(judges, tried, context).findings
 	};
 };
 const hatch = of('ticket-hatch');

@@ -4,10 +4,8 @@
  */
 import { changing } from '../../changes';
 import { showsPicture, type Link } from '../../link';
-import { pictureBench, pictureBenchShape } from './bench';
 import { pictureClaims } from './claims';
 import { pictureFigures } from './figures';
-import { assessPicture } from './findings';
 import { PICTURE_FAULTS } from './faults';
 import { calmPicture, pictureSettings, type PictureSettings } from './settings';
 import { eyeTrack } from './track';
@@ -39,10 +37,8 @@ export const picture: Link<'picture', PictureSettings> = {
 				controls: all.controls.filter(({ action }) => actions.includes(action))
 			}))
 	},
-	bench: { shape: pictureBenchShape, of: pictureBench },
 	faults: PICTURE_FAULTS,
 	tracks: [eyeTrack],
 	claims: pictureClaims,
-	figures: pictureFigures,
-	assess: assessPicture
+	figures: pictureFigures
 };

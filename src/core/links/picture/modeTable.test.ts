@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { demoWorkshop as withPages } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -34,18 +36,18 @@ function planned(screen: string, framesPerSec: number, knows: boolean, change: P
 		},
 		picture: { ...lamp.picture, edid: '', ranges: null, mode: null, writesEdid: false, ...change }
 	};
-	const { edid } = benchFor(chain, plan, surroundings).screen!;
+	const { edid } = benchFor(writers, plan, surroundings).screen!;
 	return knows ? { ...plan, picture: { ...plan.picture, edid } } : plan;
 }
 const stopsOf = (plan: Plan): readonly string[] =>
-	assess(chain, plan, surroundings)
+	assess(judges, plan, surroundings)
 		.findings.filter(({ id, level }) => id.startsWith('picture.') && level === 'stop')
 		.map(({ id }) => id);
 
 /** What comes out of the connector by the words that are written for the kernel and the player, and why the screen refuses it. */
 function shown(plan: Plan): { readonly hz: number; readonly why: string | null } | string {
 	const { claims } = derive(chain, plan, surroundings);
-	const screen = benchFor(chain, plan, surroundings).screen!;
+	const screen = benchFor(writers, plan, surroundings).screen!;
 	const words = claims.flatMap((claim) => (claim.on === 'kernel' ? [claim.argument] : []));
 	const wish = claims.flatMap((claim) => (claim.on === 'player' && claim.option === 'drm-mode' ? [claim.value] : []));
 	const ownWord = words.some((word) => word.startsWith('drm.edid_firmware=')) ? null : edidOf(screen.edid);
@@ -80,7 +82,7 @@ describe.each(screens)('on %s', (screen) => {
 				milliHz: Math.round(refreshHzOf(timing) * 1000)
 			};
 			const plan = planned(screen, 25, false, { mode });
-			const finding = assess(chain, plan, surroundings).findings.find(({ id }) => id === 'picture.mode-uncertain');
+			const finding = assess(judges, plan, surroundings).findings.find(({ id }) => id === 'picture.mode-uncertain');
 			if (!finding) expect(shown(plan), JSON.stringify(mode)).toMatchObject({ why: null });
 			else expect(stopsOf(finding.fixes.at(-1)!.apply(plan))).toEqual([]);
 		}
@@ -148,7 +150,8 @@ describe('pages, whose compositor takes what the screen prefers', () => {
 		parts: { ...hatch.parts, board: 'board-desk-8', also },
 		picture: { ...hatch.picture, writesEdid: false, mode: null, ...change }
 	});
-	const found = (plan: Plan) => assess(chain, plan, around).findings.find(({ id }) => id === 'picture.compositor-mode');
+	const found = (plan: Plan) =>
+		assess(judges, plan, around).findings.find(({ id }) => id === 'picture.compositor-mode');
 	const hd = { widthPx: 1280, heightPx: 720, interlaced: false, milliHz: 60_000 };
 
 	it('are laid out for that', () => {

@@ -4,6 +4,7 @@ import { demoMediaBytes, demoMediaOf } from '../../../../demo/media';
 import { demoMedia } from '../../../../demo/facts';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
@@ -58,7 +59,7 @@ const run = (plan: Plan, { bench = {}, faults = [] }: { bench?: Partial<Bench>; 
 	const result = rehearse({
 		links: rehearsed,
 		card: cardTree(filesOf(plan)),
-		bench: { ...benchFor(chain, plan, context), ...bench },
+		bench: { ...benchFor(writers, plan, context), ...bench },
 		startUtcMs: Date.UTC(2026, 10, 26, 9),
 		forMs: 150_000,
 		faults
@@ -70,7 +71,7 @@ const run = (plan: Plan, { bench = {}, faults = [] }: { bench?: Partial<Bench>; 
 		seen: eye.marks[0]?.data as Seen | undefined
 	};
 };
-const idsOf = (plan: Plan): string[] => assess(chain, plan, context).findings.map(({ id }) => id);
+const idsOf = (plan: Plan): string[] => assess(judges, plan, context).findings.map(({ id }) => id);
 
 describe('frames on refreshes', () => {
 	it.each([
@@ -326,7 +327,7 @@ describe('the card set of the hatch', () => {
 		]
 	] as const)('is %s', (_, change, screen, said) => {
 		const plan = withPicture(change);
-		const bench = benchFor(chain, plan, context);
+		const bench = benchFor(writers, plan, context);
 		const cuts = 'edges' in change ? { left: 0.03, right: 0.03, top: 0.03, bottom: 0.03 } : bench.screen!.cuts;
 		const { eye, texts } = run(plan, { bench: { screen: { ...bench.screen!, cuts, ...screen } } });
 		expect(eye.spans.some(({ state }) => state === 'picture')).toBe(false);
@@ -347,7 +348,7 @@ describe('a screen that is off when the board starts', () => {
 		const result = rehearse({
 			links: rehearsed,
 			card: cardTree(files),
-			bench: benchFor(chain, plan, context),
+			bench: benchFor(writers, plan, context),
 			startUtcMs: Date.UTC(2026, 10, 26, 9),
 			forMs: 150_000,
 			faults
@@ -384,7 +385,7 @@ describe('what the screen says', () => {
 		const torn = bytes.value.slice();
 		torn[70] = torn[70]! ^ 4;
 		expect(idsOf(withPicture({ edid: toBase64(torn) }))).toContain('picture.edid-odd');
-		const bench = benchFor(chain, plan, context).screen!;
+		const bench = benchFor(writers, plan, context).screen!;
 		expect(whyNotTaken(bench, vicTiming(16)!.timing)).not.toBeNull();
 		expect(whyNotTaken(bench, vicTiming(19)!.timing)).toBeNull();
 	});

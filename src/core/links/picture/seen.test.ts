@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaOf } from '../../../../demo/media';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
@@ -41,7 +42,7 @@ function run(
 	} = {}
 ) {
 	const context = contextFor(chain, demoWorkshop, id);
-	const bench = benchFor(chain, plan, context);
+	const bench = benchFor(writers, plan, context);
 	const mediaBytes = demoMediaOf(plan.sources.items);
 	const card = cardTree(write(writers, plan, context, { mediaBytes }));
 	const line = card.get('boot/cmdline.txt')!;
@@ -137,7 +138,7 @@ describe('a film in the rehearsal', () => {
 		const gap = (loop: 'list' | 'one' | 'once', listed: number): number | null => {
 			const items = Array.from({ length: listed }, (_, n) => ({ ...first!, id: `s${n}` }));
 			const plan = { ...goodFilm(), programme: { ...film.plan.programme, loop } };
-			const { links } = assess(chain, { ...plan, sources: { ...plan.sources, items } }, context);
+			const { links } = assess(judges, { ...plan, sources: { ...plan.sources, items } }, context);
 			const figures = links.find(({ id }) => id === 'picture')!.figures;
 			return figures.find(({ id }) => id === 'gap')?.value ?? null;
 		};

@@ -8,6 +8,7 @@ import { demoMediaOf } from '../../../../demo/media';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { demoWorkshop as workshopWithPage } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
@@ -44,7 +45,7 @@ const run = (
 	plan: Plan,
 	{ forMs = 300_000, faults = [] as PlannedFault[], screen = {} as Partial<NonNullable<Bench['screen']>> } = {}
 ) => {
-	const bench = benchFor(chain, plan, context);
+	const bench = benchFor(writers, plan, context);
 	const mediaBytes = demoMediaOf(plan.sources.items);
 	const result = rehearse({
 		links: rehearsed,
@@ -179,7 +180,7 @@ describe('a set', () => {
 		const { tracks, events } = rehearse({
 			links: rehearsed,
 			card: cardTree(its),
-			bench: benchFor(chain, plan, around),
+			bench: benchFor(writers, plan, around),
 			startUtcMs: Date.UTC(2026, 10, 26, 9),
 			forMs: 6 * HOUR_MS,
 			faults: []
@@ -210,8 +211,8 @@ describe('a set', () => {
 	it('that is to follow a programme which never rests is told, and cured', () => {
 		const plan = withPicture({ darkWhileResting: true });
 		const never = { ...plan, programme: { ...plan.programme, rules: [], quiet: [] } };
-		const ids = (one: Plan) => assess(chain, one, context).findings.map(({ id }) => id);
-		const finding = assess(chain, never, context).findings.find(({ id }) => id === 'picture.never-rests')!;
+		const ids = (one: Plan) => assess(judges, one, context).findings.map(({ id }) => id);
+		const finding = assess(judges, never, context).findings.find(({ id }) => id === 'picture.never-rests')!;
 		for (const { apply } of finding.fixes) expect(ids(apply(never))).not.toContain('picture.never-rests');
 		expect(ids(shows(plan))).not.toContain('picture.never-rests');
 	});
@@ -227,7 +228,7 @@ describe('a set', () => {
 	it('whose socket nothing switches hangs on the wall, and a power cut that waits for its button is told', () => {
 		const plan = withPicture({ hours: null, offBy: 'socket', afterCut: 'stays-off' }, ['socket-switched']);
 		expect(run(plan).last).toBe('picture');
-		expect(assess(chain, plan, context).findings.map(({ id }) => id)).toContain('picture.cut-stays-off');
+		expect(assess(judges, plan, context).findings.map(({ id }) => id)).toContain('picture.cut-stays-off');
 	});
 	it('that waits for its button never comes back on its socket', () => {
 		const plan = withPicture({ hours, offBy: 'socket', afterCut: 'comes-on' }, ['socket-switched']);
@@ -432,7 +433,7 @@ describe('the page for a phone', () => {
 		const faults = [{ name: 'phone-shut-down', atMs: 120_000, lastsMs: 60_000 }];
 		const plan = withPicture({ hours: null, afterCut: 'comes-on', controls, phonePassword: true });
 		expect(run(plan, { faults }).texts).toContain('It shuts itself down');
-		expect(assess(chain, plan, context).findings.some(({ id }) => id === 'picture.phone-shows')).toBe(false);
+		expect(assess(judges, plan, context).findings.some(({ id }) => id === 'picture.phone-shows')).toBe(false);
 	});
 	it('survives whatever comes', () => {
 		fc.assert(

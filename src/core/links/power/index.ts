@@ -4,11 +4,9 @@
  */
 import type { Link } from '../../link';
 import { powerFigures } from './figures';
-import { assessPower } from './findings';
 import { POWER_FAULTS } from './faults';
 import { powerTrack } from './track';
 import { powerSettings, type PowerSettings } from './settings';
-import { powerBench, powerBenchShape } from './bench';
 import './offers';
 
 /** The link from the wall to the board's 5 V. */
@@ -20,10 +18,8 @@ export const power: Link<'power', PowerSettings> = {
 	empty: () => ({ contactMilliohm: 40, onHoursPerDay: 24, shutdownSec: 20, inlet: null }),
 	key: 'o',
 	place: { column: 'world', row: 0, wires: [{ to: 'parts', carries: 'power' }] },
-	bench: { shape: powerBenchShape, of: powerBench },
 	faults: POWER_FAULTS,
 	tracks: [powerTrack],
 	publish: ({ onHoursPerDay }) => ({ onHoursPerDay }),
-	figures: powerFigures,
-	assess: assessPower
+	figures: powerFigures
 };

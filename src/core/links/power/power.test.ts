@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { derive } from '../../engines/derive';
 import { contextFor } from '../../engines/context';
@@ -132,7 +133,7 @@ describe('the inlet', () => {
 				}
 			}
 		};
-		const found = assess(chain, plan, context).findings.filter(({ id }) => id.startsWith('power.inlet'));
+		const found = assess(judges, plan, context).findings.filter(({ id }) => id.startsWith('power.inlet'));
 		expect(found.map(({ id, level }) => [id, level])).toEqual([['power.inlet-care', 'caution']]);
 		expect(found[0]!.fixes[0]!.apply(plan).power.inlet).toBeNull();
 	});

@@ -5,7 +5,6 @@ import { ON_AIR_UNIT, PLAYER_UNIT, SCREEN_UNIT } from '../../files/cardFile';
 import { changing } from '../../changes';
 import { playsList, type Context, type Link } from '../../link';
 import { isSaved } from '../../plan/saved';
-import { assessProgramme } from './findings';
 import { followed, goesDark } from '../../onAir/followed';
 import { MAY_PLAY_PATH, MAY_SOUND_PATH, NOW_PATH, playerService, QUIET_BEGINS, QUIET_ENDS } from './service';
 import { listFigures } from './listLength';
@@ -221,6 +220,5 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 			from: 'You set it.'
 		},
 		...listFigures(settings, context)
-	],
-	assess: assessProgramme
+	]
 };

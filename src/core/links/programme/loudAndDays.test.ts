@@ -141,7 +141,7 @@ describe('entries of some days, and rules that are softer', () => {
 			rehearse({
 				links: rehearsed,
 				card: tree,
-				bench: benchFor(chain, plan, around),
+				bench: benchFor(writers, plan, around),
 				startUtcMs: Date.parse(`2026-12-05T${hour}:00:00Z`),
 				forMs: HOUR / 4,
 				faults: []

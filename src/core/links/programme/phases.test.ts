@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { dayFacts } from '../../basics/calendar';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
 import { derive } from '../../engines/derive';
@@ -92,7 +93,7 @@ describe('entries of some days', () => {
 	});
 	it('meet wishes on each of their days, or it is said from which on they do not; one order helps on all', () => {
 		const found = (one: Plan) =>
-			assess(chain, one, around).findings.filter(({ id }) => id.startsWith('programme.wish-'));
+			assess(judges, one, around).findings.filter(({ id }) => id.startsWith('programme.wish-'));
 		const plan = planWith({
 			...list,
 			items: ['s1', 's2', 's3'],
@@ -113,11 +114,11 @@ describe('entries of some days', () => {
 			valid: [{ item: 's3', from: '', until: '2026-12-06' }],
 			wishes: [{ item: 's2', perHour: null, percent: null, apartFrom: ['s2'] }]
 		});
-		const finding = assess(chain, plan, around).findings.find(({ id }) => id.startsWith('programme.wish-'))!;
+		const finding = assess(judges, plan, around).findings.find(({ id }) => id.startsWith('programme.wish-'))!;
 		expect(finding.title).toContain('From 2026-12-07');
 		for (const { label, apply } of finding.fixes.filter((one) => one.label.startsWith('Arrange')))
 			expect(
-				assess(chain, apply(plan), around).findings.map(({ id }) => id),
+				assess(judges, apply(plan), around).findings.map(({ id }) => id),
 				label
 			).not.toContain(finding.id);
 	});

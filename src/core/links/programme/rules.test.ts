@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plainHatchWorkshop as demoWorkshop } from '../../../../demo/plainHatch';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -42,7 +43,7 @@ function run(card: CardTree, at: string, forMs: number, faults: PlannedFault[] =
 	const result = rehearse({
 		links: rehearsed,
 		card,
-		bench: benchFor(chain, hatch, context),
+		bench: benchFor(writers, hatch, context),
 		startUtcMs: Date.parse(at),
 		forMs,
 		faults
@@ -72,7 +73,7 @@ describe('the time, with a root that forgets', () => {
 	const plan = planWith(hatch.programme.rules.slice(0, 1));
 	const overlay: Plan = { ...plan, card: { ...plan.card, root: 'overlay' } };
 	const found = (of: Plan) =>
-		assess(chain, of, context).findings.find(({ id }) => id === 'programme.clock-forgotten') ?? null;
+		assess(judges, of, context).findings.find(({ id }) => id === 'programme.clock-forgotten') ?? null;
 	it('is said to be that of the day of setting up, and each fix cures that', () => {
 		expect(found(plan)).toBeNull();
 		const { fixes } = found(overlay)!;
@@ -241,7 +242,7 @@ describe('a playlist that is longer than its rule', () => {
 	const rules = [{ ...newRule('r', 'l', 'Minute'), from: clock('09:00'), until: clock('09:01') }];
 	const lists = [{ id: 'l', title: 'Long', items: Array<string>(40).fill('s1'), wishes: [], valid: [] }];
 	const ids = (change: Partial<Plan['programme']>): string[] =>
-		assess(chain, planWith(rules, { lists, ...change }), context).findings.map(({ id }) => id);
+		assess(judges, planWith(rules, { lists, ...change }), context).findings.map(({ id }) => id);
 	it('misses its end, unless it is shuffled or only its first entry plays', () => {
 		expect(ids({})).toContain('programme.rule-short-r');
 		expect(ids({ shuffle: true })).not.toContain('programme.rule-short-r');

@@ -8,6 +8,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -46,7 +47,7 @@ function said(plan: Plan, without = 'nothing'): string {
 	const { events } = rehearse({
 		links: rehearsed,
 		card: cardTree(filesOf(plan).filter(({ path }) => !path.endsWith(without))),
-		bench: benchFor(chain, plan, context),
+		bench: benchFor(writers, plan, context),
 		startUtcMs: Date.UTC(2026, 10, 26, 9),
 		forMs: 600_000,
 		faults: [{ name: 'stream-refuses', atMs: 200_000, lastsMs: 90_000 }]
@@ -102,7 +103,8 @@ describe('while a stream is gone', () => {
 		expect(step(planWith({ whenGone: 'sign' }, [bell]))).toBeUndefined();
 	});
 	it('a finding says that nobody goes back, or that no file stands in; each is cured', () => {
-		const idsOf = (plan: Plan) => assess(chain, plan, context).findings.filter(({ id }) => id.startsWith('programme.'));
+		const idsOf = (plan: Plan) =>
+			assess(judges, plan, context).findings.filter(({ id }) => id.startsWith('programme.'));
 		for (const [plan, id] of [
 			[planWith({ whenGone: 'list' }), 'programme.not-back'],
 			[planWith({ whenGone: 'file' }, [harbour!, night]), 'programme.no-stand-in']

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
 import type { Plan } from '../../plan/plan';
@@ -152,7 +153,7 @@ describe('wishes of a playlist, found and mended', () => {
 			)
 		}
 	});
-	const found = (of: Plan) => assess(chain, of, context).findings.filter(({ id }) => id.startsWith('programme.wish-'));
+	const found = (of: Plan) => assess(judges, of, context).findings.filter(({ id }) => id.startsWith('programme.wish-'));
 
 	it.each<[string, ListWish[], RegExp]>([
 		['percent', [wish('page-tides', { percent: 90 })], /has \d+\u2009% of the time; 90\u2009% are asked for/],

@@ -6,9 +6,7 @@ import { entryClaims } from '../../basics/entries';
 import { withUnit } from '../../basics/format';
 import type { Claim } from '../../claims';
 import type { Context, Figure, Link } from '../../link';
-import { receivingBench, receivingBenchShape } from './bench';
 import { delaysOf, keptMs, minutesToGap } from './delay';
-import { assessReceiving } from './findings';
 import { FADING_DB, reachM } from './reach';
 import { RECEIVING_FAULTS } from './faults';
 import { serviceClaims } from './services';
@@ -168,9 +166,7 @@ export const receiving: Link<'receiving', ReceivingSettings> = {
 			quietToo: settings.quietToo && waysOf(settings).length > 0
 		}
 	}),
-	bench: { shape: receivingBenchShape, of: receivingBench },
 	faults: RECEIVING_FAULTS,
 	claims,
-	figures,
-	assess: assessReceiving
+	figures
 };

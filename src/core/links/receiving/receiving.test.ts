@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -38,7 +39,7 @@ function run(plan: Plan, sent: Sent, change: (card: CardTree) => CardTree = (car
 	return rehearse({
 		links: rehearsed,
 		card: change(cardTree(filesOf(plan))),
-		bench: benchFor(chain, plan, context),
+		bench: benchFor(writers, plan, context),
 		startUtcMs: Date.UTC(2026, 10, 26, 9),
 		forMs: 600_000,
 		faults: [{ name: sent, atMs: AT_MS, lastsMs: 60_000 }],
@@ -128,7 +129,7 @@ describe('what is sent, in the rehearsal', () => {
 	it('finds the converter busy where the list holds it alone, and says whose it is', () => {
 		const plan = planWith({}, { sound: { ...bench.sound, travel: 'follow' } });
 		expect(said(plan, 'phone-sends')).toMatch(/not heard: Line-up tone.* holds the sound card Plain48/);
-		expect(assess(chain, plan, context).findings.find(({ id }) => id === 'receiving.not-shared')?.level).toBe('stop');
+		expect(assess(judges, plan, context).findings.find(({ id }) => id === 'receiving.not-shared')?.level).toBe('stop');
 	});
 	it('mixes where that is wished, and then nothing rests', () => {
 		const text = said(planWith({ meanwhile: 'mixes' }), 'phone-sends');

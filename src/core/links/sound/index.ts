@@ -5,9 +5,7 @@
 import { formatHz, withUnit } from '../../basics/format';
 import { changing } from '../../changes';
 import type { Context, Figure, Link } from '../../link';
-import { soundBench, soundBenchShape } from './bench';
 import { soundClaims } from './claims';
-import { assessSound } from './findings';
 import { minutesADay, shareInWords } from './dose';
 import { computeLevels, rangeDb } from './levels';
 import { SOUND_FAULTS } from './faults';
@@ -135,10 +133,8 @@ export const sound: Link<'sound', SoundSettings> = {
 		soundRateHz: travel === 'follow' ? null : fixedRateHz
 	}),
 	changes: { shareSound: () => changing<SoundSettings>('sound')({ travel: 'shared' }) },
-	bench: { shape: soundBenchShape, of: soundBench },
 	faults: SOUND_FAULTS,
 	tracks: [earTrack],
 	claims: soundClaims,
-	figures,
-	assess: assessSound
+	figures
 };

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { writers } from '../../writers';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
 import { Machine } from '../../engines/machine';
@@ -41,7 +42,7 @@ describe('programs that want one converter', () => {
 		const disk = new Disk();
 		disk.put('/etc/asound.conf', { text: conf, bytes: null });
 		const bench = benchFor(
-			chain,
+			writers,
 			demoWorkshop.endpoints[0]!.plan,
 			contextFor(chain, demoWorkshop, demoWorkshop.endpoints[0]!.id)
 		);

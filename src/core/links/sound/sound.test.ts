@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { derive } from '../../engines/derive';
 import { contextFor } from '../../engines/context';
@@ -151,7 +152,7 @@ describe('findings of the sound', () => {
 	const foghorn = demoWorkshop.endpoints.find((endpoint) => endpoint.id === 'fog-horn-room')!;
 	const lounge = demoWorkshop.endpoints.find((endpoint) => endpoint.id === 'bunkhouse-lounge')!;
 	const findings = (id: string, plan: Plan) =>
-		assess(chain, plan, contextFor(chain, demoWorkshop, id)).links.find((link) => link.id === 'sound')!.findings;
+		assess(judges, plan, contextFor(chain, demoWorkshop, id)).links.find((link) => link.id === 'sound')!.findings;
 	const has = (id: string, plan: Plan, finding: string) => findings(id, plan).some((f) => f.id === finding);
 	const sound = (part: Partial<Plan['sound']>): Plan => ({ ...lounge.plan, sound: { ...lounge.plan.sound, ...part } });
 
@@ -193,10 +194,10 @@ describe('findings of the sound', () => {
 		let tried = 0;
 		for (const endpoint of demoWorkshop.endpoints) {
 			const context = contextFor(chain, demoWorkshop, endpoint.id);
-			for (const finding of assess(chain, endpoint.plan, context).findings)
+			for (const finding of assess(judges, endpoint.plan, context).findings)
 				for (const fix of finding.fixes) {
 					tried++;
-					const after = assess(chain, fix.apply(endpoint.plan), context).findings.find((f) => f.id === finding.id);
+					const after = assess(judges, fix.apply(endpoint.plan), context).findings.find((f) => f.id === finding.id);
 					if (after && finding.id !== 'sound.resampled-by-need')
 						expect(order.indexOf(after.level), `${finding.id}: ${fix.label}`).toBeLessThan(
 							order.indexOf(finding.level)
@@ -209,11 +210,11 @@ describe('findings of the sound', () => {
 		let plan = foghorn.plan;
 		const context = contextFor(chain, demoWorkshop, foghorn.id);
 		for (let n = 0; n < 20; n++) {
-			const next = assess(chain, plan, context).findings.find((f) => f.level === 'stop' && f.fixes.length);
+			const next = assess(judges, plan, context).findings.find((f) => f.level === 'stop' && f.fixes.length);
 			if (!next) break;
 			plan = next.fixes[0]!.apply(plan);
 		}
-		expect(assess(chain, plan, context).worst).not.toBe('stop');
+		expect(assess(judges, plan, context).worst).not.toBe('stop');
 	});
 	it('measured abilities replace typical ones', () => {
 		const probed = {
@@ -291,7 +292,7 @@ describe('speakers on an amplifier', () => {
 	const soundFindings = (change: (plan: Plan) => Plan) => {
 		const { plan } = lounge;
 		const changed = change(plan);
-		return assess(chain, changed, contextFor(chain, demoWorkshop, lounge.id)).findings.filter(({ id }) =>
+		return assess(judges, changed, contextFor(chain, demoWorkshop, lounge.id)).findings.filter(({ id }) =>
 			/^sound\.|no-feed/.test(id)
 		);
 	};
@@ -308,11 +309,11 @@ describe('speakers on an amplifier', () => {
 		};
 		const plan = parts({ speakers: 'own-low' })(lounge.plan);
 		const around = contextFor(chain, low, lounge.id);
-		const found = assess(chain, plan, around).findings.find(({ id }) => id === 'sound.load')!;
+		const found = assess(judges, plan, around).findings.find(({ id }) => id === 'sound.load')!;
 		expect(found).toMatchObject({ level: 'stop', title: expect.stringMatching(/^2\.0\sΩ/) });
 		const mended = found.fixes[0]!.apply(plan);
 		expect(mended.sound.wiring).toBe('series');
-		expect(assess(chain, mended, around).findings.some(({ id }) => id === 'sound.load')).toBe(false);
+		expect(assess(judges, mended, around).findings.some(({ id }) => id === 'sound.load')).toBe(false);
 	});
 	it('that take less than a full-scale passage gives are cautioned about, and the fix keeps within it', () => {
 		const loud = (plan: Plan): Plan => ({
@@ -332,7 +333,7 @@ describe('speakers on an amplifier', () => {
 		expect(feed!.level).toBe('stop');
 		for (const fix of feed!.fixes) expect(ids((plan) => fix.apply(own(plan)))).not.toContain('parts.no-feed.converter');
 		expect(ids(parts({ converter: 'conv-header-amp' }))).toContain('sound.two-amplifiers');
-		const figures = assess(chain, own(lounge.plan), contextFor(chain, demoWorkshop, lounge.id)).links.find(
+		const figures = assess(judges, own(lounge.plan), contextFor(chain, demoWorkshop, lounge.id)).links.find(
 			({ id }) => id === 'sound'
 		)!.figures;
 		expect(figures.find(({ id }) => id === 'loudest')?.value).toBeGreaterThan(60);

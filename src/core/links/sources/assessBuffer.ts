@@ -1,14 +1,10 @@
 import { changing } from '../../changes';
 import type { Context, Finding } from '../../link';
-import { expectedDropouts, leastBuffer, OWN_BUFFER_SEC, USUAL_PAUSES, type Pauses } from './buffer';
+import { expectedDropouts, leastBuffer, OWN_BUFFER_SEC, pausesOf } from './buffer';
 import { isFetched } from './receive';
 import type { SourcesSettings } from './settings';
 
 const own = changing<SourcesSettings>('sources');
-
-/** How streams come here: as measured, else as is usual of the endpoint's way; null: it has none. */
-export const pausesOf = ({ pauses }: SourcesSettings, { facts }: Context): Pauses | null =>
-	facts.way === 'none' ? null : (pauses ?? USUAL_PAUSES[facts.way]);
 
 /** Streams that break off more than once a day. */
 export function assessBuffer(settings: SourcesSettings, context: Context): Finding[] {

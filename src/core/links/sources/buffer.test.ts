@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaOf } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { rehearsed } from '../../rehearsals';
 import { writers } from '../../writers';
 import { assess } from '../../engines/assess';
@@ -77,7 +78,7 @@ const run = (plan: Plan, lastsMs: number) => {
 	const result = rehearse({
 		links: rehearsed,
 		card: cardTree(write(writers, plan, context, { mediaBytes })),
-		bench: benchFor(chain, plan, context),
+		bench: benchFor(writers, plan, context),
 		startUtcMs: Date.UTC(2026, 10, 26, 9),
 		forMs: 180_000,
 		faults: [{ name: 'stream-pauses', atMs: 120_000, lastsMs }]
@@ -113,10 +114,10 @@ describe('what is gathered before a stream begins', () => {
 	});
 	it('is advised where streams break off, by Wi-Fi for one, and the fix ends it', () => {
 		const bad = planWith({}, { network: { ...lounge.network, way: 'radio', ssid: 'x' } });
-		const found = assess(chain, bad, context).findings.find(({ id }) => id === 'sources.buffer-thin');
+		const found = assess(judges, bad, context).findings.find(({ id }) => id === 'sources.buffer-thin');
 		expect(found?.fixes).toHaveLength(1);
 		const mended = found!.fixes[0]!.apply(structuredClone(bad));
-		const ids = (plan: Plan): string[] => assess(chain, plan, context).findings.map(({ id }) => id);
+		const ids = (plan: Plan): string[] => assess(judges, plan, context).findings.map(({ id }) => id);
 		expect(ids(mended)).not.toContain('sources.buffer-thin');
 		expect(ids(planWith({}))).not.toContain('sources.buffer-thin');
 		expect(ids(planWith({ pauses: { perHour: 60, meanSec: 2 } }))).toContain('sources.buffer-thin');

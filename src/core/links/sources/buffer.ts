@@ -1,3 +1,6 @@
+import type { Context } from '../../link';
+import type { SourcesSettings } from './settings';
+
 /** How a stream comes: it stands still so often, each time for so long on average. */
 export interface Pauses {
 	readonly perHour: number;
@@ -9,6 +12,10 @@ export const USUAL_PAUSES = {
 	wired: { perHour: 0.5, meanSec: 0.3 },
 	radio: { perHour: 20, meanSec: 0.6 }
 } as const satisfies Record<string, Pauses>;
+
+/** How streams come here: as measured, else as is usual of the endpoint's way; null: it has none. */
+export const pausesOf = ({ pauses }: SourcesSettings, { facts }: Context): Pauses | null =>
+	facts.way === 'none' ? null : (pauses ?? USUAL_PAUSES[facts.way]);
 
 /** What the player holds without being told: after its first dropout it waits for one second. Source: mpv(1), --cache-pause-wait. */
 export const OWN_BUFFER_SEC = 1;

@@ -7,6 +7,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { demoMedia } from '../../../../demo/facts';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { writers } from '../../writers';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
@@ -164,7 +165,7 @@ describe('a plan with a film that is too hard', () => {
 	const { plan } = workshop.endpoints.find(({ id }) => id === 'lamp-room')!;
 	const context = contextFor(chain, workshop, 'lamp-room');
 	it('says so, and the sheet and the docs say what to run; a film that plays is left alone', () => {
-		const found = assess(chain, plan, context).findings.find(({ id }) => id === 'sources.too-hard');
+		const found = assess(judges, plan, context).findings.find(({ id }) => id === 'sources.too-hard');
 		expect(found?.title).toContain('Lens turning');
 		const step = runSheet(writers, plan, context)
 			.flatMap(({ steps }) => steps)
@@ -172,6 +173,6 @@ describe('a plan with a film that is too hard', () => {
 		expect(step?.command).toContain("'Lens turning.plays.mp4'");
 		expect(write(writers, plan, context).map(({ path }) => path)).toContain('docs/convert-media.sh');
 		const fine = contextFor(chain, demoWorkshop, 'lamp-room');
-		expect(assess(chain, plan, fine).findings.map(({ id }) => id)).not.toContain('sources.too-hard');
+		expect(assess(judges, plan, fine).findings.map(({ id }) => id)).not.toContain('sources.too-hard');
 	});
 });

@@ -7,9 +7,7 @@ import { formatBytes, withUnit } from '../../basics/format';
 import { playsList, type Context, type Figure, type Link } from '../../link';
 import { placeKind, placesIn } from '../../files/mediaPlace';
 import { expectedDropouts, OWN_BUFFER_SEC } from './buffer';
-import { pausesOf } from './assessBuffer';
-import { sourcesBench, sourcesBenchShape } from './bench';
-import { assessSources } from './findings';
+import { pausesOf } from './buffer';
 import { isInSet, mediaClaims } from './onCard';
 import { SOURCES_FAULTS } from './faults';
 import { FILE_MS, STREAM_MS } from './timing';
@@ -206,7 +204,6 @@ export const sources: Link<'sources', SourcesSettings> = {
 	changes: { carryMedia: (carry) => changing<SourcesSettings>('sources')({ carry }) },
 	key: 'm',
 	place: { column: 'content', row: 1, wires: [{ to: 'programme', carries: 'data' }] },
-	bench: { shape: sourcesBenchShape, of: sourcesBench },
 	faults: SOURCES_FAULTS,
 	claims,
 	figures(settings, context) {
@@ -243,6 +240,5 @@ export const sources: Link<'sources', SourcesSettings> = {
 			...dropoutFigure(settings, context),
 			...ruleFigures(settings, context)
 		];
-	},
-	assess: assessSources
+	}
 };

@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
 import type { Plan } from '../../plan/plan';
@@ -22,7 +23,7 @@ const found = (levels: readonly (number | null)[], its = plan) => {
 		const level = levels[names.indexOf(one.location)];
 		return level === undefined ? one : loud(one, level);
 	});
-	return assess(chain, its, contextFor(chain, { ...demoWorkshop, media }, ID)).findings.find(
+	return assess(judges, its, contextFor(chain, { ...demoWorkshop, media }, ID)).findings.find(
 		({ id }) => id === 'sources.uneven'
 	);
 };

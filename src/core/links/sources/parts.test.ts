@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaOf } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -88,7 +89,7 @@ describe('a part of an entry', () => {
 		const { tracks, events } = rehearse({
 			links: rehearsed,
 			card,
-			bench: benchFor(chain, plan, around),
+			bench: benchFor(writers, plan, around),
 			startUtcMs: Date.parse('2026-11-27T12:00:00Z'),
 			forMs: HOUR / 6,
 			faults: []
@@ -134,7 +135,7 @@ describe('a part of an entry', () => {
 		expect(other.words).toContain('the player\u2019s script'.replace('\u2019', "'"));
 	});
 	it('what cannot be is told, and cured without another fault', () => {
-		const idsOf = (one: Plan) => assess(chain, one, around).findings.map(({ id }) => id);
+		const idsOf = (one: Plan) => assess(judges, one, around).findings.map(({ id }) => id);
 		const stream = lounge.sources.items.find(({ id }) => id === 's4')!;
 		for (const [id, item] of [
 			['sources.part-of-stream', { ...stream, part }],
@@ -142,7 +143,7 @@ describe('a part of an entry', () => {
 			['sources.part-long', { ...bell, part: { ...part, untilSec: 70 } }]
 		] as const) {
 			const wrong = planOf(item);
-			const finding = assess(chain, wrong, around).findings.find((known) => known.id === id)!;
+			const finding = assess(judges, wrong, around).findings.find((known) => known.id === id)!;
 			expect(finding, id).toBeDefined();
 			const cured = finding.fixes[0]!.apply(wrong);
 			expect(idsOf(cured), id).not.toContain(id);

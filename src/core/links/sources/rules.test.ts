@@ -5,6 +5,7 @@ import { dirname, join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
@@ -102,7 +103,7 @@ describe('the endpoint chooses by itself', () => {
 			rehearse({
 				links: rehearsed,
 				card: cardTree(write(writers, plan, context)),
-				bench: benchFor(chain, plan, context),
+				bench: benchFor(writers, plan, context),
 				startUtcMs: Date.UTC(2026, 10, 26, 9),
 				forMs,
 				faults
@@ -128,7 +129,7 @@ describe('the endpoint chooses by itself', () => {
 	});
 	it('needs an entry, folders that somebody brings, and a quiet hour', () => {
 		const found = (plan: Plan) =>
-			assess(chain, plan, context).findings.filter(({ id }) => id.startsWith('sources.rule'));
+			assess(judges, plan, context).findings.filter(({ id }) => id.startsWith('sources.rule'));
 		for (const [plan, id] of [
 			[planWith([rule], { items: lounge.sources.items }), 'sources.rule-unplayed'],
 			[planWith([{ ...rule, folders: ['/srv/music/Evenings', '/home/x'] }]), 'sources.rule-astray'],

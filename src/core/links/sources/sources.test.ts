@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
@@ -115,9 +116,9 @@ describe('files of the list', () => {
 		const own = workshop();
 		const absent = new Set(['a.wav']);
 		const { id, plan, surroundings, files } = see(own, absent);
-		const found = assess(chain, plan, surroundings).findings.find((finding) => finding.id === 'sources.not-here')!;
+		const found = assess(judges, plan, surroundings).findings.find((finding) => finding.id === 'sources.not-here')!;
 		expect([found.level, found.title]).toEqual(['stop', 'One file of the list is not here']);
-		const bench = benchFor(chain, plan, surroundings);
+		const bench = benchFor(writers, plan, surroundings);
 		expect(bench.media.map(({ location }) => location)).not.toContain('/opt/yphos/media/a.wav');
 		const ran = rehearse({
 			links: rehearsed,
@@ -130,7 +131,7 @@ describe('files of the list', () => {
 		expect(JSON.stringify(ran.events)).toContain('no such file');
 		const mended = found.fixes[0]!.apply(plan);
 		expect(
-			assess(chain, mended, contextFor(chain, own, id, absent)).findings.map((finding) => finding.id)
+			assess(judges, mended, contextFor(chain, own, id, absent)).findings.map((finding) => finding.id)
 		).not.toContain('sources.not-here');
 	});
 	it('fit the first partition or stop the plan, by the byte', () => {
@@ -146,7 +147,7 @@ describe('files of the list', () => {
 		const idsWith = (firstFreeBytes: number | null, sizeBytes: number, carry: 'set' | 'self' = 'set'): string[] => {
 			const own = workshop({ carry }, { card: { ...lounge.plan.card, image: { ...image, firstFreeBytes } } });
 			const sized = { ...own, media: own.media.map((media) => ({ ...media, sizeBytes })) };
-			return assess(chain, sized.endpoints[0]!.plan, contextFor(chain, sized, lounge.id)).findings.map(
+			return assess(judges, sized.endpoints[0]!.plan, contextFor(chain, sized, lounge.id)).findings.map(
 				(finding) => finding.id
 			);
 		};
@@ -166,7 +167,7 @@ it('a picture without sound is said where nothing shows it, and either fix ends 
 		media: base.media.map((media, n) => (n === 0 ? { ...poster, location: NAMES[0]! } : media))
 	};
 	const found = (plan: Plan) =>
-		assess(chain, plan, contextFor(chain, of, lounge.id)).findings.find(({ id }) => id === 'sources.unseen');
+		assess(judges, plan, contextFor(chain, of, lounge.id)).findings.find(({ id }) => id === 'sources.unseen');
 	const { plan } = of.endpoints[0]!;
 	const finding = found(plan)!;
 	expect(finding.title).toBe('One entry is a picture without sound');
@@ -174,6 +175,6 @@ it('a picture without sound is said where nothing shows it, and either fix ends 
 	for (const fix of finding.fixes) expect(found(fix.apply(plan)), fix.label).toBeUndefined();
 	expect(found(base.endpoints[0]!.plan)).toBeDefined();
 	expect(
-		assess(chain, plan, contextFor(chain, base, lounge.id)).findings.some(({ id }) => id === 'sources.unseen')
+		assess(judges, plan, contextFor(chain, base, lounge.id)).findings.some(({ id }) => id === 'sources.unseen')
 	).toBe(false);
 });

@@ -6,6 +6,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../../demo/workshop';
 import { chain } from '../../chain';
+import { judges } from '../../judges';
 import { writers } from '../../writers';
 import { rehearsed } from '../../rehearsals';
 import { assess } from '../../engines/assess';
@@ -74,7 +75,7 @@ const textOf = (plan: Plan, end: string, given: Secrets = secrets): string => {
 	const file = write(writers, plan, context, given).find(({ path }) => path.endsWith(end));
 	return file && 'lines' in file ? file.lines.map(({ text }) => text).join('\n') : '';
 };
-const idsOf = (plan: Plan): string[] => assess(chain, plan, context).findings.map(({ id }) => id);
+const idsOf = (plan: Plan): string[] => assess(judges, plan, context).findings.map(({ id }) => id);
 function run(
 	plan: Plan,
 	{
@@ -87,7 +88,7 @@ function run(
 	const result = rehearse({
 		links: rehearsed,
 		card: cardTree(write(writers, plan, context, given)),
-		bench: { ...benchFor(chain, plan, context), ...bench },
+		bench: { ...benchFor(writers, plan, context), ...bench },
 		startUtcMs: Date.UTC(2026, 10, 26, 9),
 		forMs,
 		faults
@@ -212,7 +213,7 @@ describe('a share in the rehearsal', () => {
 		const result = rehearse({
 			links: rehearsed,
 			card: cardTree(files),
-			bench: benchFor(chain, plan, context),
+			bench: benchFor(writers, plan, context),
 			startUtcMs: Date.UTC(2026, 10, 26, 9),
 			forMs: 120_000,
 			faults: []
@@ -258,7 +259,7 @@ describe('a share that is written to', () => {
 						: file
 				)
 			),
-			bench: benchFor(chain, plan, context),
+			bench: benchFor(writers, plan, context),
 			startUtcMs: Date.UTC(2026, 10, 26, 9),
 			forMs,
 			faults: []
@@ -338,7 +339,7 @@ describe('findings of shares', () => {
 		],
 		['sources.elsewhere', planWith([], [places[0]!]), planWith([SHARE], [places[0]!])]
 	])('%s comes and goes, and its fixes cure it', (id, bad, good) => {
-		const found = assess(chain, bad, context).findings.find((finding) => finding.id === id);
+		const found = assess(judges, bad, context).findings.find((finding) => finding.id === id);
 		expect(found).toBeDefined();
 		expect(idsOf(good)).not.toContain(id);
 		for (const fix of found!.fixes) expect(idsOf(fix.apply(structuredClone(bad))), fix.label).not.toContain(id);

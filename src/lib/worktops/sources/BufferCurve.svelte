@@ -1,6 +1,5 @@
 <script lang="ts">
-	import { pausesOf } from '$core/links/sources/assessBuffer';
-	import { expectedDropouts, OWN_BUFFER_SEC, simulateBuffer } from '$core/links/sources/buffer';
+	import { expectedDropouts, OWN_BUFFER_SEC, pausesOf, simulateBuffer } from '$core/links/sources/buffer';
 	import { isFetched } from '$core/links/sources/receive';
 	import LineChart from '$lib/charts/LineChart.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';

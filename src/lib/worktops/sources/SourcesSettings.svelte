@@ -8,8 +8,7 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, SwitchField, TextField } from '$lib/fields';
 	import { readInWorker } from '$lib/readers/readInWorker';
-	import { pausesOf } from '$core/links/sources/assessBuffer';
-	import { USUAL_PAUSES } from '$core/links/sources/buffer';
+	import { pausesOf, USUAL_PAUSES } from '$core/links/sources/buffer';
 	import { isFetched } from '$core/links/sources/receive';
 	import { mountPoint, storeOf } from '$core/links/sources/stores';
 	import Rules from './Rules.svelte';
