@@ -150,6 +150,7 @@ export const demoWorkshop: Workshop = {
 			sound: {
 				...lounge.sound,
 				cardId: 'Field24',
+				cardFor: 'conv-usb-96',
 				volumeAt: 'converter',
 				volumeDb: -29,
 				mixerName: 'Master',
@@ -198,6 +199,7 @@ export const demoWorkshop: Workshop = {
 			sound: {
 				...foghorn.sound,
 				cardId: 'Opto',
+				cardFor: 'conv-optical',
 				door: 'iec958',
 				travel: 'fixed',
 				fixedRateHz: 44_100,
@@ -254,6 +256,7 @@ export const demoWorkshop: Workshop = {
 			sound: {
 				...bench.sound,
 				cardId: 'Plain48',
+				cardFor: 'conv-usb-16',
 				travel: 'shared',
 				fixedRateHz: 48_000,
 				volumeAt: 'player',
@@ -316,6 +319,7 @@ export const demoWorkshop: Workshop = {
 			sound: {
 				...lamp.sound,
 				cardId: 'Header192',
+				cardFor: 'conv-header-192',
 				volumeAt: 'player',
 				volumeDb: -20,
 				distanceM: 3,

@@ -1,4 +1,5 @@
 import { contains, formatAddress, isPrivate, readAddress, readCidr, hostRange, type Network } from '../formats/ip/cidr';
+import { isOfAnother, nameCard } from '../links/sound/nameCard';
 import { mayHaveMemory } from '../parts/measured';
 import type { Part, PartOf } from '../parts/schema';
 import type { Plan } from '../plan/plan';
@@ -18,7 +19,7 @@ export function fillingsOf(plan: Plan, facts: ProbeFacts, drawer: readonly Part[
 	return [
 		...fillBoard(plan, facts, drawer),
 		...fillCard(plan, facts, drawer),
-		...(device ? [...fillConverter(plan, device, drawer), ...fillName(plan, device), ...fillControl(plan, device)] : [])
+		...(device ? [...fillOutput(plan, device, drawer), ...fillControl(plan, device)] : [])
 	];
 }
 
@@ -78,14 +79,16 @@ function fillConverter(plan: Plan, device: SoundDevice, drawer: readonly Part[])
 	return !best || (now && far(now) === far(best)) ? [] : [choose('Output', 'converter', best)];
 }
 
-function fillName({ sound }: Plan, { cardId, deviceNumber }: SoundDevice): Filling[] {
-	if (sound.cardId === cardId && sound.deviceNumber === deviceNumber) return [];
-	return [
-		{
-			what: `Card name: ${cardId}, device ${deviceNumber}`,
-			apply: (plan) => ({ ...plan, sound: { ...plan.sound, cardId, deviceNumber } })
-		}
-	];
+/** The converter by its class, and the name that its kernel gives it. */
+function fillOutput(plan: Plan, device: SoundDevice, drawer: readonly Part[]): Filling[] {
+	const { cardId, deviceNumber } = device;
+	const output = fillConverter(plan, device, drawer);
+	const { sound, parts } = output.reduce((changed, { apply }) => apply(changed), plan);
+	const isKnown =
+		sound.cardId === cardId && sound.deviceNumber === deviceNumber && !isOfAnother(sound, parts.converter ?? null);
+	return isKnown
+		? output
+		: [...output, { what: `Card name: ${cardId}, device ${deviceNumber}`, apply: nameCard({ cardId, deviceNumber }) }];
 }
 
 function fillControl({ sound }: Plan, { mixers }: SoundDevice): Filling[] {

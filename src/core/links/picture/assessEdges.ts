@@ -64,7 +64,7 @@ export function assessEdges(settings: PictureSettings, { screen, chosen }: Pictu
 
 /** A screen that is off when the board starts, and who tells the kernel. */
 export function assessStart(settings: PictureSettings, { facts }: Context, { output, chosen }: PictureWay): Finding[] {
-	if (output === 'ladder' || output === 'flat' || !chosen) return [];
+	if (output !== 'digital' || !chosen) return [];
 	const out: Finding[] = [];
 	if (settings.whenOff === 'force' && !settings.writesEdid)
 		out.push({

@@ -8,6 +8,7 @@ import { vicTiming } from '../../standards/vicTable';
 import { computeTiming } from '../../standards/computedTimings';
 import type { VideoTiming } from '../../standards/videoTiming';
 import { pictureMm } from '../../standards/legibility';
+import { COMPOSITE, isLeftOff } from './composite';
 import { anyEdge } from './overscan';
 import type { PictureSettings } from './settings';
 import { goesDark } from '../../onAir/followed';
@@ -22,7 +23,7 @@ const screen = z.object({
 	edid: z.string(),
 	/** What it really follows; null: only what it announces. */
 	ranges: z.object({ hMinKhz: z.number(), hMaxKhz: z.number(), vMinHz: z.number(), vMaxHz: z.number() }).nullable(),
-	/** The one timing that the device tree gives its connector; null: it is found out from the screen. */
+	/** The one timing that its own driver gives the connector; null: it is found out from the screen, or stands on the card. */
 	fixed: z
 		.object({
 			widthPx: z.number(),
@@ -105,6 +106,20 @@ function likelyModes({ widthPx, heightPx, speakers }: PartOf<'screen'>): VideoTi
 	return [...(known[`${widthPx}x${heightPx}`] ?? (own.ok ? [own.value] : []))];
 }
 
+/** What a tube follows: the fields that it is made for, whatever the lines. */
+const tubeRanges = ({ refreshHz }: PartOf<'screen'>): BenchScreen['ranges'] => ({
+	hMinKhz: 15.2,
+	hMaxKhz: 16.2,
+	vMinHz: refreshHz - 1,
+	vMaxHz: refreshHz + 1
+});
+
+/** What the maker's driver of a flat panel sends it: its own size, about 60 times a second. */
+function flatTiming({ widthPx, heightPx }: PartOf<'screen'>): VideoTiming | null {
+	const timing = computeTiming('cvt-rb', { widthPx, heightPx, refreshHz: 60 });
+	return timing.ok ? timing.value : null;
+}
+
 /** The word of a set that nobody has read yet, as its class would say it. */
 function likelyEdid(way: PictureWay): string {
 	const { screen: part } = way;
@@ -127,17 +142,18 @@ export function pictureBench(settings: PictureSettings, context: Context): Parti
 	const way = pictureWay(settings, context);
 	const { screen: part, board, adapter, chosen } = way;
 	const phoneAt = context.venue.lan ? { phoneAt: context.venue.lan.poolFrom } : {};
-	if (!part) return phoneAt;
+	// Where the device tree leaves the yellow socket off, there is no connector that a set could hang on.
+	if (!part || (way.output === 'composite' && board && isLeftOff(board))) return phoneAt;
 	const { left, right, top, bottom } = settings.edges;
 	const mode = chosen?.timing ?? part;
 	return {
 		...phoneAt,
 		screen: {
 			name: part.name,
-			connector: settings.connector,
+			connector: way.output === 'composite' ? COMPOSITE : settings.connector,
 			edid: settings.edid || likelyEdid(way),
-			ranges: settings.ranges,
-			fixed: way.output === 'digital' ? null : (chosen?.timing ?? null),
+			ranges: settings.ranges ?? (way.output === 'composite' ? tubeRanges(part) : null),
+			fixed: way.output === 'flat' ? flatTiming(part) : null,
 			wayMhz: Math.min(FASTEST_MHZ, ...wayThere(context, way.output).map(({ maxPixelClockMhz }) => maxPixelClockMhz)),
 			outputMhz: board && way.output === 'digital' ? board.displayMhz : FASTEST_MHZ,
 			cuts: !part.cutsEdges

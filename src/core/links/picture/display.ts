@@ -110,6 +110,50 @@ export function kernelModes(edid: Edid | null, argument: VideoArgument | null, o
 	return { modes, preferred, console: own ?? preferred ?? modes[0] ?? null };
 }
 
+/** What the driver of the yellow socket has, and nothing else. Source: Linux 6.1, vc4_vec.c, ntsc_mode. */
+export const DRIVERS_TV: VideoTiming = {
+	widthPx: 720,
+	heightPx: 480,
+	interlaced: true,
+	pixelClockKhz: 13_500,
+	hSyncStart: 720 + 14,
+	hSyncEnd: 720 + 14 + 64,
+	hTotal: 720 + 14 + 64 + 60,
+	vSyncStart: 480 + 7,
+	vSyncEnd: 480 + 7 + 6,
+	vTotal: 525,
+	hSyncPositive: false,
+	vSyncPositive: false
+};
+
+/** The timing that a device tree's panel has; null: there is none in this text. Source: the kernel's bindings, panel-timing.yaml. */
+export function ladderTiming(text: string): VideoTiming | null {
+	const node = /panel-timing \{([^}]{1,2000})\}/.exec(text)?.[1];
+	if (node === undefined) return null;
+	const value = (name: string): number => Number(new RegExp(`\\b${name} = <(\\d{1,10})>`).exec(node)?.[1] ?? 0);
+	const along = (axis: 'h' | 'v') => {
+		const active = value(`${axis}active`);
+		const start = active + value(`${axis}front-porch`);
+		const end = start + value(`${axis}sync-len`);
+		return { active, start, end, total: end + value(`${axis}back-porch`) };
+	};
+	const [h, v] = [along('h'), along('v')];
+	return {
+		widthPx: h.active,
+		heightPx: v.active,
+		interlaced: false,
+		pixelClockKhz: value('clock-frequency') / 1000,
+		hSyncStart: h.start,
+		hSyncEnd: h.end,
+		hTotal: h.total,
+		vSyncStart: v.start,
+		vSyncEnd: v.end,
+		vTotal: v.total,
+		hSyncPositive: value('hsync-active') === 1,
+		vSyncPositive: value('vsync-active') === 1
+	};
+}
+
 /** The player's choice among them; a string says why there is none. Source: mpv 0.35, drm_common.c, setup_mode(). */
 export function playerChoice(wish: string, { modes, preferred }: KernelModes): VideoTiming | string {
 	if (modes.length === 0) return 'the connector has no modes';

@@ -1,6 +1,7 @@
 import type { Claim } from '../../claims';
 import type { Context, Finding } from '../../link';
 import { assessControls } from './assessControls';
+import { assessComposite } from './composite';
 import { assessEdges, assessStart } from './assessEdges';
 import { assessCadence, assessMode, assessWord } from './assessMode';
 import {
@@ -33,6 +34,7 @@ export function assessPicture(settings: PictureSettings, context: Context, claim
 	return [
 		...assessWord(settings, context, way),
 		...assessMode(settings, context, way),
+		...assessComposite(settings, way),
 		...assessCadence(way, context),
 		...assessEdges(settings, way),
 		...assessStart(settings, context, way),

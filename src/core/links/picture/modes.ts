@@ -1,9 +1,10 @@
 import { computeTiming } from '../../standards/computedTimings';
 import { DMT } from '../../standards/dmtTable';
-import { hSyncKhzOf, refreshHzOf, timingOf, type VideoTiming } from '../../standards/videoTiming';
+import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
 import { VICS } from '../../standards/vicTable';
 import type { Edid, EdidRanges } from '../../formats/edid';
 import { kernelTiming } from '../../standards/kernelTimings';
+import { TV_TIMING } from './composite';
 import { cadenceWords, computeCadence, stutters, type Cadence, type Rate } from './cadence';
 
 /** What a picture has to pass, and where it ends. */
@@ -93,7 +94,7 @@ function* possible(question: ModeQuestion): Generator<Possible> {
 		}
 		return;
 	}
-	if (toldBy === 'composite') return yield [tvTiming(panel), 'table', true];
+	if (toldBy === 'composite') return yield [TV_TIMING, 'table', true];
 	if (toldBy !== 'device-tree' && !ranges) return yield* expected(question);
 	const isTold = toldBy !== 'screen';
 	for (const { timing } of isTold ? [...VICS.filter(hasSize(panel)), ...DMT] : DMT)
@@ -104,15 +105,6 @@ function* possible(question: ModeQuestion): Generator<Possible> {
 		if (timing.ok) yield [timing.value, 'computed', true];
 	}
 }
-
-/** The one mode of a yellow socket: 625 lines where the set has 576 to show, else 525. Source: Linux 6.1, vc4_vec.c; ITU-R BT.601-7, table 1. */
-const tvTiming = ({ heightPx }: ModeQuestion['panel']): VideoTiming => ({
-	...timingOf(
-		heightPx > 500
-			? [0, 720, 576, 13_500, [740, 804, 864], [580, 586, 625], '--i']
-			: [0, 720, 480, 13_500, [734, 798, 858], [487, 493, 525], '--i']
-	)
-});
 
 /** Of a screen that nobody has asked: its own size at about 60 Hz, which it prefers itself; and what many of its class have besides. */
 function* expected({ panel, toldBy }: ModeQuestion): Generator<Possible> {

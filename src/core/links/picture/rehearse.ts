@@ -8,7 +8,15 @@ import { playLoad } from '../../parts/playLoad';
 import { videoShapeSchema } from '../../parts/schema';
 import { refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
 import type { BenchScreen } from './bench';
-import { kernelModes, playerChoice, videoArgumentFor, whyNotTaken, type KernelModes } from './display';
+import {
+	DRIVERS_TV,
+	kernelModes,
+	ladderTiming,
+	playerChoice,
+	videoArgumentFor,
+	whyNotTaken,
+	type KernelModes
+} from './display';
 import type { ScreenWish } from '../../engines/machine/signals';
 import { cutPercent, placed, slipsPerSec, windowOf, type Seen } from './seen';
 import { modeInWords } from './written';
@@ -160,7 +168,11 @@ class Display {
 
 	#isConnected(): boolean {
 		const screen = this.screen;
-		return screen !== null && (this.#isLit() || videoArgumentFor(this.#words, screen.connector)?.forced === true);
+		// Nobody can ask a yellow socket whether a set is there: its state is unknown, and the player takes only what is connected. Source: Linux 6.1, vc4_vec.c; mpv 0.35, drm_common.c.
+		const asks = screen?.connector.startsWith('Composite-') !== true;
+		return (
+			screen !== null && ((asks && this.#isLit()) || videoArgumentFor(this.#words, screen.connector)?.forced === true)
+		);
 	}
 
 	/** The screen's own word as the kernel has it: a file in its place, what it says itself, or nothing. */
@@ -196,9 +208,11 @@ class Display {
 	}
 
 	#modes(screen: BenchScreen): KernelModes {
-		if (screen.fixed) {
+		const ladder = ladderTiming(this.machine.card.get('boot/yphos/ladder.dts')?.text ?? '');
+		const only = screen.connector.startsWith('Composite-') ? DRIVERS_TV : (screen.fixed ?? ladder);
+		if (only) {
 			this.machine.assumed.add(`what brings up ${screen.connector} is in place`);
-			return { modes: [screen.fixed], preferred: screen.fixed, console: screen.fixed };
+			return { modes: [only], preferred: only, console: only };
 		}
 		const edid = this.#edid(screen);
 		if (!edid) this.#once('edid-none', () => this.tell.event('edid-none', 'info'));

@@ -30,7 +30,7 @@ const isLeftToScreen = ({ chosen }: PictureWay, { writesEdid }: PictureSettings)
 export function playerMode(settings: PictureSettings, way: PictureWay): string | null {
 	const { chosen, output } = way;
 	if (!chosen || output === 'ladder' || output === 'flat') return null;
-	if (isLeftToScreen(way, settings)) return 'preferred';
+	if (output === 'composite' || isLeftToScreen(way, settings)) return 'preferred';
 	const { timing, from } = chosen;
 	const size = `${timing.widthPx}x${timing.heightPx}`;
 	return from === 'computed' && !settings.writesEdid ? size : `${size}@${refreshHzOf(timing).toFixed(2)}`;
@@ -43,6 +43,8 @@ export function playerMode(settings: PictureSettings, way: PictureWay): string |
 export function videoArgument(settings: PictureSettings, way: PictureWay): string | null {
 	const { chosen } = way;
 	if (!chosen || way.output === 'ladder' || way.output === 'flat') return null;
+	// Nothing tells its driver that a set is there: only what is on by force is opened. Its one mode is its own affair, and it knows no margins.
+	if (way.output === 'composite') return `video=${settings.connector}:e`;
 	const { timing, from } = chosen;
 	const plain = kernelVideo({
 		connector: settings.connector,

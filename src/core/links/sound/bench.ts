@@ -4,6 +4,7 @@ import type { Context } from '../../link';
 import { amplifierFigures, driverOf, loadOf, outputVrms } from '../../parts/amplifier';
 import { playbackSchema } from '../../parts/schema';
 import { fieldOf } from './room';
+import { isOfAnother } from './nameCard';
 import { isUnnamed, waysListed, waysOfClass } from './route';
 import type { SoundSettings } from './settings';
 
@@ -104,7 +105,8 @@ function soundCards(settings: SoundSettings, context: Context): BenchSoundCard[]
 				}
 			];
 		});
-	if (!part || settings.cardId === '') return [];
+	// Nobody knows what the kernel calls this one.
+	if (!part || settings.cardId === '' || isOfAnother(settings, part.id)) return [];
 	return [
 		{
 			...ready,

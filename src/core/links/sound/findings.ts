@@ -6,6 +6,7 @@ import { assessLevel, assessSpeakers } from './assessLevel';
 import { computeDigitalVolume } from './gainChain';
 import { computeMeetings } from './meetings';
 import { isUnnamed, playbackOf, probedDevice, routeOf, waysOf } from './route';
+import { isOfAnother, nameCard } from './nameCard';
 import type { Treatment } from './treatment';
 import type { SoundSettings } from './settings';
 
@@ -34,7 +35,7 @@ function assessDevice(settings: SoundSettings, context: Context): Finding[] {
 	const devices = context.probe?.soundDevices ?? [];
 	const useFound = devices
 		.slice(0, 3)
-		.map((device) => change(`Use ${device.cardId}`, { cardId: device.cardId, deviceNumber: device.deviceNumber }));
+		.map(({ cardId, deviceNumber }): Fix => ({ label: `Use ${cardId}`, apply: nameCard({ cardId, deviceNumber }) }));
 	if (cardId === '')
 		return [
 			{
@@ -49,7 +50,19 @@ function assessDevice(settings: SoundSettings, context: Context): Finding[] {
 			}
 		];
 	const findings: Finding[] = [];
-	if (/^\d+$/.test(cardId))
+	const { converter } = context.facts.parts;
+	const nameOf = (id: string): string =>
+		context.part('converter', id)?.name ?? 'an output that is no longer in the drawer';
+	if (converter && isOfAnother(settings, converter))
+		findings.push({
+			id: 'sound.card-of-another',
+			level: 'stop',
+			title: `${cardId} is what another output is called`,
+			why: `You told this name for ${nameOf(settings.cardFor)}. Its kernel gives ${nameOf(converter)} a name of its own, and by the old one the player finds nothing: silence. ${devices.length ? 'Choose it from what the board reported; was the report made before the change, probe again.' : 'Type the word in brackets from /proc/asound/cards, or run the probe with the new output joined.'}`,
+			setting: 'sound.cardId',
+			fixes: [...useFound, { label: `This one is called ${cardId} too`, apply: nameCard({ cardId }) }]
+		});
+	else if (/^\d+$/.test(cardId))
 		findings.push({
 			id: 'sound.card-number',
 			level: 'stop',

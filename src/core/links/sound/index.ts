@@ -105,7 +105,7 @@ export const sound: Link<'sound', SoundSettings> = {
 	id: 'sound',
 	title: 'Sound',
 	settings: soundSettings,
-	version: 4,
+	version: 5,
 	migrations: {
 		1: (saved) => ({ used: true, ...saved }),
 		2: (saved) => ({
@@ -116,7 +116,8 @@ export const sound: Link<'sound', SoundSettings> = {
 			wiring: 'parallel',
 			...saved
 		}),
-		3: (saved) => ({ overlay: '', ...saved })
+		3: (saved) => ({ overlay: '', ...saved }),
+		4: (saved) => ({ cardFor: '', ...saved })
 	},
 	empty: ({ kind }) => ({ ...calmSound, used: kind !== 'recorder' }),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },

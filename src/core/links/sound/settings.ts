@@ -13,6 +13,8 @@ export const soundSettings = z.object({
 			(id) => id === '' || CARD_ID.test(id),
 			'Letters, digits, _ and -, at most 15: the word in square brackets of /proc/asound/cards.'
 		),
+	/** The part that this name was told for; empty: not known. */
+	cardFor: z.string().max(60),
 	/** What its maker has you name in the board’s start file, where it carries no memory that says so: "name,parameter=value", or a path for extlinux.conf. */
 	overlay: z
 		.string()
@@ -52,6 +54,7 @@ export type SoundSettings = z.infer<typeof soundSettings>;
 export const calmSound: SoundSettings = {
 	used: true,
 	cardId: '',
+	cardFor: '',
 	overlay: '',
 	deviceNumber: 0,
 	door: 'hw',

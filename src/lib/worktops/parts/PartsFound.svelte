@@ -2,7 +2,7 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { fillingsOf, fillLan } from '$core/probe/fill';
 	import { store } from '$lib/store/workshop.svelte';
-	import { change } from './deviceChoice';
+	import { nameCard } from '$core/links/sound/nameCard';
 
 	const view = useEndpoint();
 	const probe = $derived(view.context.probe);
@@ -48,7 +48,7 @@
 					{device.cardName}
 					{#if device.cardId === view.plan.sound.cardId}<span class="soft">· in use</span>{:else}<button
 							type="button"
-							onclick={() => view.edit(`Use ${device.cardId}`, change(device))}>Use this</button
+							onclick={() => view.edit(`Use ${device.cardId}`, nameCard(device))}>Use this</button
 						>{/if}
 				</dd>
 			{/each}

@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { cardInLine } from '$core/formats/alsa/cardLine';
 	import { driverOf, loadOf } from '$core/parts/amplifier';
+	import { nameCard } from '$core/links/sound/nameCard';
 	import { isUnnamed } from '$core/links/sound/route';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, TextField } from '$lib/fields';
-	import { change } from '../parts/deviceChoice';
 
 	const view = useEndpoint();
 	const sound = $derived(view.plan.sound);
@@ -20,11 +20,7 @@
 	/** A whole line of aplay -l says name and device. */
 	function putCard(text: string): string | null {
 		const found = /[\s:[]/.test(text.trim()) ? cardInLine(text) : null;
-		if (!found) return view.set('sound.cardId', text);
-		const { cardId, deviceNumber } = found;
-		return view.edit('Sound: card name', (plan) =>
-			change({ cardId, deviceNumber: deviceNumber ?? plan.sound.deviceNumber })(plan)
-		);
+		return view.edit('Sound: card name', nameCard(found ?? { cardId: text }));
 	}
 	const travelHint = $derived(
 		{
