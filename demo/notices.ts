@@ -8,6 +8,7 @@ export const HATCH_NOTICES: NoticesSettings = {
 	used: true,
 	fadeMs: 0,
 	shownBy: 'browser',
+	fonts: [],
 	picturesFrom: '',
 	picturesDays: 60,
 	grid: { columns: 12, rows: 20 },

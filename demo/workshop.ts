@@ -52,6 +52,7 @@ const demoOwnParts: Workshop['parts'] = [
 		header: null,
 		kPerW: 3.4,
 		closed: true,
+		sealed: false,
 		spacersMm: 5
 	}
 ];

@@ -91,7 +91,10 @@ const ASKED = [
 	'xwayland',
 	'curl',
 	'openssl',
-	'ntfs-3g'
+	'ntfs-3g',
+	'fonts-noto-core',
+	'fonts-noto-cjk',
+	'fonts-noto-color-emoji'
 ];
 
 const work = mkdtempSync(join(tmpdir(), 'yphos-packages-'));

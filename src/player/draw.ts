@@ -12,6 +12,9 @@ export type Stage = Pick<Show, 'screen' | 'theme' | 'grid'> & {
 };
 
 const SVG = 'http://www.w3.org/2000/svg';
+/** Languages that are written from right to left. Source: CLDR, characterOrder. */
+const RIGHT_TO_LEFT = /^(?:ar|ckb|dv|fa|he|ks|ps|sd|ug|ur|yi)\b/;
+
 function element<K extends keyof HTMLElementTagNameMap>(
 	name: K,
 	className: string,
@@ -19,6 +22,8 @@ function element<K extends keyof HTMLElementTagNameMap>(
 ): HTMLElementTagNameMap[K] {
 	const made = document.createElement(name);
 	if (className) made.className = className;
+	// Each runs as its own letters do, whatever the page's language.
+	if (name === 'p' || name === 'h2' || name === 'span') made.dir = 'auto';
 	// Text becomes text: whatever a feed says, none of it is markup.
 	made.append(...inside);
 	return made;
@@ -44,6 +49,7 @@ export class PageView {
 	/** Draws the page for an instant. */
 	show(page: Page, stage: Stage, world: NoticeWorld): void {
 		if (page !== this.#page || stage !== this.#stage) this.#begin(page, stage);
+		this.root.dir = RIGHT_TO_LEFT.test(world.language) ? 'rtl' : 'ltr';
 		for (const zone of page.zones) {
 			const shown = shownIn(zone, world);
 			const known = this.#zones.get(zone.id)!;

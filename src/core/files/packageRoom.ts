@@ -2,7 +2,10 @@
 const LARGE: Readonly<Record<string, number>> = {
 	mpv: 472e6,
 	// Beyond what the player brings, which is always there.
-	chromium: 442e6
+	chromium: 442e6,
+	'fonts-noto-core': 44e6,
+	'fonts-noto-cjk': 93e6,
+	'fonts-noto-color-emoji': 11e6
 };
 const SMALL_BYTES = 8e6;
 

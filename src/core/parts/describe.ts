@@ -71,6 +71,7 @@ const FIELDS: Readonly<Record<string, readonly [label: string, unit: string]>> =
 	airFactor: ['More heat leaves by', '×'],
 	control: ['Control', ''],
 	closed: ['Closed', ''],
+	sealed: ['Sealed', ''],
 	spacersMm: ['Spacers', 'mm'],
 	sensitivityVrms: ['Input for full power', 'V RMS'],
 	ratedW: ['Rated power', 'W'],

@@ -287,6 +287,8 @@ const caseKind = z.object({
 	/** From the air inside to the room, for each watt inside. */
 	kPerW: z.number().min(0).max(50),
 	closed: z.boolean(),
+	/** Against rain and dust. */
+	sealed: z.boolean().default(false),
 	/** Room between the board's underside and the floor of the case. */
 	spacersMm: z.number().min(0).max(50)
 });

@@ -35,7 +35,9 @@ export const migrations: Readonly<Record<number, Migration>> = {
 	// The venue gained opening hours, holidays and its place; the schema knows what to take where nothing is said.
 	12: (saved) => saved,
 	// The venue gained a theme for its notices; the schema knows what to take where nothing is said.
-	13: (saved) => saved
+	13: (saved) => saved,
+	// Cases say whether they are sealed; the schema knows what to take where nothing is said.
+	14: (saved) => saved
 };
 /** From here on the workshop and each link count their shapes by themselves. */
 const COUNTED_APART = 7;

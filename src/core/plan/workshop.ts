@@ -8,7 +8,7 @@ import { idText, lineText, uniqueList } from './text';
 import { venueSchema } from './venue';
 
 /** Which shape the workshop itself has, and each link's settings; a file carries them, so that each part is brought on by itself. */
-export const VERSIONS: Readonly<Record<string, number>> = { workshop: 14, ...sliceVersions };
+export const VERSIONS: Readonly<Record<string, number>> = { workshop: 15, ...sliceVersions };
 /** Grows with any of them, and with each new link: what has a larger one was written by a later Yphos. */
 export const WORKSHOP_VERSION = Object.values(VERSIONS).reduce((sum, version) => sum + version, 0);
 

@@ -123,6 +123,7 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['notices.feeds', 'Feeds', 'csv ical rss atom json weather tides'],
 	['notices.units', 'Units of weather', 'celsius fahrenheit metric imperial'],
 	['notices.language', 'Language of days and months', 'locale'],
+	['notices.fonts', 'Typefaces for other scripts', 'fonts glyphs chinese japanese korean thai hindi emoji'],
 	['notices.fadeMs', 'From one to the next', 'fade transition crossfade dissolve'],
 	['notices.shownBy', 'Shown by', 'browser pictures png kiosk small board'],
 	['notices.picturesFrom', 'Drawn from', 'pictures date first day'],

@@ -1248,6 +1248,14 @@ export const ASKED_PACKAGES: Readonly<Record<string, PackageContents>> = {
 	},
 	xwayland: { programs: ['/usr/bin/Xwayland'], units: [], conffiles: [], users: [] },
 	curl: { programs: ['/usr/bin/curl'], units: [], conffiles: [], users: [] },
+	'fonts-noto-core': {
+		programs: [],
+		units: [],
+		conffiles: ['/etc/fonts/conf.avail/30-droid-noto.conf'],
+		users: []
+	},
+	'fonts-noto-cjk': { programs: [], units: [], conffiles: [], users: [] },
+	'fonts-noto-color-emoji': { programs: [], units: [], conffiles: [], users: [] },
 	openssl: {
 		programs: ['/usr/bin/c_rehash', '/usr/bin/openssl'],
 		units: [],

@@ -109,9 +109,8 @@ export function assessDelivery(settings: DeliverySettings, context: Context): Fi
 						'anyone',
 						'caution',
 						'Anybody on the way can put up what they like',
-						'http:// is neither proven nor hidden, and no signature is asked for: whoever sits between could show anything in your name. Make a signing key, or fetch by https://.',
-						'delivery.publicKey',
-						{ label: 'By https://', apply: own({ from: from.replace('http:', 'https:') }) }
+						'http:// is neither proven nor hidden, and no signature is asked for: whoever sits between could show anything in your name. Make a signing key: then it does not matter by which way a set comes. Where its server has a certificate, https:// hides it too.',
+						'delivery.publicKey'
 					)
 				]
 			: []),

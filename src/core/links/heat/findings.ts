@@ -79,12 +79,14 @@ function cooling(settings: HeatSettings, context: Context, claims: readonly Clai
 		const heat = findHeat({ ...asTypical, place }, context.suppose(change), claims, FEW_STEPS);
 		return heat ? heat.model.throttleC - heat.run.steadyC - (heat.run.throttlesAfterSec === null ? 0 : 100) : -100;
 	};
+	// What keeps rain or dust out stays what it is for.
+	const box = context.part('case', context.facts.parts.case);
 	const candidates: Candidate[] = context.drawer.flatMap((part) => {
 		const price = part.price ?? 0;
 		const label = `Use ${part.name}`;
 		if (part.kind === 'cooler' && part.id !== context.facts.parts.cooler)
 			return [{ label, price, change: context.change.choosePart('cooler', part.id) }];
-		if (part.kind === 'case' && part.id !== context.facts.parts.case)
+		if (part.kind === 'case' && part.id !== box?.id && (!box?.sealed || part.sealed) && (!box?.closed || part.closed))
 			return [{ label, price, change: context.change.choosePart('case', part.id) }];
 		if (
 			part.kind === 'fan' &&

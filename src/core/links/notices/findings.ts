@@ -3,6 +3,7 @@ import { assessFeed } from './assessFeed';
 import { assessPage } from './assessPage';
 import { assessPictures } from './assessPictures';
 import { assessPlace } from './assessPlace';
+import { assessLetters } from './letters';
 import { noticeScreen } from './screen';
 import type { NoticesSettings } from './settings';
 import { contrast, LEAST_CONTRAST, towardsContrast } from './theme';
@@ -26,6 +27,7 @@ export function assessNotices(settings: NoticesSettings, context: Context): Find
 		...(settings.shownBy === 'pictures' ? assessPictures(settings, context) : []),
 		...settings.feeds.flatMap((feed, n) => assessFeed(settings, context, feed, n)),
 		...settings.pages.flatMap((page) => assessPage(settings, context, page, screen)),
+		...assessLetters(settings),
 		...assessTheme(settings, context),
 		...assessPublic(settings)
 	];

@@ -17,7 +17,7 @@ import './offers';
 const claims = (settings: NoticesSettings, context: Context): Claim[] => [
 	...(settings.shownBy === 'pictures'
 		? pictureClaims(settings)
-		: [...kioskClaims(context), ...aliveClaims(), ...fetchClaims(settings)]),
+		: [...kioskClaims(settings, context), ...aliveClaims(), ...fetchClaims(settings)]),
 	// How large it is, the picture link says itself; a still that is drawn takes nothing of a decoder.
 	{
 		on: 'picture',
@@ -79,10 +79,11 @@ export const notices: Link<'notices', NoticesSettings> = {
 	id: 'notices',
 	title: 'Notices',
 	settings: noticesSettings,
-	version: 3,
+	version: 4,
 	migrations: {
 		1: (saved) => ({ showByPhone: false, ...saved }),
-		2: (saved) => ({ fadeMs: 0, shownBy: 'browser', picturesFrom: '', picturesDays: 60, ...saved })
+		2: (saved) => ({ fadeMs: 0, shownBy: 'browser', picturesFrom: '', picturesDays: 60, ...saved }),
+		3: (saved) => ({ fonts: [], ...saved })
 	},
 	empty: ({ kind }) => ({
 		...CALM_NOTICES,

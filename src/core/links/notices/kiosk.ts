@@ -5,6 +5,7 @@ import { contentAt } from '../../files/content';
 import type { Facts } from '../../facts';
 import type { Context } from '../../link';
 import { PAGE_PATH, READS_FEEDS } from './places';
+import type { NoticesSettings } from './settings';
 
 /** What a compositor for one program and a browser are called, and what they lack on a bare system. Tried on a real start. */
 export const KIOSK_PACKAGES = ['cage', 'chromium', 'seatd', 'xwayland'] as const;
@@ -56,10 +57,11 @@ export const kioskWords = (turn: number, facts: Facts): string[] => [
 ];
 
 /** The browser as the player's service: begun with the board, begun again when it ends. */
-export function kioskClaims({ facts }: Context): Claim[] {
+export function kioskClaims({ fonts }: NoticesSettings, { facts }: Context): Claim[] {
 	const own = { from: 'notices', what: 'pages', setting: 'notices' } as const;
 	return [
 		...KIOSK_PACKAGES.map((name): Claim => ({ ...own, on: 'package', name })),
+		...fonts.map((name): Claim => ({ ...own, on: 'package', name, setting: 'notices.fonts' })),
 		{
 			...own,
 			on: 'service',

@@ -7,14 +7,14 @@ import { PLAYER_UNIT } from '../../files/cardFile';
 import { CONTENT_TRYING } from '../../files/content';
 import { hungEdges } from '../../standards/edges';
 import { itemAt } from '../../onAir/item';
-import { shownIn } from './content';
+import { shownIn, type Content } from './content';
 import { ALIVE, ALIVE_PATH, MISSED_PATH, MOST_MISSED } from './alive';
 import { BROWSER } from './kiosk';
 import { POLICY } from './policy';
 import { rehearsePictures } from './rehearsePictures';
 import { READS_FEEDS } from './places';
 import { showSchema, type Show } from './show';
-import { FEED_OF } from './settings';
+import { FEED_OF, type Zone } from './settings';
 import { worldOf, type Fetched } from './world';
 import { NOTICES_WORDS } from './words';
 
@@ -257,6 +257,13 @@ const pathOf = (address: string, folder: string): string =>
 			: address.replace(/^\.\.\//, `${folder.slice(0, folder.lastIndexOf('/'))}/`)
 	);
 
+/** Scripts that need a typeface of their own, and who brings it. Source: the descriptions of the packages, and their coverage by fc-query. */
+const DRAWN_BY: readonly (readonly [RegExp, string])[] = [
+	[/[\u3040-\u30ff\u3400-\u9fff\uac00-\ud7a3]/u, 'fonts-noto-cjk'],
+	[/[\u0900-\u0dff\u0e01-\u0e5b\u0f00-\u109f\u1200-\u137f\u13a0-\u13ff\u1780-\u18af]/u, 'fonts-noto-core'],
+	[/[\u{1f300}-\u{1f5ff}\u{1f600}-\u{1f64f}\u{1f680}-\u{1f6ff}\u{1f900}-\u{1f9ff}]/u, 'fonts-noto-color-emoji']
+];
+
 type Screen = Exclude<ReturnType<NonNullable<Machine['offers']['openScreen']>>, string>;
 
 /** What the page's own script does, by heart: what is on by its rules, and what each zone shows. */
@@ -303,7 +310,8 @@ function run(
 			// Only what comes from a feed is another matter an hour later.
 			if (judged.has(key) && FEED_OF[zone.shows] === undefined) continue;
 			judged.add(key);
-			const { trouble } = shownIn(zone, world);
+			const { trouble, content } = shownIn(zone, world);
+			boxes(content, page!.title || pageId, zone);
 			const names = { page: page!.title || pageId, zone: zone.title || zone.shows };
 			const before = troubled.get(key);
 			if (!trouble && before !== undefined) {
@@ -318,6 +326,18 @@ function run(
 				tell.event('zone-lacks', isPlanned ? 'info' : 'bad', { ...names, why: trouble.said });
 			}
 		}
+	};
+	/** Letters that no typeface of the endpoint has: each page says it once. */
+	const boxed = new Set<string>();
+	const boxes = (content: Content, title: string, zone: Zone): void => {
+		const text =
+			content.kind === 'media' || content.kind === 'code' ? zone.title : JSON.stringify(content) + zone.title;
+		const letters = [...new Set(text)].filter((letter) =>
+			DRAWN_BY.some(([letters, name]) => letters.test(letter) && machine.disk.packages.get(name) !== 'installed')
+		);
+		if (letters.length === 0 || boxed.has(title)) return;
+		boxed.add(title);
+		tell.event('boxes', 'bad', { page: title, zone: zone.title || zone.shows, letters: letters.slice(0, 8).join(' ') });
 	};
 	const said = new Set<string>();
 	const missing = (entry: string, title: string): boolean => {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { dateText } from '../../plan/dates';
 import { idText, lineText, uniqueList } from '../../plan/text';
+import { TYPEFACE_PACKAGES } from '../../standards/typefaces';
 import { feedSchema, type FeedKind } from './feeds/schema';
 
 /** What a zone can show. */
@@ -107,6 +108,8 @@ export const noticesSettings = z.object({
 	units: z.enum(['metric', 'imperial']),
 	/** Weekdays and months are named in it. Source: BCP 47. */
 	language: z.string().max(35).refine(isLanguage, 'A language is written as en-GB or nb-NO.'),
+	/** Typefaces for scripts that the system as it comes cannot draw. */
+	fonts: uniqueList(z.enum(TYPEFACE_PACKAGES), 3, (name) => name, 'It is there twice.'),
 	/** Somebody with a phone may show a page at once. */
 	showByPhone: z.boolean(),
 	/** From one to the next it takes so long, ms; 0: at once. */
@@ -183,6 +186,7 @@ export const CALM_NOTICES: NoticesSettings = {
 	fetchEveryMin: 15,
 	units: 'metric',
 	language: 'en-GB',
+	fonts: [],
 	showByPhone: false,
 	fadeMs: 0,
 	shownBy: 'browser',

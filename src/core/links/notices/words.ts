@@ -25,6 +25,10 @@ export const NOTICES_WORDS = {
 		`${page}, ${zone}: ${why}`,
 		'it shows what the zone says for that'
 	],
+	boxes: ({ page, zone, letters }: { page: string; zone: string; letters: string }) => [
+		`${page}, ${zone}: an empty box for each ${letters}`,
+		'no typeface on the endpoint has them'
+	],
 	'zone-again': ({ page, zone }: { page: string; zone: string }) => `${page}, ${zone}: as it should be again`,
 	'feed-not-there': ({ title, path }: { title: string; path: string }) =>
 		`${title} has not been fetched: the page finds nothing at ${path}, and shows it as it was made`,

@@ -53,7 +53,11 @@ const fits = (part: PartOf<'supply'>, board: PartOf<'board'>, like: PartOf<'supp
 /** What a board runs on follows from where it browns out: 5 V below 6, else 12 V. */
 const railOf = (board: PartOf<'board'>): number => (board.brownOutV < 6 ? 5.1 : 12);
 
-/** Supplies that would do: strong enough with a fifth in hand, their plug the board's first. */
+/** What a supply itself is fed by: another way asks for more than another supply. */
+const feedOf = ({ sockets }: PartOf<'supply'>): string | undefined =>
+	sockets.find(({ way }) => way === 'in')?.plug.replace(/^mains-.*/, 'mains');
+
+/** Supplies that would do: fed as this one is, strong enough with a fifth in hand, their plug the board's first. */
 function stronger(path: PowerPath, board: PartOf<'board'>, context: Context): PartOf<'supply'>[] {
 	const plugs = board.sockets.filter(({ way, carries }) => way === 'in' && carries.includes('power'));
 	const meetsBoard = (part: PartOf<'supply'>): boolean =>
@@ -62,6 +66,7 @@ function stronger(path: PowerPath, board: PartOf<'board'>, context: Context): Pa
 		.flatMap((part) =>
 			part.kind === 'supply' &&
 			part.id !== path.supply.id &&
+			feedOf(part) === feedOf(path.supply) &&
 			fits(part, board, path.supply) &&
 			part.volts * part.amperes * COMFORT >= path.watts.peak
 				? [part]

@@ -9,8 +9,8 @@ export interface Tried {
 	readonly rateBps: number;
 	/** How often, and how long on average, nothing came that was due. */
 	readonly pauses: readonly { readonly atMs: number; readonly lastedMs: number }[];
-	/** Of a player that gathers so much first: how often it would have stood still. */
-	dropouts(bufferSec: number): number;
+	/** Of a player that gathers so much first, and so much again after each dropout: how often it would have stood still. */
+	dropouts(bufferSec: number, refillSec?: number): number;
 }
 
 /** Shorter ones every player bridges. */
@@ -33,10 +33,11 @@ export function triedWith(arrivals: readonly Arrival[], bitRateBps: number, shor
 	return {
 		rateBps: spanMs > 0 ? ((last!.bytes - first!.bytes) * 8000) / spanMs : 0,
 		pauses,
-		dropouts(bufferSec) {
+		dropouts(bufferSec, refillSec = bufferSec) {
 			let count = 0;
 			let held = 0;
 			let playing = false;
+			let wantedSec = bufferSec;
 			let thenMs = first?.atMs ?? 0;
 			let thenBytes = first?.bytes ?? 0;
 			for (const { atMs, bytes } of arrivals) {
@@ -46,10 +47,11 @@ export function triedWith(arrivals: readonly Arrival[], bitRateBps: number, shor
 						count++;
 						held = 0;
 						playing = false;
+						wantedSec = refillSec;
 					}
 				}
 				held += bytes - thenBytes;
-				if (!playing && held >= bufferSec * 1000 * bytesPerMs && held > 0) playing = true;
+				if (!playing && held >= wantedSec * 1000 * bytesPerMs && held > 0) playing = true;
 				thenMs = atMs;
 				thenBytes = bytes;
 			}

@@ -1,3 +1,8 @@
+/**
+ * How often a live stream breaks off. The player holds some seconds of it; a pause that outlasts them is a dropout. What was missed comes
+ * after all and is played later, so each dropout leaves the player as much further behind, and it bears longer pauses from then on: dropouts
+ * grow rarer the longer it plays.
+ */
 import type { Context } from '../../link';
 import type { SourcesSettings } from './settings';
 
@@ -17,15 +22,32 @@ export const USUAL_PAUSES = {
 export const pausesOf = ({ pauses }: SourcesSettings, { facts }: Context): Pauses | null =>
 	facts.way === 'none' ? null : (pauses ?? USUAL_PAUSES[facts.way]);
 
-/** What the player holds without being told: after its first dropout it waits for one second. Source: mpv(1), --cache-pause-wait. */
-export const OWN_BUFFER_SEC = 1;
+/** What the player holds where it begins at once, from a server that sends no faster than is played. Measured with mpv 0.35.1. */
+const BEGINS_WITH_SEC = 0.4;
+/** What it gathers after a dropout without being told. Source: mpv(1), --cache-pause-wait. */
+const OWN_WAIT_SEC = 1;
+/** The output empties in a dropout and is filled again too. Source: mpv(1), --audio-buffer. */
+const OUTPUT_SEC = 0.2;
 /** What stood in the way arrives so many times as fast as it is played. Typical of a link that is not full. */
 const CATCHES_UP = 4;
+/** Streams are begun anew at least once a day: by quiet hours, a cut, or the station. */
+export const LONGEST_PLAY_H = 24;
 
-/** What is heard of it. */
+/** What the player holds at the start, and what it gathers after each dropout, s. */
+export const heldBy = (bufferSec: number): { readonly startSec: number; readonly refillSec: number } => ({
+	startSec: Math.max(BEGINS_WITH_SEC, bufferSec),
+	refillSec: (bufferSec > 0 ? bufferSec : OWN_WAIT_SEC) + OUTPUT_SEC
+});
+/** The same, with the time in which that arrives. */
+const held = (bufferSec: number): { readonly startSec: number; readonly waitSec: number } => {
+	const { startSec, refillSec } = heldBy(bufferSec);
+	return { startSec, waitSec: refillSec / CATCHES_UP };
+};
+
+/** What is heard of it since the stream began. */
 export interface Dropouts {
-	readonly perHour: number;
-	readonly silentSecPerHour: number;
+	readonly count: number;
+	readonly silentSec: number;
 }
 
 /** A repeatable sequence between 0 and 1. Source: Marsaglia, Xorshift RNGs (2003), 32 bits. */
@@ -39,38 +61,73 @@ function numbersFrom(seed: number): () => number {
 	};
 }
 
-/**
- * Plays a stream through a buffer for so many hours: pauses come at random and last at random (both exponentially), the buffer is
- * filled again faster than it is played, and a player that runs dry waits until it is full once more.
- */
-export function simulateBuffer({ perHour, meanSec }: Pauses, bufferSec: number, hours = 2000, seed = 7): Dropouts {
-	if (perHour <= 0) return { perHour: 0, silentSecPerHour: 0 };
+/** Plays a stream for so many hours, so many times: pauses come at random and last at random, both exponentially. Means of the runs. */
+export function simulateBuffer(
+	{ perHour, meanSec }: Pauses,
+	bufferSec: number,
+	{ hours = LONGEST_PLAY_H, runs = 100, seed = 7 } = {}
+): Dropouts {
+	if (perHour <= 0) return { count: 0, silentSec: 0 };
 	const next = numbersFrom(seed);
 	const exponential = (mean: number): number => -mean * Math.log(next());
-	let level = bufferSec;
-	let dropouts = 0;
-	let silent = 0;
-	for (let sec = 0; sec < hours * 3600;) {
-		const calm = exponential(3600 / perHour);
-		level = Math.min(bufferSec, level + calm * (CATCHES_UP - 1));
-		const pause = exponential(meanSec);
-		sec += calm + pause;
-		if (pause <= level) level -= pause;
-		else {
-			dropouts++;
-			silent += pause - level + bufferSec / CATCHES_UP;
-			level = bufferSec;
+	const { startSec, waitSec } = held(bufferSec);
+	let count = 0;
+	let silentSec = 0;
+	for (let run = 0; run < runs; run++) {
+		let lagSec = startSec;
+		for (let sec = exponential(3600 / perHour); sec < hours * 3600; sec += exponential(3600 / perHour)) {
+			const pause = exponential(meanSec);
+			if (pause <= lagSec) continue;
+			const silent = pause - lagSec + waitSec;
+			count++;
+			silentSec += silent;
+			lagSec += silent;
 		}
 	}
-	return { perHour: dropouts / hours, silentSecPerHour: silent / hours };
+	return { count: count / runs, silentSec: silentSec / runs };
 }
 
-/** The same by a formula, where pauses are rare against the time of filling: one in e^(buffer/mean) outlasts the buffer. */
-export const expectedDropouts = ({ perHour, meanSec }: Pauses, bufferSec: number): number =>
-	perHour * Math.exp(-bufferSec / meanSec);
+/** Steps of the reckoning for each e-fold of time. */
+const STEPS = 24;
 
-/** The shortest buffer, in half seconds, with which at most so many dropouts a day are expected. */
-export function leastBuffer(pauses: Pauses, mostPerDay = 1): number {
-	const sec = pauses.meanSec * Math.log((24 * pauses.perHour) / mostPerDay);
-	return Math.max(0, Math.ceil(sec * 2) / 2);
+/**
+ * The same without chance. A dropout leaves the lag longer by what is left of an exponential pause, which is exponential again, and by the
+ * refilling; so with f(a) the dropouts expected of a pauses that outlast the first lag, f' + f = 1 + the mean of f from 0 to qa, where q is
+ * by how much the refilling alone makes them rarer. Solved in steps of equal ratio.
+ */
+export function expectedDropouts({ perHour, meanSec }: Pauses, bufferSec: number, hours = LONGEST_PLAY_H): number {
+	const { startSec, waitSec } = held(bufferSec);
+	const most = perHour * hours * Math.exp(-startSec / meanSec);
+	// Below this nearly all of them are the first.
+	const SMALL = 1e-4;
+	if (!(most > SMALL)) return Math.max(0, most);
+	const behind = (waitSec / meanSec) * STEPS;
+	const [whole, part] = [Math.floor(behind), behind % 1];
+	const means: number[] = [];
+	const meanAt = (n: number): number => (n < 0 ? (SMALL / 2) * Math.exp(n / STEPS) : means[n]!);
+	let f = SMALL;
+	let sum = SMALL ** 2 / 2;
+	let at = SMALL;
+	for (let n = 0; at < most; n++) {
+		means.push(sum / at);
+		const next = Math.min(most, at * Math.exp(1 / STEPS));
+		const level = 1 + meanAt(n - whole) * (1 - part) + meanAt(n - whole - 1) * part;
+		const then = level + (f - level) * Math.exp(at - next);
+		sum += ((f + then) / 2) * (next - at);
+		f = then;
+		at = next;
+	}
+	return f;
+}
+
+/** How far behind the player is on average after so many dropouts, s. */
+export const lagAfter = ({ meanSec }: Pauses, bufferSec: number, dropouts: number): number => {
+	const { startSec, waitSec } = held(bufferSec);
+	return startSec + dropouts * (meanSec + waitSec);
+};
+
+/** The shortest buffer, in half seconds, with which at most so many dropouts are expected in a day; null: none that can be set. */
+export function leastBuffer(pauses: Pauses, mostPerDay = 1): number | null {
+	for (let sec = 0; sec <= 60; sec += 0.5) if (expectedDropouts(pauses, sec) <= mostPerDay) return sec;
+	return null;
 }

@@ -6,8 +6,7 @@ import { entryClaims } from '../../basics/entries';
 import { formatBytes, withUnit } from '../../basics/format';
 import { playsList, type Context, type Figure, type Link } from '../../link';
 import { placeKind, placesIn } from '../../files/mediaPlace';
-import { expectedDropouts, OWN_BUFFER_SEC } from './buffer';
-import { pausesOf } from './buffer';
+import { expectedDropouts, lagAfter, pausesOf } from './buffer';
 import { isInSet, mediaClaims } from './onCard';
 import { SOURCES_FAULTS } from './faults';
 import { FILE_MS, STREAM_MS } from './timing';
@@ -107,24 +106,22 @@ function claims(settings: SourcesSettings, context: Context): Claim[] {
 function dropoutFigure(settings: SourcesSettings, context: Context): Figure[] {
 	const pauses = pausesOf(settings, context);
 	if (!pauses || !settings.items.some(isFetched)) return [];
-	const perHour = expectedDropouts(pauses, Math.max(OWN_BUFFER_SEC, settings.bufferSec));
+	const perDay = expectedDropouts(pauses, settings.bufferSec);
 	const text =
-		perHour < 1 / 720
+		perDay < 1 / 30
 			? 'less than one a month'
-			: perHour < 1 / 24
-				? `one in ${withUnit(1 / perHour / 24, 0, 'days')}`
-				: perHour < 1
-					? `one in ${withUnit(1 / perHour, 1, 'h')}`
-					: `${perHour.toFixed(1)} an hour`;
+			: perDay < 0.95
+				? `one in ${withUnit(1 / perDay, 0, 'days')}`
+				: `${perDay.toFixed(perDay < 10 ? 1 : 0)} a day`;
 	return [
 		{
 			id: 'dropouts',
 			setting: 'sources.bufferSec',
 			label: 'Dropouts of streams',
 			text,
-			value: perHour,
+			value: perDay,
 			sure: settings.pauses ? 'measured' : 'assumed',
-			from: `${pauses.perHour} pauses an hour of ${pauses.meanSec}\u2009s on average, ${settings.pauses ? 'as measured' : 'as is usual of this way'}, against ${Math.max(OWN_BUFFER_SEC, settings.bufferSec)}\u2009s that are gathered before.`
+			from: `${pauses.perHour} pauses an hour of ${pauses.meanSec}\u2009s on average, ${settings.pauses ? 'as measured' : 'as is usual of this way'}, against ${withUnit(settings.bufferSec, 1, 's')} gathered before, in a stream that goes on for a day. Each dropout leaves the player further behind and bears a longer pause, so most fall in the first hours: in the end it is about ${withUnit(lagAfter(pauses, settings.bufferSec, perDay), 1, 's')} behind.`
 		}
 	];
 }

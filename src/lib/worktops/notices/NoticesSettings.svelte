@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { Button, Select, SelectItem } from 'carbon-components-svelte';
+	import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
 	import { PICTURE_BYTES } from '$core/links/notices/pictureClaims';
 	import { endsOn, picturesOf } from '$core/links/notices/pictures';
 	import { noticeScreen, smallestTextPx } from '$core/links/notices/screen';
@@ -18,6 +18,11 @@
 	const n = $derived(notices.pages.findIndex(({ id }) => id === page?.id));
 	const screen = $derived(noticeScreen(view.context));
 	const theme = $derived(view.context.venue.noticeTheme);
+	const SCRIPTS = [
+		['fonts-noto-core', 'Indian and Thai scripts, Ethiopic, and more (44 MB)'],
+		['fonts-noto-cjk', 'Chinese, Japanese, Korean (93 MB)'],
+		['fonts-noto-color-emoji', 'Emoji (11 MB)']
+	] as const;
 	let template = $state('tides');
 	const pictures = $derived(notices.shownBy === 'pictures' ? picturesOf(notices, view.context) : null);
 	/** By the venue's clock. */
@@ -209,9 +214,35 @@
 		['de-DE', 'German'],
 		['fr-FR', 'French'],
 		['is-IS', 'Icelandic'],
-		['fo-FO', 'Faroese']
+		['fo-FO', 'Faroese'],
+		['pl-PL', 'Polish'],
+		['uk-UA', 'Ukrainian'],
+		['ar', 'Arabic'],
+		['he-IL', 'Hebrew'],
+		['ja-JP', 'Japanese']
 	]}
 />
+{#if notices.shownBy === 'browser'}
+	<fieldset id="setting-notices.fonts" class="fonts">
+		<legend>Typefaces for other scripts</legend>
+		{#each SCRIPTS as [name, words] (name)}
+			<Checkbox
+				labelText={words}
+				checked={notices.fonts.includes(name)}
+				on:check={({ detail }) =>
+					detail !== notices.fonts.includes(name) &&
+					view.set(
+						'notices.fonts',
+						detail ? [...notices.fonts, name] : notices.fonts.filter((known) => known !== name)
+					)}
+			/>
+		{/each}
+		<p class="soft small">
+			Latin, Greek, Cyrillic, Armenian, Georgian, Hebrew and Arabic are always there. What a feed holds later may need
+			more.
+		</p>
+	</fieldset>
+{/if}
 <NumberField
 	path="notices.fetchEveryMin"
 	label="Feeds are fetched every"
@@ -277,6 +308,15 @@
 	.row {
 		display: flex;
 		flex-wrap: wrap;
+	}
+	.fonts {
+		border: 0;
+		padding: 0;
+		margin: 0;
+	}
+	.fonts legend {
+		font-size: 0.75rem;
+		margin-bottom: 4px;
 	}
 	.dates {
 		display: grid;

@@ -1,5 +1,7 @@
 <script lang="ts">
 	import { overlap, within, withoutZone, withZone } from '$core/links/notices/edits';
+	import { asDrawn } from '$core/links/notices/letters';
+	import type { TypefacePackage } from '$core/standards/typefaces';
 	import { noticeScreen, zoneBox } from '$core/links/notices/screen';
 	import type { Page, Zone } from '$core/links/notices/settings';
 	import { showOf } from '$core/links/notices/show';
@@ -60,7 +62,17 @@
 	$effect(() => {
 		if (shownPage)
 			drawing.show(shownPage, stage, worldOf(show, nowMs, new Map(), view.plan.notices.shownBy === 'pictures'));
+		if (view.plan.notices.shownBy === 'browser') showBoxes(drawing.root, view.plan.notices.fonts);
 	});
+	/** This browser may have typefaces that the endpoint lacks. */
+	function showBoxes(root: HTMLElement, fonts: readonly TypefacePackage[]): void {
+		const texts = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
+		while (texts.nextNode()) {
+			const { currentNode } = texts;
+			const drawn = asDrawn(currentNode.nodeValue ?? '', fonts);
+			if (drawn !== currentNode.nodeValue) currentNode.nodeValue = drawn;
+		}
+	}
 
 	interface Drag {
 		readonly id: string;

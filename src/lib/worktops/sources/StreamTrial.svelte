@@ -3,7 +3,7 @@
 	import { onDestroy } from 'svelte';
 	import { formatBps, formatHz, formatSeconds } from '$core/basics/format';
 	import { LIST_LIMITS } from '$core/formats/playlist/limits';
-	import { OWN_BUFFER_SEC } from '$core/links/sources/buffer';
+	import { heldBy } from '$core/links/sources/buffer';
 	import type { SourceItem } from '$core/links/sources/settings';
 	import { fitLine } from '$core/plan/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
@@ -29,9 +29,7 @@
 
 	/** Fewer seconds say nothing about pauses. */
 	const TELLING_SEC = 60;
-	const buffers = $derived(
-		[...new Set([OWN_BUFFER_SEC, Math.max(OWN_BUFFER_SEC, view.plan.sources.bufferSec), 5])].sort((a, b) => a - b)
-	);
+	const buffers = $derived([...new Set([0, view.plan.sources.bufferSec, 5])].sort((a, b) => a - b));
 	const moved = $derived(trial?.came && trial.came.hops.length > 1 ? trial.came.hops.at(-1)! : null);
 
 	/** What was found out becomes what the workshop knows of it. */
@@ -160,7 +158,15 @@
 						: `${trial.tried.pauses.length}, the longest ${formatSeconds(Math.max(...trial.tried.pauses.map(({ lastedMs }) => lastedMs)))}`}
 				</dd>
 				<dt>Dropouts</dt>
-				<dd>{buffers.map((sec) => `${trial!.tried!.dropouts(sec)} with ${sec}\u2009s gathered before`).join(', ')}</dd>
+				<dd>
+					{buffers
+						.map((sec) => {
+							const { startSec, refillSec } = heldBy(sec);
+							const count = trial!.tried!.dropouts(startSec, refillSec);
+							return `${count} ${sec === 0 ? 'begun at once' : `with ${sec}\u2009s gathered before`}`;
+						})
+						.join(', ')}
+				</dd>
 			{/if}
 			{#if trial.came?.icyName}<dt>Calls itself</dt>
 				<dd>{trial.came.icyName}</dd>{/if}
