@@ -83,7 +83,17 @@ describe('a listing of files', () => {
 				durationMs: 1500,
 				title: 'A {brace} and "quotes"',
 				sound: { codec: 'aac', sampleRateHz: 44_100, channels: 1, bits: null },
-				picture: { codec: 'h264', widthPx: 320, heightPx: 240, framesPerSec: 30_000 / 1001, bitDepth: 8 }
+				picture: {
+					codec: 'h264',
+					widthPx: 320,
+					heightPx: 240,
+					framesPerSec: 30_000 / 1001,
+					bitDepth: 8,
+					chroma: '4:2:0',
+					fullRange: null,
+					interlaced: false,
+					hdr: null
+				}
 			});
 			expect(files[1]!.probed!.picture).toBeNull();
 		}

@@ -1,5 +1,7 @@
 import { fault, ok, type Result } from '../basics/result';
+import type { Chroma } from './codecString';
 import { readJson } from './json/json';
+import { readPixelFormat } from './pixelFormat';
 
 /** One file of a listing; null where the listing does not say. */
 export interface ListedFile {
@@ -25,6 +27,10 @@ export interface Probed {
 		readonly heightPx: number;
 		readonly framesPerSec: number | null;
 		readonly bitDepth: number;
+		readonly chroma: Chroma | null;
+		readonly fullRange: boolean | null;
+		readonly interlaced: boolean;
+		readonly hdr: 'pq' | 'hlg' | null;
 	} | null;
 }
 /** A listing, whoever made it. */
@@ -197,11 +203,22 @@ function pictureIn(stream: Loose | undefined): Probed['picture'] {
 	const widthPx = numberIn(stream?.width);
 	const heightPx = numberIn(stream?.height);
 	if (!stream || widthPx === null || heightPx === null) return null;
+	const samples = readPixelFormat(textIn(stream.pix_fmt));
+	const range = textIn(stream.color_range);
 	return {
 		codec: textIn(stream.codec_name),
 		widthPx,
 		heightPx,
 		framesPerSec: rateIn(stream.avg_frame_rate) ?? rateIn(stream.r_frame_rate),
-		bitDepth: numberIn(stream.bits_per_raw_sample) ?? (/p1[02]/.exec(textIn(stream.pix_fmt)) ? 10 : 8)
+		// What is decoded counts: of some codecs the raw bits are said wrongly, or not at all.
+		bitDepth: samples?.bitDepth ?? numberIn(stream.bits_per_raw_sample) ?? 8,
+		chroma: samples?.chroma ?? null,
+		fullRange: range === 'pc' || samples?.fullRange === true ? true : range === 'tv' ? false : null,
+		// Top or bottom field first, as stored and as shown. Source: ffprobe, field_order.
+		interlaced: /^(?:tt|bb|tb|bt)$/.test(textIn(stream.field_order)),
+		hdr: TRANSFERS[textIn(stream.color_transfer)] ?? null
 	};
 }
+
+/** Source: ITU-T H.273, table 3, as ffprobe names them. */
+const TRANSFERS: Readonly<Record<string, 'pq' | 'hlg'>> = { smpte2084: 'pq', 'arib-std-b67': 'hlg' };

@@ -29,6 +29,10 @@ export const mediaDetailsSchema = z.object({
 	range: z.enum(['limited', 'full']).optional(),
 	/** Primaries and transfer as ITU-T H.273 names them, such as "bt709"; absent: it does not say. */
 	colour: lineText(80).optional(),
+	/** Each frame is made of two fields, half a frame apart. */
+	interlaced: z.literal(true).optional(),
+	/** Brighter than a plain screen shows: by SMPTE ST 2084, or ARIB STD-B67. */
+	hdr: z.enum(['pq', 'hlg']).optional(),
 	/** The frames do not stand equally long. */
 	rateVaries: z.literal(true).optional(),
 	/** Clockwise, so that it stands upright. */

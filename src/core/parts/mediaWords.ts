@@ -26,8 +26,10 @@ export function mediaWords(media: Omit<Media, 'location' | 'sha256' | 'kept' | '
 				picture.framesPerSec !== null &&
 					`${Number(picture.framesPerSec.toFixed(3))} frames a second${details?.rateVaries ? ', not evenly' : ''}`,
 				`${picture.bitDepth} bit${details?.chroma ? ` ${details.chroma}` : ''}`,
+				details?.interlaced && 'interlaced',
 				details?.range && `${details.range} range`,
 				details?.colour,
+				details?.hdr && `HDR (${details.hdr.toUpperCase()})`,
 				details?.turnedDeg !== undefined && `turned by ${details.turnedDeg}°`
 			)
 		]);

@@ -1,6 +1,7 @@
 import { ALL_FORMATS, BlobSource, Input, type InputAudioTrack, type InputVideoTrack } from 'mediabunny';
 import { chplChapters, commentChapters, id3Chapters, matroskaChapters, type Chapter } from '$core/formats/chapters';
 import { readCodecString } from '$core/formats/codecString';
+import { readDecoderConfig } from '$core/formats/decoderConfig';
 import { readStillSize } from '$core/formats/picture/size';
 import { readFlac } from '$core/formats/wav/flac';
 import { SILENT_MEDIA, type Media, type MediaDetails } from '$core/parts/media';
@@ -124,19 +125,34 @@ async function soundOf(track: InputAudioTrack, head: Uint8Array) {
 	};
 }
 
+/** Transfers for screens brighter than plain ones. Source: W3C WebCodecs, VideoTransferCharacteristics. */
+const BRIGHTER: Readonly<Record<string, 'pq' | 'hlg'>> = { pq: 'pq', hlg: 'hlg' };
+
+const bytesOf = (source: AllowSharedBufferSource | undefined): Uint8Array | undefined =>
+	source === undefined
+		? undefined
+		: ArrayBuffer.isView(source)
+			? new Uint8Array(source.buffer, source.byteOffset, source.byteLength)
+			: new Uint8Array(source);
+
 async function pictureOf(track: InputVideoTrack) {
 	const codec = await track.getCodec();
 	if (!codec) return null;
 	const said = readCodecString((await track.getCodecParameterString()) ?? '');
+	const config = await track.getDecoderConfig();
+	const frames = readDecoderConfig(NAMES[codec] ?? codec, bytesOf(config?.description));
 	const rate = await track.computeFrameRateMetrics({ targetPacketCount: LOOKED_FRAMES });
 	const colour = await track.getColorSpace();
+	const hdr = BRIGHTER[String(colour.transfer)];
 	const turned = await track.getRotation();
 	const named = [colour.primaries, colour.transfer]
 		.filter((name, n, all) => name && all.indexOf(name) === n)
 		.join(', ');
 	const details: Partial<MediaDetails> = {
 		...(said.words ? { pictureProfile: fitLine(said.words, 80) } : {}),
-		chroma: said.chroma,
+		chroma: frames?.chroma ?? said.chroma,
+		...(frames?.interlaced ? { interlaced: true } : {}),
+		...(hdr ? { hdr } : {}),
 		...(colour.fullRange == null ? {} : { range: colour.fullRange ? 'full' : 'limited' }),
 		...(named ? { colour: fitLine(named, 80) } : {}),
 		...(rate.frameRateIsConstant ? {} : { rateVaries: true }),
@@ -148,7 +164,7 @@ async function pictureOf(track: InputVideoTrack) {
 			widthPx: await track.getCodedWidth(),
 			heightPx: await track.getCodedHeight(),
 			framesPerSec: rate.bestGuessFrameRate || null,
-			bitDepth: said.bitDepth
+			bitDepth: frames?.bitDepth ?? said.bitDepth
 		},
 		details
 	};

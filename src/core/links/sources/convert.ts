@@ -1,5 +1,5 @@
 import type { Context } from '../../link';
-import type { Media, PlayedPicture } from '../../parts/media';
+import type { Media, MediaDetails, PlayedPicture } from '../../parts/media';
 import { MOST_SHARE, playLoad, type PlayLoad } from '../../parts/playLoad';
 import { videoShapeSchema, type PartOf, type VideoShape } from '../../parts/schema';
 import { shellWord } from '../../formats/shell/quote';
@@ -13,6 +13,8 @@ export interface FilmJudged {
 	readonly plays: boolean;
 	/** Why not, or how: "by circuit", "12 % of the processor". */
 	readonly why: string;
+	/** It plays, and looks wrong: as two fields, or in the colours of a brighter screen. */
+	readonly flaw: 'interlaced' | 'hdr' | null;
 }
 /** A film made anew so that the board plays it. */
 export interface Conversion {
@@ -20,6 +22,8 @@ export interface Conversion {
 	/** What the new file is called; dropped under that name, it takes the old one's place. */
 	readonly name: string;
 	readonly shape: VideoShape;
+	/** What the film is beyond its size, which the new one is not. */
+	readonly from: Pick<MediaDetails, 'interlaced' | 'hdr'> & { readonly mixDown: boolean };
 	/** null: its length is not known. */
 	readonly sizeBytes: number | null;
 	/** On an ordinary computer; null: its length is not known. */
@@ -34,18 +38,20 @@ export const isFilm = (media: Media | null): media is Film =>
 export function judgeFilm(whole: Board, { picture, details }: Pick<Film, 'picture' | 'details'>): FilmJudged {
 	const chroma = details?.chroma ?? '4:2:0';
 	// Circuits of such boards take one way of sampling colour.
+	const flaw = details?.interlaced ? 'interlaced' : details?.hdr ? 'hdr' : null;
 	const board = chroma === '4:2:0' ? whole : { ...whole, decoders: [] };
 	const shape = videoShapeSchema.safeParse(picture);
 	if (!shape.success)
 		return {
 			load: null,
 			plays: false,
+			flaw,
 			why: `${picture.codec} in that size and depth is none that is reckoned with here`
 		};
 	const load = playLoad(board, shape.data);
 	const percent = `${Math.round(load.share * 100)}\u2009% of the processor`;
-	if (load.by === 'circuit') return { load, plays: true, why: 'decoded by circuit' };
-	if (load.share <= MOST_SHARE) return { load, plays: true, why: percent };
+	if (load.by === 'circuit') return { load, plays: true, flaw, why: 'decoded by circuit' };
+	if (load.share <= MOST_SHARE) return { load, plays: true, flaw, why: percent };
 	const circuits = whole.decoders.filter(({ codec }) => codec === shape.data.codec);
 	const because =
 		circuits.length === 0
@@ -55,7 +61,7 @@ export function judgeFilm(whole: Board, { picture, details }: Pick<Film, 'pictur
 				: chroma === '4:2:0'
 					? 'it is larger or faster than its circuit takes'
 					: `its circuit takes colour sampled 4:2:0, the film has ${chroma}`;
-	return { load, plays: false, why: `it would need ${percent}: ${because}` };
+	return { load, plays: false, flaw, why: `it would need ${percent}: ${because}` };
 }
 
 /** Heights that films are made in, the tallest first. */
@@ -75,9 +81,11 @@ type Encoded = keyof typeof ENCODERS;
 export function convertFilm(
 	board: Board,
 	film: Film,
-	most: { readonly widthPx: number; readonly heightPx: number } | null
+	most: { readonly widthPx: number; readonly heightPx: number } | null,
+	/** Channels of the endpoint's output. */
+	channels = 2
 ): Conversion | null {
-	const { picture, durationMs, location } = film;
+	const { picture, durationMs, location, details } = film;
 	const rates = picture.framesPerSec > 30 ? [picture.framesPerSec, picture.framesPerSec / 2] : [picture.framesPerSec];
 	const scale = most ? Math.min(1, most.widthPx / picture.widthPx, most.heightPx / picture.heightPx) : 1;
 	const tallest = Math.floor(picture.heightPx * scale);
@@ -103,6 +111,11 @@ export function convertFilm(
 					location,
 					name: convertedName(location),
 					shape,
+					from: {
+						...(details?.interlaced ? { interlaced: true } : {}),
+						...(details?.hdr ? { hdr: details.hdr } : {}),
+						mixDown: !film.silent && film.channels > channels && channels <= 2
+					},
 					sizeBytes: seconds === null ? null : Math.round((bps * seconds) / 8),
 					minutes: seconds === null ? null : (mpix * seconds) / ENCODES_MPIX[codec] / 60
 				};
@@ -122,23 +135,50 @@ const WORD = {
 /** The person's own shell. */
 export type Shell = keyof typeof WORD;
 
-/** What makes it, on the person's own computer. Source: ffmpeg(1), ffmpeg-codecs(1): libx264, libx265, aac. */
-export function convertCommand({ location, name, shape }: Conversion, shell: Shell): string {
+/** As a fraction where television made it a thousandth slower: 30000/1001, not 29.97. */
+export function exactRate(framesPerSec: number): string {
+	const whole = Math.round(framesPerSec);
+	if (Math.abs(framesPerSec - whole) < 1e-6) return String(whole);
+	return Math.abs(framesPerSec - (whole * 1000) / 1001) < 0.005
+		? `${whole * 1000}/1001`
+		: String(Number(framesPerSec.toFixed(6)));
+}
+
+/** Linear light, the screen's own primaries, and what is too bright bent into its range. Source: ffmpeg-filters(1), zscale, tonemap. */
+const TONE_MAPPED =
+	'zscale=t=linear:npl=100,format=gbrpf32le,zscale=p=bt709,tonemap=hable:desat=0,zscale=t=bt709:m=bt709:r=tv';
+/** A screen that joins, a stream that seeks and a player that begins in the middle find a whole frame so often, s. */
+const GOP_SEC = 2;
+/** A passage that moves a lot may take so many times the usual rate; beyond that readers of old boards stall. */
+const MOST_OF_USUAL = 3;
+
+/** What makes it, on the person's own computer. Source: ffmpeg(1), ffmpeg-codecs(1), ffmpeg-filters(1): libx264, libx265, aac, bwdif, zscale. */
+export function convertCommand({ location, name, shape, from }: Conversion, shell: Shell): string {
 	const word = WORD[shell];
 	const codec = shape.codec as Encoded;
+	const usualBps = shape.widthPx * shape.heightPx * shape.framesPerSec * BITS_PER_PIXEL[codec];
+	const mostKbps = Math.ceil((usualBps * MOST_OF_USUAL) / 1000);
+	const filters = [
+		...(from.interlaced ? ['bwdif=mode=send_frame'] : []),
+		...(from.hdr ? [TONE_MAPPED] : []),
+		`scale=${shape.widthPx}:${shape.heightPx}`,
+		'format=yuv420p'
+	];
 	return [
 		'ffmpeg',
 		'-i',
 		word(location.slice(location.lastIndexOf('/') + 1)),
 		'-map 0:v:0 -map 0:a:0? -sn -dn',
-		`-vf scale=${shape.widthPx}:${shape.heightPx},format=yuv420p -r ${Number(shape.framesPerSec.toFixed(3))}`,
+		`-vf ${filters.join()} -r ${exactRate(shape.framesPerSec)}`,
 		`-c:v ${ENCODERS[codec]} -crf ${codec === 'h264' ? '20 -profile:v high' : '22 -tag:v hvc1'}`,
-		'-c:a aac -b:a 160k -movflags +faststart',
+		`-maxrate ${mostKbps}k -bufsize ${2 * mostKbps}k -g ${Math.round(shape.framesPerSec * GOP_SEC)}`,
+		...(from.hdr ? ['-color_primaries bt709 -color_trc bt709 -colorspace bt709'] : []),
+		`-c:a aac -b:a 160k${from.mixDown ? ' -ac 2' : ''} -movflags +faststart`,
 		word(name)
 	].join(' ');
 }
 
-/** Films of the list that the board does not play, with what makes them play. */
+/** Films of the list that the board does not play, or not as they should look, with what makes them so. */
 export function conversionsOf(
 	items: readonly { readonly location: string }[],
 	context: Context
@@ -146,10 +186,13 @@ export function conversionsOf(
 	const board = context.part('board', context.facts.parts.board);
 	if (!board || context.facts.picture === undefined) return [];
 	const screen = context.part('screen', context.facts.parts.screen);
+	const channels = Math.max(2, ...(context.part('converter', context.facts.parts.converter)?.playback.channels ?? []));
 	return [...new Set(items.map(({ location }) => location))].flatMap((location) => {
 		const film = context.media(location);
 		if (!isFilm(film) || /^(?:udp|rtp|https?):/i.test(location)) return [];
 		const judged = judgeFilm(board, film);
-		return judged.plays ? [] : [{ film, judged, made: convertFilm(board, film, screen) }];
+		return judged.plays && judged.flaw === null
+			? []
+			: [{ film, judged, made: convertFilm(board, film, screen, channels) }];
 	});
 }

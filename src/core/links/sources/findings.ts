@@ -147,13 +147,48 @@ function unseen(items: readonly SourceItem[], { media, facts, change }: Context)
 	];
 }
 
-/** Films that the board does not decode in time. */
+/** What a film is that plays, and yet looks wrong. */
+const FLAWS = [
+	[
+		'interlaced',
+		'interlaced',
+		'Each of its frames is two fields of different instants. Shown as they are, whatever moves has a comb at its edges.'
+	],
+	[
+		'hdr',
+		'made for HDR',
+		'Its brightness is meant for a screen that is brighter than a plain one, and reaches it so: pale, without contrast.'
+	]
+] as const;
+
+/** Films that the board does not decode in time, and those that look wrong. */
 function tooHard(items: readonly SourceItem[], context: Context): Finding[] {
-	const hard = conversionsOf(items, context);
+	const all = conversionsOf(items, context);
+	const nameOf = (location: string): string => named([items.find((item) => item.location === location)!]);
+	const looksWrong = FLAWS.flatMap(([flaw, what, why]): Finding[] => {
+		const films = all.filter(({ judged }) => judged.plays && judged.flaw === flaw);
+		const [first] = films;
+		if (!first) return [];
+		return [
+			{
+				id: `sources.${flaw}`,
+				level: 'note',
+				title:
+					films.length === 1
+						? `"${nameOf(first.film.location)}" is ${what}`
+						: `${films.length} of the films are ${what}`,
+				why: `${why} Made anew on your own computer they look as they should: the command stands below the list. Add the new file, and it takes the old one\u2019s place.`,
+				setting: 'sources.items',
+				fixes: []
+			}
+		];
+	});
+	const hard = all.filter(({ judged }) => !judged.plays);
 	const [first] = hard;
-	if (!first) return [];
+	if (!first) return looksWrong;
 	const name = items.find(({ location }) => location === first.film.location)!;
 	return [
+		...looksWrong,
 		{
 			id: 'sources.too-hard',
 			level: 'caution',

@@ -76,6 +76,7 @@ function factsOf(location: string, { sizeBytes, probed }: ListedFile): Media | n
 		codec: nameOf(sound?.codec ?? picture?.codec ?? ''),
 		lossless: LOSSLESS.test(sound?.codec ?? ''),
 		...(picture ? { picture: pictureOf(picture) } : {}),
+		...(picture?.chroma ? { details: detailsOf(picture) } : {}),
 		bitRateBps: null,
 		durationMs: picture && STILLS.has(picture.codec) ? null : durationMs,
 		sizeBytes,
@@ -94,6 +95,16 @@ const pictureOf = (picture: NonNullable<Probed['picture']>) => ({
 	heightPx: picture.heightPx,
 	framesPerSec: STILLS.has(picture.codec) ? null : picture.framesPerSec,
 	bitDepth: picture.bitDepth
+});
+
+const detailsOf = ({ chroma, fullRange, interlaced, hdr }: NonNullable<Probed['picture']>) => ({
+	container: '',
+	...(chroma ? { chroma } : {}),
+	...(fullRange === null ? {} : { range: fullRange ? 'full' : 'limited' }),
+	...(interlaced ? { interlaced } : {}),
+	...(hdr ? { hdr } : {}),
+	tags: {},
+	chapters: []
 });
 
 /** What to run where the files lie, by system: with facts of each, or names and sizes alone. Source: ffprobe(1), find(1). */

@@ -22,7 +22,9 @@ export const cooling: readonly PartRow[] = [
 			['case-behind', 'Box for the back of a screen', 11, 2.8, true, 3],
 			['case-weather', 'Sealed weatherproof box', 24, 4.5, true, 6]
 		] as const
-	).map(([id, name, price, kPerW, closed, spacersMm]) => row('case', { id, name, price, kPerW, closed, sealed: id === 'case-weather', spacersMm })),
+	).map(([id, name, price, kPerW, closed, spacersMm]) =>
+		row('case', { id, name, price, kPerW, closed, sealed: id === 'case-weather', spacersMm })
+	),
 	...(
 		[
 			['cooler-stick', 'Stick-on heatsink, 14 × 14 mm', 2, 80, 5, 10],

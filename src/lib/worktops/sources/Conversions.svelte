@@ -24,7 +24,7 @@
 {#if hard.length}
 	<section class="sheet" aria-labelledby="convert-head">
 		<h3 id="convert-head">
-			Made anew, the board plays them <span class="soft small"
+			Made anew, they play as they should <span class="soft small"
 				>{hard.length} film{hard.length === 1 ? '' : 's'}; sizes and times are typical</span
 			>
 		</h3>
@@ -39,7 +39,13 @@
 			<article>
 				<p>
 					<strong>{film.location.slice(film.location.lastIndexOf('/') + 1)}</strong>
-					<span class="soft">{judged.why}</span>
+					<span class="soft"
+						>{judged.plays
+							? judged.flaw === 'hdr'
+								? 'made for HDR: pale on a plain screen'
+								: 'interlaced: combs where it moves'
+							: judged.why}</span
+					>
 				</p>
 				{#if made}
 					<p class="small soft">As {made.name}: {sizeWords(made)}. Add it then, and it takes the old one's place.</p>
