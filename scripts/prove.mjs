@@ -113,6 +113,29 @@ for (let tries = 0; tries < 20; tries++) {
 	process.stdout.write(mended.out + mended.err);
 }
 
+/** Something must stay on for as long as a slow machine takes to come up and be watched, min. */
+const STAYS_MIN = 45;
+/** An instant of the first two days at which something has just come on that stays; null: nothing does. */
+function steadyInstant(fromUtc) {
+	const [{ tracks, startUtcMs }] = JSON.parse(
+		yphos('rehearse', planFile, '--endpoint', endpoint, '--json', '--at', fromUtc, '--for', '48h').out
+	);
+	const isOn = ({ state }) => state === 'sound' || state === 'picture';
+	const [ear, eye] = ['ear', 'eye'].map((wanted) => tracks.find(({ id }) => id === wanted)?.spans.filter(isOn) ?? []);
+	const span = (eye.length > 0 ? eye : ear).find(({ fromMs, toMs }) => toMs - fromMs >= STAYS_MIN * 60_000);
+	return span ? new Date(startUtcMs + span.fromMs + 300_000).toISOString().replace(/\.\d+Z$/, 'Z') : null;
+}
+const FROM = '2026-11-24T12:00:00Z';
+let at = steadyInstant(FROM);
+if (at === null) {
+	console.log(`By its rules nothing stays on for ${STAYS_MIN} minutes: they are left out, and all of it plays.`);
+	const without = JSON.parse(readFileSync(planFile, 'utf8'));
+	Object.assign(without.endpoints.find(({ id }) => id === endpoint).plan.programme, { rules: [], quiet: [] });
+	writeFileSync(planFile, JSON.stringify(without));
+	at = steadyInstant(FROM) ?? FROM;
+}
+console.log(`Begun at ${at}.`);
+
 const passwordFile = resolve(work, 'password');
 writeFileSync(passwordFile, 'three gulls in a row\n');
 const { sources } = workshop.endpoints.find(({ id }) => id === endpoint).plan;
@@ -190,7 +213,7 @@ const foretold = JSON.parse(
 	yphos(
 		'rehearse',
 		set,
-		...['--bench', benchFile, '--json', '--at', '2026-11-24T12:00:00Z'],
+		...['--bench', benchFile, '--json', '--at', at],
 		...(delivery.used ? ['--fault', 'new-set@0s', '--for', `${START_SEC + watchedSec(true)}s`] : []),
 		...(shareLateSec > 0
 			? ['--fault', `server-asleep@0s+${START_SEC + shareLateSec}s`, '--for', `${START_SEC + watchedSec(true)}s`]
@@ -228,7 +251,7 @@ const started = run('bash', [
 	...(shareLateSec > 0 ? ['--share-late', String(shareLateSec)] : []),
 	...(values.cut ? ['--cut', values.cut] : []),
 	...(seen ? ['--connector', bench.screen.connector, '--screen', `${seen.widthPx}x${seen.heightPx}`] : []),
-	...['--at', '2026-11-24T12:00:00', '--seconds', String(watchedSec(seen))]
+	...['--at', at.replace(/Z$/, ''), '--seconds', String(watchedSec(seen))]
 ]);
 if (!has(resolve(out, 'verdict.json'))) {
 	console.error('The emulated machine could not be tried, or not be judged: what it said stands above.');

@@ -1,12 +1,17 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
 import { judges } from '../judges';
 import { assess } from '../engines/assess';
+import { benchFor } from '../engines/benchFor';
+import { curesOf } from '../engines/cure';
 import { derive } from '../engines/derive';
 import { contextFor } from '../engines/context';
 import type { Finding, Level, Surroundings } from '../link';
+import { capitalArcmin } from '../standards/legibility';
+import { writers } from '../writers';
 import { assessNetwork } from './network/findings';
+import { nameCard } from './sound/nameCard';
 import { newRule, type Moment } from './programme/when';
 import type { Part, PartOf } from '../parts/schema';
 import { planSchema, type Plan } from '../plan/plan';
@@ -501,4 +506,65 @@ describe('a radio path', () => {
 		expect(by(-40, true)).toContain('network.record-by-radio');
 		expect(by(-40, false)).not.toContain('network.record-by-radio');
 	});
+});
+
+describe('fixes that a practitioner would take', () => {
+	const cured = (plan: Plan, context: Surroundings, id: string) =>
+		curesOf(
+			judges,
+			plan,
+			context,
+			all(plan, context).find((finding) => finding.id === id)!
+		);
+	it('another supply is fed as the weak one is', () => {
+		const weak = having({ parts: { supply: 'supply-5-1' } });
+		const [fix] = cured(weak, calm, all(weak, calm).find(({ id }) => /^power\.(?:too-weak|only-just)$/.test(id))!.id);
+		const supply = calm.find(fix!.apply(weak).parts.supply!) as { sockets: { way: string; plug: string }[] };
+		expect(supply.sockets.find(({ way }) => way === 'in')!.plug).toMatch(/^mains-/);
+	});
+	it('a box against rain stays one', () => {
+		const hot = having({ parts: { case: 'case-weather' }, heat: { roomC: 60, place: 'room' } });
+		const found = all(hot, calm).find(({ id }) => id === 'heat.throttles' || id === 'heat.thin-margin')!;
+		for (const { apply } of found.fixes) expect(apply(hot).parts.case).toBe('case-weather');
+	});
+	it('pages for which the memory is too small are drawn from the day on at which that is pressed', () => {
+		vi.useFakeTimers({ now: Date.UTC(2026, 11, 1, 12), toFake: ['Date'] });
+		const { plan } = demoWorkshop.endpoints.find(({ id }) => id === 'ticket-hatch')!;
+		const around = contextFor(judges, demoWorkshop, 'ticket-hatch');
+		const small = { ...plan, parts: { ...plan.parts, board: 'board-half-512' } };
+		const [fix] = cured(small, around, 'notices.memory');
+		expect(fix!.apply(small).notices).toMatchObject({ shownBy: 'pictures', picturesFrom: '2026-12-01' });
+		vi.useRealTimers();
+	});
+	it('where the sun skims the horizon a rule by it says how sure it is', () => {
+		const sunny = having({
+			programme: {
+				lists: [{ id: 'a', title: 'A', items: [], wishes: [], valid: [] }],
+				rules: [{ ...newRule('r', 'a'), from: { at: 'sunrise', time: '00:00', offsetMin: 0 } }]
+			}
+		});
+		const idsAt = (latitudeDeg: number) =>
+			all(sunny, { ...calm, venue: { ...calm.venue, place: { latitudeDeg, longitudeDeg: 14 } } }).map(({ id }) => id);
+		expect(idsAt(66.2)).toContain('programme.sun-unsure');
+		expect(idsAt(60)).not.toContain('programme.sun-unsure');
+	});
+});
+
+it('an output that is changed does not keep the name of the one before', () => {
+	const changed = having({ parts: { converter: 'conv-usb-96' } });
+	const finding = all(changed, calm).find(({ id }) => id === 'sound.card-of-another')!;
+	expect(finding.level).toBe('stop');
+	expect(finding.why).toContain(calm.find(bench.plan.parts.converter!)!.name);
+	expect(benchFor(writers, changed, calm).soundCards).toEqual([]);
+	const kept = finding.fixes.at(-1)!.apply(changed);
+	expect(all(kept, calm).map(({ id }) => id)).not.toContain('sound.card-of-another');
+	expect(all(nameCard({ cardId: 'Other' })(changed), calm).map(({ id }) => id)).not.toContain('sound.card-of-another');
+});
+
+it('capitals are taller from the side, and in daylight', () => {
+	const straight = { eyes: 'usual', light: 'room', angleDeg: 0 } as const;
+	expect(capitalArcmin({ ...straight, angleDeg: 60 })).toBeCloseTo(40, 6);
+	expect(capitalArcmin({ ...straight, light: 'daylight' })).toBeGreaterThan(
+		capitalArcmin({ ...straight, light: 'bright' })
+	);
 });

@@ -35,6 +35,8 @@ export interface OnNow<I> extends OnAir {
 
 /** Of unknown length: as long as a still of a careful plan. */
 const ASSUMED_MS = 12_000;
+/** Between two entries the next one's decoder begins, though it was opened before, ms. Typical: from real starts of the player on small boards. */
+export const SEAM_MS = 250;
 /** How long an entry has the turn, ms. */
 export const turnMs = ({ lastsMs }: { readonly lastsMs: number | null }): number =>
 	Math.max(1000, lastsMs ?? ASSUMED_MS);

@@ -1,4 +1,4 @@
-import { getTimes } from 'suncalc';
+import { getPosition, getTimes } from 'suncalc';
 import { dateOf, dayFacts, dayOf } from '../basics/calendar';
 
 /** When the sun rises and sets from this day of a year on, in minutes after midnight UTC of that day; it may be before it, or after the next. */
@@ -45,6 +45,41 @@ export function sunTable({ latitudeDeg, longitudeDeg }: Place): SunRow[] {
 export interface Place {
 	readonly latitudeDeg: number;
 	readonly longitudeDeg: number;
+}
+
+/** What the air's bending of light, the height of the horizon and the eye's own height leave open, degrees of the sun's height. Typical. */
+const HEIGHT_DEG = 0.25;
+
+/** How sure sunrise and sunset are: where the sun skims the horizon a quarter of a degree is long. */
+export interface SunSure {
+	/** At the worst day that has both, min. */
+	readonly worstMin: number;
+	/** Days of a year on which it is more than a quarter of an hour. */
+	readonly days: number;
+}
+
+const known = new Map<string, SunSure>();
+/** By how fast the sun's height changes when it rises. */
+export function sunSure({ latitudeDeg, longitudeDeg }: Place): SunSure {
+	const key = `${latitudeDeg} ${longitudeDeg}`;
+	let sure = known.get(key);
+	if (!sure) {
+		let [worstMin, days] = [0, 0];
+		const first = dayOf(`${YEAR}-01-01`);
+		for (let day = first; day < first + 365; day++) {
+			const { sunrise } = getTimes(new Date(`${dateOf(day)}T12:00:00Z`), latitudeDeg, longitudeDeg);
+			if (!sunrise || Number.isNaN(sunrise.getTime())) continue;
+			const heightAt = (afterMin: number): number =>
+				getPosition(new Date(sunrise.getTime() + afterMin * MINUTE_MS), latitudeDeg, longitudeDeg).altitude;
+			const degPerMin = Math.abs(heightAt(5) - heightAt(-5)) / 10;
+			const openMin = HEIGHT_DEG / Math.max(1e-4, degPerMin);
+			worstMin = Math.max(worstMin, openMin);
+			if (openMin > 15) days++;
+		}
+		if (known.size > 20) known.clear();
+		known.set(key, (sure = { worstMin, days }));
+	}
+	return sure;
 }
 
 const roundToStep = (minutes: number): number => Math.round(minutes / SUN_STEP_MIN) * SUN_STEP_MIN;

@@ -41,7 +41,9 @@ export const pixelsPerInch = (panel: Panel, rows: number): number => rows / (pic
 /** Whose eyes, and in what light. */
 export interface Reader {
 	readonly eyes: 'good' | 'usual' | 'weak';
-	readonly light: 'dim' | 'room' | 'bright';
+	readonly light: 'dim' | 'room' | 'bright' | 'daylight';
+	/** From the side: between the line of sight and the screen's own axis. */
+	readonly angleDeg: number;
 }
 
 /**
@@ -49,12 +51,16 @@ export interface Reader {
  * sight and light on the glass ask for more (its annex names 1.5 to 2 times for low vision; the shares here are typical).
  */
 const CAPITAL_ARCMIN = { good: 16, usual: 20, weak: 32 } as const;
-const LIGHT_FACTOR = { dim: 1, room: 1, bright: 1.25 } as const;
+const LIGHT_FACTOR = { dim: 1, room: 1, bright: 1.25, daylight: 1.5 } as const;
 /** What is read in passing: an icon's height against a capital letter's. Typical. */
 const ICON_FACTOR = 2;
 
-/** Arc minutes that a capital letter needs for these readers. */
-export const capitalArcmin = ({ eyes, light }: Reader): number => CAPITAL_ARCMIN[eyes] * LIGHT_FACTOR[light];
+/**
+ * Arc minutes that a capital letter needs for these readers. From the side it looks as much narrower as the cosine of the angle; taller by as
+ * much, its strokes stand as far apart as before.
+ */
+export const capitalArcmin = ({ eyes, light, angleDeg }: Reader): number =>
+	(CAPITAL_ARCMIN[eyes] * LIGHT_FACTOR[light]) / Math.cos((angleDeg * Math.PI) / 180);
 
 /** A capital letter against the size of its font. Typical of plain typefaces: 0.7. */
 export const CAPITAL_PER_FONT = 0.7;

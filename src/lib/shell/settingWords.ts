@@ -113,6 +113,7 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['picture.afterCut', 'After a power cut the set', 'mains returns comes on standby wake'],
 	['picture.shifts', 'Stills move a little', 'burn-in retention orbit'],
 	['picture.distanceM', 'Viewing distance', 'read legible text size'],
+	['picture.angleDeg', 'From the side', 'viewing angle oblique'],
 	['picture.light', 'Light where it is seen', 'contrast bright foyer'],
 	['picture.eyes', 'Eyes that read it', 'legible weak'],
 	['picture.stillSec', 'A still stands', 'slideshow seconds photographs'],

@@ -28,7 +28,7 @@ export function assessPage(
 			venue,
 			facts.entries,
 			drawer,
-			JSON.stringify(screen && { ...screen, reader: [screen.reader.eyes, screen.reader.light] })
+			JSON.stringify(screen && { ...screen, reader: [screen.reader.eyes, screen.reader.light, screen.reader.angleDeg] })
 		]
 	];
 	const before = known.get(page);

@@ -1,6 +1,6 @@
 import type { Context, Finding } from '../../link';
 import { turnsOf } from '../../onAir/items';
-import { change, changeZone, withoutZone, withPage } from './edits';
+import { change, changeZone, fromToday, withoutZone, withPage } from './edits';
 import { fetchedFeeds } from './fetchClaims';
 import { endsOn, MOST_PICTURES, picturesOf } from './pictures';
 import type { NoticesSettings } from './settings';
@@ -20,7 +20,7 @@ export function assessPictures(settings: NoticesSettings, context: Context): Fin
 				title: 'From which day on are the pages to be drawn?',
 				why: 'Pictures know no day: each is drawn for the days on which it is shown. Say the first of them.',
 				setting: 'notices.picturesFrom',
-				fixes: [LIVE]
+				fixes: [{ label: 'From today on', apply: fromToday(context) }, LIVE]
 			}
 		];
 	const out: Finding[] = [];

@@ -1,6 +1,6 @@
 import { placeKind } from '../../files/mediaPlace';
 import type { Context, Finding } from '../../link';
-import { change, regridded } from './edits';
+import { change, fromToday, regridded } from './edits';
 import { noticeScreen } from './screen';
 import { GRIDS, type NoticesSettings } from './settings';
 
@@ -48,7 +48,7 @@ export function assessPlace({ grid, pages, shownBy }: NoticesSettings, context: 
 			why: `${board.name} has ${board.memoryMb}\u2009MB; the system, a compositor and a browser with one page take some ${LEAST_MEMORY_MB / 2}, and twice as much for a moment. It would be ended again and again. The plain player shows pictures of the pages on any board.`,
 			setting: 'parts.board',
 			fixes: [
-				{ label: 'Show pictures of the pages', apply: change({ shownBy: 'pictures' }) },
+				{ label: 'Show pictures of the pages, from today on', apply: fromToday(context) },
 				...(stronger ? [{ label: `Take ${stronger.name}`, apply: changes.choosePart('board', stronger.id) }] : [])
 			]
 		});

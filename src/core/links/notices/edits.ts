@@ -1,4 +1,7 @@
+import { dateOf } from '../../basics/calendar';
 import { changing, type Change } from '../../changes';
+import { wallClockMs } from '../../formats/systemd/zone';
+import type { Context } from '../../link';
 import { freeId } from '../../plan/text';
 import { newZone, type NoticesSettings, type Page, type Shows, type Zone } from './settings';
 
@@ -115,3 +118,11 @@ export function withNewZone(
 
 /** What some kinds of zones need of the page's height at most. */
 const USUAL: Partial<Readonly<Record<Shows, number>>> = { clock: 0.12, date: 0.1, news: 0.12, code: 0.25 };
+
+/** Pages drawn as pictures from the day on at which this is pressed, by the venue's clock, unless another has been said. */
+export const fromToday = ({ venue }: Pick<Context, 'venue'>) =>
+	change((all) => ({
+		...all,
+		shownBy: 'pictures',
+		picturesFrom: all.picturesFrom || dateOf(Math.floor(wallClockMs(venue.timeZone, Date.now()) / 86_400_000))
+	}));

@@ -11,8 +11,8 @@ import type { PictureSettings } from './settings';
 import { modeInWords } from './written';
 import { panelShape, pictureWay, type PictureWay } from './way';
 
-/** Light on the glass, lux. Source: EN 12464-1. */
-export const ROOM_LUX = { dim: 20, room: 200, bright: 1000 } as const;
+/** Light on the glass, lux: of rooms by EN 12464-1; behind a shop window or under a canopy by day, typically, without the sun itself on it. */
+export const ROOM_LUX = { dim: 20, room: 200, bright: 1000, daylight: 10_000 } as const;
 /** How much of it is thrown back: a matt panel's glass little, a tube's grey phosphor more, the white wall of a projector all. Typical. */
 const REFLECTS = { lcd: 0.04, oled: 0.04, tube: 0.1, projector: 1 } as const;
 /** White over black of the panel itself, in the dark. Typical. */

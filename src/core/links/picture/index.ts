@@ -17,8 +17,11 @@ export const picture: Link<'picture', PictureSettings> = {
 	id: 'picture',
 	title: 'Picture',
 	settings: pictureSettings,
-	version: 2,
-	migrations: { 1: (saved) => ({ darkWhileResting: false, phonePassword: false, ...saved }) },
+	version: 3,
+	migrations: {
+		1: (saved) => ({ darkWhileResting: false, phonePassword: false, ...saved }),
+		2: (saved) => ({ angleDeg: 0, ...saved })
+	},
 	empty: ({ kind }) => ({ ...calmPicture, used: showsPicture(kind), draws: kind === 'film' ? 'gpu' : 'plain' }),
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	key: 'e',

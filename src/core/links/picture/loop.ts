@@ -1,4 +1,5 @@
 import type { Context } from '../../link';
+import { SEAM_MS } from '../../onAir/item';
 
 /** From one pass of the list to the next. */
 export interface LoopGap {
@@ -12,7 +13,6 @@ export interface LoopGap {
  */
 const SEEK_MS = 120;
 const REOPEN_MS = 450;
-const REOPEN_FETCHED_MS = 250;
 
 /** The gap at the seam of a loop; null: it does not loop. */
 export function loopGap({ facts }: Context): LoopGap | null {
@@ -26,7 +26,7 @@ export function loopGap({ facts }: Context): LoopGap | null {
 				why: 'The file is closed and opened anew at each pass. "Repeat the first" goes back within it.'
 			}
 		: {
-				gapMs: REOPEN_FETCHED_MS,
+				gapMs: SEAM_MS,
 				why: 'The next file is opened while one still plays; its decoder begins when it is its turn. One long file has no seam but one.'
 			};
 }

@@ -78,7 +78,8 @@ export const pictureSettings = z.object({
 	/** From where it is read, by whom, in what light. */
 	distanceM: z.number().min(0.2).max(100),
 	eyes: z.enum(['good', 'usual', 'weak']),
-	light: z.enum(['dim', 'room', 'bright'])
+	light: z.enum(['dim', 'room', 'bright', 'daylight']),
+	angleDeg: z.number().min(0).max(75)
 });
 /** The picture's slice of a plan. */
 export type PictureSettings = z.infer<typeof pictureSettings>;
@@ -110,5 +111,6 @@ export const calmPicture: PictureSettings = {
 	phonePassword: false,
 	distanceM: 2.5,
 	eyes: 'usual',
-	light: 'room'
+	light: 'room',
+	angleDeg: 0
 };

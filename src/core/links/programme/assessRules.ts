@@ -7,6 +7,7 @@ import { everything } from '../../onAir/items';
 import { listLength } from './listLength';
 import { stretchedBy } from './ruleEdits';
 import { holdsOn } from '../../onAir/line';
+import { sunSure } from '../../onAir/sun';
 import { ruleLines } from './ruleLines';
 import type { ProgrammeSettings } from './settings';
 import type { Moment, ProgrammeList, ProgrammeRule } from './when';
@@ -153,6 +154,20 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 				]
 			});
 	});
+	const bySun = rules.findIndex((rule) => asks(rule, 'sunrise', 'sunset'));
+	const { place } = context.venue;
+	if (bySun >= 0 && place) {
+		const { worstMin, days } = sunSure(place);
+		if (days > 0)
+			out.push({
+				id: 'programme.sun-unsure',
+				level: 'note',
+				title: `On ${days} days a year the sun skims the horizon here`,
+				why: `So far from the equator it rises and sets so flatly that the bending of the air and the hills of the horizon move sunrise by ${worstMin < 60 ? `up to ${worstMin.toFixed(0)} minutes` : 'more than an hour'}. Where that matters, let the rule begin by the clock in those weeks.`,
+				setting: `programme.rules.${bySun}`,
+				fixes: []
+			});
+	}
 	return out;
 }
 

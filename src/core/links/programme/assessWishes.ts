@@ -1,7 +1,7 @@
 import { changing } from '../../changes';
 import { formatSeconds } from '../../basics/format';
 import type { Context, Finding, Fix } from '../../link';
-import { turnMs } from '../../onAir/item';
+import { SEAM_MS, turnMs } from '../../onAir/item';
 import { itemOf } from '../../onAir/items';
 import type { ProgrammeSettings } from './settings';
 import { phasesOf } from './phases';
@@ -13,11 +13,12 @@ const changed = (id: string, change: (list: ProgrammeList) => ProgrammeList) =>
 	own((all) => ({ ...all, lists: all.lists.map((list) => (list.id === id ? change(list) : list)) }));
 const once = (count: number, what: string): string => `${count} ${what}${count === 1 ? '' : 's'}`;
 
-/** How long each entry takes in a round; of unknown length: as long as the resolver takes it for. */
-export const lengthsIn =
-	(context: Context): Lengths =>
-	(id) =>
-		turnMs(itemOf(id, context) ?? { lastsMs: null });
+/** How long each entry takes in a round, with the seam behind it where the player shows pictures; of unknown length: as long as the resolver takes it for. */
+export const lengthsIn = (context: Context): Lengths => {
+	const { picture, pageBrowser } = context.facts;
+	const seamMs = picture && !pageBrowser ? SEAM_MS : 0;
+	return (id) => turnMs(itemOf(id, context) ?? { lastsMs: null }) + seamMs;
+};
 
 /** Wishes that a playlist does not meet as it stands, and the order in which it would. */
 export function assessWishes(settings: ProgrammeSettings, context: Context): Finding[] {

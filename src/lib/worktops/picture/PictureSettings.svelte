@@ -244,7 +244,8 @@
 		options={[
 			{ value: 'dim', text: 'a dim room' },
 			{ value: 'room', text: 'room light' },
-			{ value: 'bright', text: 'a bright hall' }
+			{ value: 'bright', text: 'a bright hall' },
+			{ value: 'daylight', text: 'daylight, as behind a shop window' }
 		]}
 	/>
 	<ChoiceField
@@ -257,6 +258,7 @@
 			{ value: 'weak', text: 'weak eyes' }
 		]}
 	/>
+	<NumberField path="picture.angleDeg" label="From the side" unit="°" step={5} value={picture.angleDeg} />
 	<NumberField path="picture.stillSec" label="A still stands" unit="s" value={picture.stillSec} />
 </div>
 <SwitchField
