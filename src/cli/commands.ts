@@ -160,7 +160,7 @@ function fix(workshop: Workshop, wanted: string, flags: Flags, media: PlanFile['
 	const cures = curesOf(judges, endpoint.plan, surroundings, finding);
 	const chosenFix = cures[Number(number) - 1];
 	if (!chosenFix) throw new Refusal(`${id} has ${cures.length || 'no'} fixes; number ${number} is none of them.`);
-	const plan = chosenFix.apply(endpoint.plan);
+	const plan = chosenFix.apply(endpoint.plan, Date.now());
 	const mended = {
 		...workshop,
 		endpoints: workshop.endpoints.map((known) => (known.id === endpoint.id ? { ...known, plan } : known))

@@ -73,7 +73,8 @@ export type Level = 'stop' | 'caution' | 'note';
 /** One press that ends a finding. */
 export interface Fix {
 	readonly label: string;
-	readonly apply: Change;
+	/** At an instant, where it matters when it is pressed. */
+	apply(plan: Plan, nowUtcMs?: number): Plan;
 }
 
 /** Something that is wrong or worth knowing. */

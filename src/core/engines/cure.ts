@@ -56,7 +56,7 @@ function findCures(
 				label: steps
 					.map(({ label }, n) => (n === 0 ? label : label.charAt(0).toLowerCase() + label.slice(1)))
 					.join(', and '),
-				apply: (any: Plan) => steps.reduce((changed, step) => step.apply(changed), any)
+				apply: (any: Plan, nowUtcMs?: number) => steps.reduce((changed, step) => step.apply(changed, nowUtcMs), any)
 			}
 		];
 	});

@@ -1,4 +1,4 @@
-import { describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
 import { judges } from '../judges';
@@ -528,13 +528,14 @@ describe('fixes that a practitioner would take', () => {
 		for (const { apply } of found.fixes) expect(apply(hot).parts.case).toBe('case-weather');
 	});
 	it('pages for which the memory is too small are drawn from the day on at which that is pressed', () => {
-		vi.useFakeTimers({ now: Date.UTC(2026, 11, 1, 12), toFake: ['Date'] });
 		const { plan } = demoWorkshop.endpoints.find(({ id }) => id === 'ticket-hatch')!;
 		const around = contextFor(judges, demoWorkshop, 'ticket-hatch');
 		const small = { ...plan, parts: { ...plan.parts, board: 'board-half-512' } };
 		const [fix] = cured(small, around, 'notices.memory');
-		expect(fix!.apply(small).notices).toMatchObject({ shownBy: 'pictures', picturesFrom: '2026-12-01' });
-		vi.useRealTimers();
+		expect(fix!.apply(small, Date.UTC(2026, 11, 1, 12)).notices).toMatchObject({
+			shownBy: 'pictures',
+			picturesFrom: '2026-12-01'
+		});
 	});
 	it('where the sun skims the horizon a rule by it says how sure it is', () => {
 		const sunny = having({

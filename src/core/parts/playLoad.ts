@@ -42,3 +42,9 @@ export function playLoad(
 		return { share: Math.max(HARDWARE_SHARE, soundShare), by: 'circuit' };
 	return { share: softwareMpixPerSec(video) / board.softwareMpixPerSec + soundShare, by: 'processor' };
 }
+
+/** Whether the board plays it only where its kernel has a driver for the circuit. */
+export const needsCircuit = (
+	board: Pick<PartOf<'board'>, 'decoders' | 'softwareMpixPerSec'>,
+	video: VideoShape
+): boolean => playLoad(board, video).by === 'circuit' && playLoad({ ...board, decoders: [] }, video).share > MOST_SHARE;

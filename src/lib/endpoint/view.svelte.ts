@@ -75,7 +75,7 @@ export class EndpointView {
 	}
 
 	apply(fix: Fix): void {
-		if (store.changePlan(this.#id(), fix.label, fix.apply) !== null) return;
+		if (store.changePlan(this.#id(), fix.label, (plan) => fix.apply(plan, Date.now())) !== null) return;
 		store.offerUndo(`Done: ${fix.label}.`);
 	}
 }

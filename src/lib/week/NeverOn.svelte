@@ -103,7 +103,8 @@
 			)
 	);
 	function press(endpoint: Endpoint, fix: Fix): void {
-		if (store.changePlan(endpoint.id, fix.label, fix.apply) === null) store.offerUndo(`Done: ${fix.label}.`);
+		if (store.changePlan(endpoint.id, fix.label, (plan) => fix.apply(plan, Date.now())) === null)
+			store.offerUndo(`Done: ${fix.label}.`);
 	}
 </script>
 

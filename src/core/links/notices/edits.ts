@@ -1,7 +1,7 @@
 import { dateOf } from '../../basics/calendar';
 import { changing, type Change } from '../../changes';
 import { wallClockMs } from '../../formats/systemd/zone';
-import type { Context } from '../../link';
+import type { Context, Fix } from '../../link';
 import { freeId } from '../../plan/text';
 import { newZone, type NoticesSettings, type Page, type Shows, type Zone } from './settings';
 
@@ -120,9 +120,13 @@ export function withNewZone(
 const USUAL: Partial<Readonly<Record<Shows, number>>> = { clock: 0.12, date: 0.1, news: 0.12, code: 0.25 };
 
 /** Pages drawn as pictures from the day on at which this is pressed, by the venue's clock, unless another has been said. */
-export const fromToday = ({ venue }: Pick<Context, 'venue'>) =>
-	change((all) => ({
-		...all,
-		shownBy: 'pictures',
-		picturesFrom: all.picturesFrom || dateOf(Math.floor(wallClockMs(venue.timeZone, Date.now()) / 86_400_000))
-	}));
+export const fromToday =
+	({ venue }: Pick<Context, 'venue'>): Fix['apply'] =>
+	(plan, nowUtcMs = ANY_DAY) =>
+		change((all) => ({
+			...all,
+			shownBy: 'pictures',
+			picturesFrom: all.picturesFrom || dateOf(Math.floor(wallClockMs(venue.timeZone, nowUtcMs) / 86_400_000))
+		}))(plan);
+/** To see what the fix comes to, any does. */
+const ANY_DAY = Date.UTC(2026, 0, 1);

@@ -257,6 +257,9 @@ const pathOf = (address: string, folder: string): string =>
 			: address.replace(/^\.\.\//, `${folder.slice(0, folder.lastIndexOf('/'))}/`)
 	);
 
+/** Codecs for which Chromium has no decoder without a circuit. Source: its media/ffmpeg and BUILD options in Debian; tried. */
+const UNKNOWN_FILMS = /^(?:h265|mpeg2|mpeg4|vc1|wmv3|prores)$/;
+
 /** Scripts that need a typeface of their own, and who brings it. Source: the descriptions of the packages, and their coverage by fc-query. */
 const DRAWN_BY: readonly (readonly [RegExp, string])[] = [
 	[/[\u3040-\u30ff\u3400-\u9fff\uac00-\ud7a3]/u, 'fonts-noto-cjk'],
@@ -340,12 +343,19 @@ function run(
 		tell.event('boxes', 'bad', { page: title, zone: zone.title || zone.shows, letters: letters.slice(0, 8).join(' ') });
 	};
 	const said = new Set<string>();
+	const unplayed = (path: string, title: string): void => {
+		const codec = machine.bench.media.find(({ location }) => location === path)?.picture?.codec;
+		if (codec === undefined || !UNKNOWN_FILMS.test(codec) || said.has(`film ${path}`)) return;
+		said.add(`film ${path}`);
+		tell.event('film-unplayed', 'bad', { title, codec });
+	};
 	const missing = (entry: string, title: string): boolean => {
 		const address = show.media[entry];
 		const path = address === undefined ? entry : pathOf(address, folder);
 		const there = address !== undefined && machine.disk.get(path) !== undefined;
 		const copied = machine.bench.media.some(({ location }) => location === path);
 		if (copied) machine.assumed.add('the files that you copy yourself are there');
+		unplayed(path, title);
 		if (there || copied) return false;
 		if (!said.has(path)) tell.event('media-missing', 'bad', { title, path });
 		said.add(path);

@@ -25,6 +25,10 @@ export const NOTICES_WORDS = {
 		`${page}, ${zone}: ${why}`,
 		'it shows what the zone says for that'
 	],
+	'film-unplayed': ({ title, codec }: { title: string; codec: string }) => [
+		`${title} stays black`,
+		`the browser decodes no ${codec}`
+	],
 	boxes: ({ page, zone, letters }: { page: string; zone: string; letters: string }) => [
 		`${page}, ${zone}: an empty box for each ${letters}`,
 		'no typeface on the endpoint has them'

@@ -1,6 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context, Finding, Fix } from '../../link';
-import { MOST_SHARE, playLoad } from '../../parts/playLoad';
+import { needsCircuit, playLoad } from '../../parts/playLoad';
 import { refreshHzOf } from '../../standards/videoTiming';
 import { fix } from './change';
 import { computeTolerance, ladderOf } from './ladder';
@@ -47,9 +47,8 @@ export function assessDrawing(settings: PictureSettings, { facts }: Context): Fi
 /** The circuit's driver is nowhere in Debian's kernel: it comes with the system of the board's maker. Source: Linux 6.1, drivers/media and drivers/staging. */
 export function assessDecoding({ board }: PictureWay, { facts }: Context): Finding[] {
 	const { film } = facts;
-	if (!board || !film || playLoad(board, film).by !== 'circuit') return [];
+	if (!board || !film || !needsCircuit(board, film)) return [];
 	const { share } = playLoad({ ...board, decoders: [] }, film);
-	if (share <= MOST_SHARE) return [];
 	return [
 		{
 			id: 'picture.circuit-kernel',

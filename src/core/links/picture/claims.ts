@@ -3,7 +3,7 @@ import type { Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import type { Context, SettingPath } from '../../link';
 import { wiredPart } from '../../parts/chosen';
-import { decodes } from '../../parts/playLoad';
+import { decodes, needsCircuit } from '../../parts/playLoad';
 import { modelineOf } from '../../standards/videoTiming';
 import { controlPackages, keysOf } from './controls';
 import { KEYS_UNIT, PHONE_PORT, PHONE_UNITS, PLAYER_SOCKET, SHIFT_PATH, WAIT_PATH } from './places';
@@ -26,7 +26,7 @@ export function pictureClaims(settings: PictureSettings, context: Context): Clai
 		...unitClaims(settings, context),
 		...pageClaims(settings, context),
 		...eyeClaims(settings, context),
-		...checkClaims(settings),
+		...checkClaims(settings, context),
 		...sheetClaims(settings, context)
 	];
 }
@@ -188,7 +188,25 @@ const eyeClaims = (settings: PictureSettings, context: Context): Claim[] => {
 		: [];
 };
 
-const checkClaims = (settings: PictureSettings): Claim[] => [
+/** Only by a circuit: what the player says when it takes one. Source: mpv 0.35.1, vd_lavc.c. */
+const circuitCheck = (settings: PictureSettings, context: Context): Claim[] => {
+	const { film, pageBrowser } = context.facts;
+	const { board } = pictureWay(settings, context);
+	if (!film || !board || pageBrowser || !needsCircuit(board, film)) return [];
+	return [
+		{
+			...FROM,
+			on: 'check',
+			what: 'decoding',
+			label: 'films are decoded by circuit',
+			command: `journalctl --quiet --boot --unit ${PLAYER_UNIT} --output cat | grep -q "Using hardware decoding"`,
+			setting: 'brief.video'
+		}
+	];
+};
+
+const checkClaims = (settings: PictureSettings, context: Context): Claim[] => [
+	...circuitCheck(settings, context),
 	{
 		...FROM,
 		on: 'check',

@@ -16,7 +16,46 @@ import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import type { Plan } from '../../plan/plan';
 import { triedWith, type Arrival } from './arrivals';
-import { expectedDropouts, heldBy, leastBuffer, simulateBuffer, type Pauses } from './buffer';
+import { expectedDropouts, heldBy, leastBuffer, type Pauses } from './buffer';
+
+/** A repeatable sequence between 0 and 1. Source: Marsaglia, Xorshift RNGs (2003), 32 bits. */
+function numbersFrom(seed: number): () => number {
+	let state = seed >>> 0 || 1;
+	return () => {
+		state ^= state << 13;
+		state ^= state >>> 17;
+		state ^= state << 5;
+		return ((state >>> 0) + 0.5) / 2 ** 32;
+	};
+}
+
+/** Plays a stream for so many hours, so many times: pauses come at random and last at random, both exponentially. Means of the runs. */
+function simulateBuffer(
+	{ perHour, meanSec }: Pauses,
+	bufferSec: number,
+	{ runs = 100, hours = 24, seed = 7 } = {}
+): { readonly count: number; readonly silentSec: number } {
+	if (perHour <= 0) return { count: 0, silentSec: 0 };
+	const next = numbersFrom(seed);
+	const exponential = (mean: number): number => -mean * Math.log(next());
+	const { startSec, refillSec } = heldBy(bufferSec);
+	// Four times as fast as it is played.
+	const waitSec = refillSec / 4;
+	let count = 0;
+	let silentSec = 0;
+	for (let run = 0; run < runs; run++) {
+		let lagSec = startSec;
+		for (let sec = exponential(3600 / perHour); sec < hours * 3600; sec += exponential(3600 / perHour)) {
+			const pause = exponential(meanSec);
+			if (pause <= lagSec) continue;
+			const silent = pause - lagSec + waitSec;
+			count++;
+			silentSec += silent;
+			lagSec += silent;
+		}
+	}
+	return { count: count / runs, silentSec: silentSec / runs };
+}
 
 /** The Euler integral that counts the records among so many pauses, by its series. Source: DLMF 6.6.2. */
 function ein(a: number): number {

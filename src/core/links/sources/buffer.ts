@@ -44,49 +44,6 @@ const held = (bufferSec: number): { readonly startSec: number; readonly waitSec:
 	return { startSec, waitSec: refillSec / CATCHES_UP };
 };
 
-/** What is heard of it since the stream began. */
-export interface Dropouts {
-	readonly count: number;
-	readonly silentSec: number;
-}
-
-/** A repeatable sequence between 0 and 1. Source: Marsaglia, Xorshift RNGs (2003), 32 bits. */
-function numbersFrom(seed: number): () => number {
-	let state = seed >>> 0 || 1;
-	return () => {
-		state ^= state << 13;
-		state ^= state >>> 17;
-		state ^= state << 5;
-		return ((state >>> 0) + 0.5) / 2 ** 32;
-	};
-}
-
-/** Plays a stream for so many hours, so many times: pauses come at random and last at random, both exponentially. Means of the runs. */
-export function simulateBuffer(
-	{ perHour, meanSec }: Pauses,
-	bufferSec: number,
-	{ hours = LONGEST_PLAY_H, runs = 100, seed = 7 } = {}
-): Dropouts {
-	if (perHour <= 0) return { count: 0, silentSec: 0 };
-	const next = numbersFrom(seed);
-	const exponential = (mean: number): number => -mean * Math.log(next());
-	const { startSec, waitSec } = held(bufferSec);
-	let count = 0;
-	let silentSec = 0;
-	for (let run = 0; run < runs; run++) {
-		let lagSec = startSec;
-		for (let sec = exponential(3600 / perHour); sec < hours * 3600; sec += exponential(3600 / perHour)) {
-			const pause = exponential(meanSec);
-			if (pause <= lagSec) continue;
-			const silent = pause - lagSec + waitSec;
-			count++;
-			silentSec += silent;
-			lagSec += silent;
-		}
-	}
-	return { count: count / runs, silentSec: silentSec / runs };
-}
-
 /** Steps of the reckoning for each e-fold of time. */
 const STEPS = 24;
 

@@ -8,14 +8,29 @@ import { demoWorkshop } from '../../../../demo/workshop';
 import { demoMedia } from '../../../../demo/facts';
 import { chain } from '../../chain';
 import { judges } from '../../judges';
+import { rehearsed } from '../../rehearsals';
 import { writers } from '../../writers';
 import { assess } from '../../engines/assess';
+import { benchFor } from '../../engines/benchFor';
 import { contextFor } from '../../engines/context';
+import { derive } from '../../engines/derive';
+import { cardTree } from '../../engines/machine';
+import { rehearse } from '../../engines/rehearse';
 import { runSheet } from '../../engines/runSheet';
 import { write } from '../../engines/write';
 import { MOST_SHARE, playLoad } from '../../parts/playLoad';
 import type { Media } from '../../parts/media';
-import { convertCommand, convertedName, convertFilm, isFilm, judgeFilm } from './convert';
+import { newRule } from '../programme/when';
+import {
+	conversionsOf,
+	convertCommand,
+	convertedName,
+	convertFilm,
+	exactRate,
+	isFilm,
+	judgeFilm,
+	judgeOnPage
+} from './convert';
 
 const LENS = demoMedia.find(({ location }) => location === 'Lens turning.mp4')!;
 const film = (picture: Partial<NonNullable<Media['picture']>>, more: Partial<Media> = {}) => {
@@ -56,6 +71,25 @@ describe('a film against a board', () => {
 		expect(judged.plays).toBe(plays);
 		expect(judged.why).toContain(why);
 	});
+	it('on a page is judged by what the browser decodes, without a circuit', () => {
+		const small = { widthPx: 640, heightPx: 360 };
+		expect(judgeOnPage(OLD as never, film({ codec: 'h265', ...small }))).toMatchObject({ plays: false });
+		expect(judgeOnPage(OLD as never, film({ codec: 'h265', ...small })).why).toContain('decodes no h265');
+		expect(judgeOnPage(OLD as never, film(small))).toMatchObject({ plays: true });
+		// By its circuit the board itself would.
+		expect(judgeFilm(OLD as never, film(HD)).plays).toBe(true);
+		expect(judgeOnPage(OLD as never, film(HD)).plays).toBe(false);
+	});
+	it('rates of television stay the fractions that they are', () =>
+		expect([24, 23.976, 29.97, 59.94, 50, 12.5, 23.976023976].map(exactRate)).toEqual([
+			'24',
+			'24000/1001',
+			'30000/1001',
+			'60000/1001',
+			'50',
+			'12.5',
+			'24000/1001'
+		]));
 	it('is made anew as large as screen and board take it, at its own rate', () => {
 		expect(convertFilm(OLD as never, film({ codec: 'h265', widthPx: 3840, heightPx: 2160 }), HD)!.shape).toEqual({
 			codec: 'h264',
@@ -152,6 +186,44 @@ describe('the command that makes it', () => {
 		};
 		expect(probed.streams.map(({ codec_name }) => codec_name)).toEqual(['h264', 'aac']);
 		expect(probed.streams[0]).toMatchObject({ width: 320, height: 180, avg_frame_rate: '25/1', pix_fmt: 'yuv420p' });
+	});
+});
+
+describe('a page with a film', () => {
+	const { plan } = demoWorkshop.endpoints.find(({ id }) => id === 'ticket-hatch')!;
+	const AT = '/srv/films/Lens.mp4';
+	const made = (codec: string) => film({ codec, widthPx: 640, heightPx: 360 }, { location: AT });
+	const items = [...plan.sources.items, { ...plan.sources.items[0]!, id: 'film', location: AT, title: 'Lens' }];
+	const having = (codec: string) => ({
+		...demoWorkshop,
+		media: [...demoWorkshop.media, made(codec)]
+	});
+	const shown = {
+		...plan,
+		sources: { ...plan.sources, items },
+		programme: {
+			...plan.programme,
+			lists: [{ id: 'films', title: 'Films', items: ['film'], wishes: [], valid: [] }],
+			rules: [newRule('r', 'films')]
+		}
+	};
+	const unplayed = (codec: string) => {
+		const around = contextFor(judges, having(codec), 'ticket-hatch');
+		const bench = benchFor(writers, shown, around);
+		return {
+			hard: conversionsOf(items, derive(judges, shown, around).context).map(({ made }) => made?.shape.codec),
+			said: rehearse({
+				links: rehearsed,
+				card: cardTree(write(writers, shown, around)),
+				bench: { ...bench, media: [made(codec)] },
+				startUtcMs: Date.UTC(2026, 10, 26, 9),
+				forMs: 400_000
+			}).events.filter(({ code }) => code === 'film-unplayed').length
+		};
+	};
+	it('that the browser does not decode stays black, and made anew it does not', () => {
+		expect(unplayed('h265')).toMatchObject({ hard: ['h264'], said: 1 });
+		expect(unplayed('h264')).toMatchObject({ hard: [], said: 0 });
 	});
 });
 

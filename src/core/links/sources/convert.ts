@@ -178,6 +178,26 @@ export function convertCommand({ location, name, shape, from }: Conversion, shel
 	].join(' ');
 }
 
+/** What the browser of the pages decodes, all of it by the processor: Debian's is built with nothing else that such boards have. Tried with Chromium 156 in Debian 12. */
+const BROWSER_PLAYS = ['h264', 'vp8', 'vp9', 'av1'];
+/** What is left to decode with where a compositor without a graphics unit draws each frame too. Typical. */
+const BROWSER_SHARE = 0.6;
+
+/** The board as pages have it. */
+const asBrowser = ({ name, softwareMpixPerSec }: Board): Board => ({
+	name,
+	decoders: [],
+	softwareMpixPerSec: softwareMpixPerSec * BROWSER_SHARE
+});
+
+/** Whether a page on the board plays it. */
+export function judgeOnPage(board: Board, film: Pick<Film, 'picture' | 'details'>): FilmJudged {
+	const { codec } = film.picture;
+	return BROWSER_PLAYS.includes(codec)
+		? judgeFilm(asBrowser(board), film)
+		: { load: null, plays: false, flaw: null, why: `the browser that shows the pages decodes no ${codec}` };
+}
+
 /** Films of the list that the board does not play, or not as they should look, with what makes them so. */
 export function conversionsOf(
 	items: readonly { readonly location: string }[],
@@ -190,9 +210,10 @@ export function conversionsOf(
 	return [...new Set(items.map(({ location }) => location))].flatMap((location) => {
 		const film = context.media(location);
 		if (!isFilm(film) || /^(?:udp|rtp|https?):/i.test(location)) return [];
-		const judged = judgeFilm(board, film);
+		const byPage = context.facts.pageBrowser === true;
+		const judged = byPage ? judgeOnPage(board, film) : judgeFilm(board, film);
 		return judged.plays && judged.flaw === null
 			? []
-			: [{ film, judged, made: convertFilm(board, film, screen, channels) }];
+			: [{ film, judged, made: convertFilm(byPage ? asBrowser(board) : board, film, screen, channels) }];
 	});
 }

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { expectedDropouts, LONGEST_PLAY_H, pausesOf, simulateBuffer } from '$core/links/sources/buffer';
+	import { expectedDropouts, LONGEST_PLAY_H, pausesOf } from '$core/links/sources/buffer';
 	import { isFetched } from '$core/links/sources/receive';
 	import LineChart from '$lib/charts/LineChart.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
@@ -9,12 +9,10 @@
 	const pauses = $derived(sources.items.some(isFetched) ? pausesOf(sources, view.context) : null);
 	/** Points of the curve, s. */
 	const AT = Array.from({ length: 25 }, (_, n) => n / 2);
-	const RUNS = 40;
+	/** Rarer ones nobody waits for. */
+	const RAREST = 0.003;
 	const drawn = $derived(
-		pauses &&
-			AT.map((sec) => [sec, simulateBuffer(pauses, sec, { runs: RUNS }).count] as const).filter(
-				([, count]) => count > 0
-			)
+		pauses && AT.map((sec) => [sec, expectedDropouts(pauses, sec)] as const).filter(([, count]) => count >= RAREST)
 	);
 	const now = $derived(sources.bufferSec);
 </script>
@@ -23,15 +21,14 @@
 	<figure class="sheet" aria-label="What a buffer is good for">
 		<h3>
 			What a buffer is good for <span class="soft small"
-				>{RUNS} days simulated, {pauses.perHour} pauses an hour of {pauses.meanSec} s on average; a stream goes on for
-				{LONGEST_PLAY_H} h</span
+				>in a stream that goes on for {LONGEST_PLAY_H} h; {pauses.perHour} pauses an hour of {pauses.meanSec} s on average</span
 			>
 		</h3>
 		<LineChart
 			label={`Dropouts a day against what is gathered before; now ${now} seconds, ${expectedDropouts(pauses, now).toFixed(2)} a day`}
 			curves={[{ name: 'dropouts', colour: 'signal', points: drawn }]}
 			spots={[]}
-			limits={[{ name: `now ${now} s`, along: 'x', at: now }]}
+			limits={now > 0 ? [{ name: `now ${now} s`, along: 'x', at: now }] : []}
 			x={{ name: 'Gathered before', unit: 's', high: Math.ceil(drawn.at(-1)![0]) + 1 }}
 			y={{ name: 'Dropouts', unit: 'a day', log: true }}
 			height={210}

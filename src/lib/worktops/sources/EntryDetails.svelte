@@ -5,7 +5,7 @@
 	import { TextInput } from 'carbon-components-svelte';
 	import { readPreset, withPreset, type Preset } from '$core/formats/playlist/preset';
 	import { fitLine } from '$core/plan/text';
-	import { isFilm, judgeFilm } from '$core/links/sources/convert';
+	import { isFilm, judgeFilm, judgeOnPage } from '$core/links/sources/convert';
 	import { isFetched } from '$core/links/sources/receive';
 	import type { SourceItem } from '$core/links/sources/settings';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
@@ -70,7 +70,8 @@
 	const facts = $derived.by((): (readonly [string, string])[] => {
 		if (!media) return [];
 		const board = view.context.part('board', view.context.facts.parts.board);
-		const plays = board && isFilm(media) ? judgeFilm(board, media) : null;
+		const plays =
+			board && isFilm(media) ? (view.context.facts.pageBrowser ? judgeOnPage : judgeFilm)(board, media) : null;
 		return [
 			...(plays
 				? ([['On this board', plays.plays ? `plays: ${plays.why}` : `does not play: ${plays.why}`]] as const)
