@@ -49,7 +49,12 @@ function serviceFile(service: ClaimOn<'service'>, conditions: readonly ClaimOn<'
 			.filter((claim) => claim.before)
 			.flatMap((claim) => lines(claim.setting, `ExecStartPre=${claim.mayFail ? '-' : ''}${execLine(claim.before!)}`)),
 		...lines(exec.setting, `ExecStart=${execLine(exec.words)}`),
-		...lines(restart.setting, `Restart=${restart.when}`, 'RestartSec=2'),
+		...lines(
+			restart.setting,
+			`Restart=${restart.when}`,
+			'RestartSec=2',
+			...(restart.endsWell === undefined ? [] : [`SuccessExitStatus=${restart.endsWell}`])
+		),
 		...lines(
 			setting,
 			also

@@ -24,18 +24,28 @@ const LOOP = { list: 'begin again', one: 'the same again', once: 'stop' } as con
 /** Where the screen loses its signal whatever plays is stopped before. Source: screen.sh, which says so in the log. */
 const SCREEN_IS_OFF = `journalctl --quiet --boot --unit ${SCREEN_UNIT} --output cat | grep "^screen o" | tail -n 1 | grep -qx "screen off"`;
 
+/** It has run, and ended well. Waiting to be begun again it shows how it failed. Source: systemctl(1), show; org.freedesktop.systemd1(5). */
+const ENDED_WELL = `{ systemctl show --property=Result ${PLAYER_UNIT} | grep -qx Result=success && ! systemctl show --property=ExecMainExitTimestampMonotonic ${PLAYER_UNIT} | grep -q =0$; }`;
+
 /** The player runs, unless there is a reason why it does not. */
-function runsCheck({ rules, quiet }: ProgrammeSettings, { facts }: Context): Claim {
+function runsCheck({ rules, quiet, loop }: ProgrammeSettings, { facts }: Context): Claim {
 	const byPage = facts.pageBrowser === true;
 	const { picture } = facts;
 	const losesSignal = picture?.offBy === 'signal' && goesDark(picture);
 	const restsBy = byPage ? null : rules.length ? MAY_PLAY_PATH : quiet.length ? MAY_SOUND_PATH : null;
+	const isOnce = loop === 'once' && !byPage;
 	const reasons = [
 		...(restsBy === null ? [] : [rules.length ? 'while something is on' : 'unless it is quiet']),
-		...(losesSignal ? ['while the screen is on'] : [])
+		...(losesSignal ? ['while the screen is on'] : []),
+		...(isOnce ? ['until it has played all'] : [])
 	];
 	const runs = `systemctl is-active ${PLAYER_UNIT}`;
-	const anyOf = [...(restsBy === null ? [] : [`! ${restsBy}`]), runs, ...(losesSignal ? [SCREEN_IS_OFF] : [])];
+	const anyOf = [
+		...(restsBy === null ? [] : [`! ${restsBy}`]),
+		runs,
+		...(losesSignal ? [SCREEN_IS_OFF] : []),
+		...(isOnce ? [ENDED_WELL] : [])
+	];
 	return {
 		on: 'check',
 		from: 'programme',

@@ -371,7 +371,8 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 		}
 		if (!opening.endless) {
 			tell.event('list-ends', 'info');
-			return process.exit(0);
+			// Source: mpv(1), EXIT CODES; seen on a real start.
+			return process.exit(failures > 0 ? 3 : 0);
 		}
 		once('again', () => tell.event('list-again', 'info'));
 		begin(0);

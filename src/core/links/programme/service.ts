@@ -25,6 +25,9 @@ export const LOUD_PATH = `${STATE_DIR}/volume.conf`;
 /** The rule by which it is on, in words. */
 export const WHY_PATH = `${STATE_DIR}/why`;
 
+/** How the player ends where some entries could be played, and some could not: the list has been played. Source: mpv(1), EXIT CODES. */
+const SOME_PLAYED = 3;
+
 /** The player as a service: it plays the list, keeps quiet hours, and is started again when it ends. */
 export const playerService = (programme: ProgrammeSettings, { facts }: Context): Claim => ({
 	on: 'service',
@@ -45,7 +48,10 @@ export const playerService = (programme: ProgrammeSettings, { facts }: Context):
 			}
 		: { words: ['/usr/bin/mpv', `--playlist=${contentAt(facts, PLAYLIST_PATH)}`], setting: 'sources' },
 	home: 'yphos',
-	restart: { when: programme.loop === 'once' ? 'on-failure' : 'always', setting: 'programme.loop' },
+	restart:
+		programme.loop === 'once'
+			? { when: 'on-failure', endsWell: SOME_PLAYED, setting: 'programme.loop' }
+			: { when: 'always', setting: 'programme.loop' },
 	...(programme.rules.length
 		? { condition: { path: MAY_PLAY_PATH, setting: 'programme.rules' } }
 		: programme.quiet.length

@@ -154,12 +154,14 @@ function execute(
 function endService(manager: Manager, name: string, it: Service, code: number): void {
 	const { files, machine } = manager;
 	it.kill = null;
-	const stays = code === 0 && files.value(name, 'Type') === 'oneshot' && files.isOn(name, 'RemainAfterExit');
-	it.state = stays ? 'active' : code === 0 ? 'inactive' : 'failed';
-	if (code === 0) manager.reach(name);
+	// Source: systemd.service(5), SuccessExitStatus=.
+	const isWell = code === 0 || (files.value(name, 'SuccessExitStatus') ?? '').split(/\s+/).includes(String(code));
+	const stays = isWell && files.value(name, 'Type') === 'oneshot' && files.isOn(name, 'RemainAfterExit');
+	it.state = stays ? 'active' : isWell ? 'inactive' : 'failed';
+	if (isWell) manager.reach(name);
 	const restart = files.value(name, 'Restart') ?? 'no';
-	if (stays || (restart !== 'always' && !(restart === 'on-failure' && code !== 0))) {
-		if (code !== 0) manager.failed(name);
+	if (stays || (restart !== 'always' && !(restart === 'on-failure' && !isWell))) {
+		if (!isWell) manager.failed(name);
 		return;
 	}
 	manager.reach(name);
