@@ -113,12 +113,57 @@ for (let tries = 0; tries < 20; tries++) {
 	process.stdout.write(mended.out + mended.err);
 }
 
+const passwordFile = resolve(work, 'password');
+writeFileSync(passwordFile, 'three gulls in a row\n');
+const { sources } = workshop.endpoints.find(({ id }) => id === endpoint).plan;
+const sharePasswords = resolve(work, 'share-passwords');
+writeFileSync(sharePasswords, sources.stores.map(({ name }) => `${name}=stand-in\n`).join(''));
+function writeSet() {
+	const written = yphos(
+		'write',
+		planFile,
+		'--endpoint',
+		endpoint,
+		'--out',
+		set,
+		'--password-file',
+		passwordFile,
+		'--share-passwords',
+		sharePasswords,
+		// The emulated converter's control is none that the planned class has.
+		'--even-so'
+	);
+	process.stdout.write(written.out + written.err);
+	if (written.code !== 0) process.exit(written.code);
+}
+const benchFile = resolve(work, 'bench.json');
+/** The emulated converter, as its own probe report describes it, takes the place of the planned one and keeps its name. */
+function rigBench() {
+	const bench = JSON.parse(readFileSync(resolve(set, 'docs', 'bench.json'), 'utf8'));
+	const planned = bench.soundCards[0];
+	bench.soundCards = planned
+		? [
+				{
+					...planned,
+					name: 'Emulated converter',
+					playback: { ratesHz: [48000], formats: ['S16_LE'], channels: [2] },
+					volume: { name: CONTROL, lowestDb: -120, startDb: -0.5 }
+				}
+			]
+		: [];
+	for (const stream of bench.streams) stream.state = 'refuses';
+	// Nobody has copied the person's own files there; what lies on the share is put there below.
+	bench.media = bench.media.filter(({ location }) => location.startsWith('/srv/'));
+	writeFileSync(benchFile, JSON.stringify(bench, null, '\t'));
+	return { bench, planned };
+}
+
 /** Something must stay on for as long as a slow machine takes to come up and be watched, min. */
 const STAYS_MIN = 45;
 /** An instant of the first two days at which something has just come on that stays; null: nothing does. */
 function steadyInstant(fromUtc) {
 	const [{ tracks, startUtcMs }] = JSON.parse(
-		yphos('rehearse', planFile, '--endpoint', endpoint, '--json', '--at', fromUtc, '--for', '48h').out
+		yphos('rehearse', set, '--bench', benchFile, '--json', '--at', fromUtc, '--for', '48h').out
 	);
 	const isOn = ({ state }) => state === 'sound' || state === 'picture';
 	const [ear, eye] = ['ear', 'eye'].map((wanted) => tracks.find(({ id }) => id === wanted)?.spans.filter(isOn) ?? []);
@@ -126,37 +171,22 @@ function steadyInstant(fromUtc) {
 	return span ? new Date(startUtcMs + span.fromMs + 300_000).toISOString().replace(/\.\d+Z$/, 'Z') : null;
 }
 const FROM = '2026-11-24T12:00:00Z';
+writeSet();
+let { bench, planned } = rigBench();
 let at = steadyInstant(FROM);
 if (at === null) {
-	console.log(`By its rules nothing stays on for ${STAYS_MIN} minutes: they are left out, and all of it plays.`);
+	console.log(
+		`Nothing stays on for ${STAYS_MIN} minutes: rules and quiet hours are left out, and the list goes round.`
+	);
 	const without = JSON.parse(readFileSync(planFile, 'utf8'));
-	Object.assign(without.endpoints.find(({ id }) => id === endpoint).plan.programme, { rules: [], quiet: [] });
+	const { programme } = without.endpoints.find(({ id }) => id === endpoint).plan;
+	Object.assign(programme, { rules: [], quiet: [], loop: 'list' });
 	writeFileSync(planFile, JSON.stringify(without));
+	writeSet();
+	({ bench, planned } = rigBench());
 	at = steadyInstant(FROM) ?? FROM;
 }
 console.log(`Begun at ${at}.`);
-
-const passwordFile = resolve(work, 'password');
-writeFileSync(passwordFile, 'three gulls in a row\n');
-const { sources } = workshop.endpoints.find(({ id }) => id === endpoint).plan;
-const sharePasswords = resolve(work, 'share-passwords');
-writeFileSync(sharePasswords, sources.stores.map(({ name }) => `${name}=stand-in\n`).join(''));
-const written = yphos(
-	'write',
-	planFile,
-	'--endpoint',
-	endpoint,
-	'--out',
-	set,
-	'--password-file',
-	passwordFile,
-	'--share-passwords',
-	sharePasswords,
-	// The emulated converter's control is none that the planned class has.
-	'--even-so'
-);
-process.stdout.write(written.out + written.err);
-if (written.code !== 0) process.exit(written.code);
 
 // New content waits on the web: the same pages under another title, packed and signed as a person would.
 const site = resolve(work, 'site');
@@ -177,24 +207,6 @@ if (delivery.used) {
 	if (packed.code !== 0) process.exit(packed.code);
 }
 
-// The emulated converter, as its own probe report describes it, takes the place of the planned one and keeps its name.
-const bench = JSON.parse(readFileSync(resolve(set, 'docs', 'bench.json'), 'utf8'));
-const planned = bench.soundCards[0];
-bench.soundCards = planned
-	? [
-			{
-				...planned,
-				name: 'Emulated converter',
-				playback: { ratesHz: [48000], formats: ['S16_LE'], channels: [2] },
-				volume: { name: CONTROL, lowestDb: -120, startDb: -0.5 }
-			}
-		]
-	: [];
-for (const stream of bench.streams) stream.state = 'refuses';
-// Nobody has copied the person's own files there; what lies on the share is put there below.
-bench.media = bench.media.filter(({ location }) => location.startsWith('/srv/'));
-const benchFile = resolve(work, 'bench.json');
-writeFileSync(benchFile, JSON.stringify(bench, null, '\t'));
 /** The share comes so long after the start is complete, s; a start takes the emulated machine about a minute. */
 const shareLateSec = sources.stores.length > 0 ? Number(values['share-late'] ?? 0) : 0;
 const START_SEC = 60;
