@@ -569,3 +569,31 @@ it('capitals are taller from the side, and in daylight', () => {
 		capitalArcmin({ ...straight, light: 'bright' })
 	);
 });
+
+it('a set whose edges nobody has read leaves pictures 3.5 % of each side, and text 5', () => {
+	const around = contextFor(judges, demoWorkshop, 'ticket-hatch');
+	const { plan } = demoWorkshop.endpoints.find(({ id }) => id === 'ticket-hatch')!;
+	const unread: Plan = {
+		...plan,
+		parts: { ...plan.parts, screen: 'screen-1080-cuts' },
+		picture: {
+			...plan.picture,
+			edid: '',
+			mode: null,
+			edges: { left: 0, right: 0, top: 0, bottom: 0 },
+			wholePicture: 'none'
+		}
+	};
+	const leaves = (tried: Plan) =>
+		all(tried, around)
+			.find(({ id }) => id === 'picture.edges-unread')!
+			.fixes.at(-1)!
+			.apply(tried).picture.edges;
+	expect(leaves(unread)).toEqual({ left: 96, right: 96, top: 54, bottom: 54 });
+	expect(leaves({ ...unread, notices: { ...unread.notices, used: false } })).toEqual({
+		left: 67,
+		right: 67,
+		top: 38,
+		bottom: 38
+	});
+});

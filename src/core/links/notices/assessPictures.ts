@@ -3,7 +3,7 @@ import { turnsOf } from '../../onAir/items';
 import { change, changeZone, fromToday, withoutZone, withPage } from './edits';
 import { fetchedFeeds } from './fetchClaims';
 import { endsOn, MOST_PICTURES, picturesOf } from './pictures';
-import type { NoticesSettings } from './settings';
+import { LONGEST_SEC, type NoticesSettings } from './settings';
 
 const quoted = (text: string): string => `\u201c${text}\u201d`;
 /** A browser may show everything. */
@@ -88,15 +88,18 @@ export function assessPictures(settings: NoticesSettings, context: Context): Fin
 				title: `${name} stands for ${stands}\u2009s, not ${page.forSec}`,
 				why: `A still picture has ${stillSec}\u2009s on this endpoint, and a page as many turns of that as come nearest.`,
 				setting: `notices.pages.${pages.indexOf(page)}`,
-				fixes: [
-					{
-						label: `Let it stand for ${stands}\u2009s`,
-						apply: change((all) => ({
-							...all,
-							pages: withPage(all.pages, page.id, (one) => ({ ...one, forSec: stands }))
-						}))
-					}
-				]
+				fixes:
+					stands > LONGEST_SEC
+						? []
+						: [
+								{
+									label: `Let it stand for ${stands}\u2009s`,
+									apply: change((all) => ({
+										...all,
+										pages: withPage(all.pages, page.id, (one) => ({ ...one, forSec: stands }))
+									}))
+								}
+							]
 			});
 		if (found?.emptyAfter.includes(page.id))
 			out.push({

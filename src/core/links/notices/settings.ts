@@ -84,12 +84,15 @@ export const zoneSchema = z.object({
 /** A zone of a page. */
 export type Zone = z.infer<typeof zoneSchema>;
 
+/** A page stands for a day at most. */
+export const LONGEST_SEC = 86_400;
+
 /** The schema of a page. Its id begins with "page-", so that none is taken for an entry of the sources. */
 export const pageSchema = z.object({
 	id: z.string().regex(/^page-[A-Za-z0-9_-]{1,74}$/, 'A page\u2019s id begins with page-.'),
 	title: lineText(80),
 	/** How long it stands before the next entry of its playlist, s. */
-	forSec: z.number().int().min(2).max(86_400),
+	forSec: z.number().int().min(2).max(LONGEST_SEC),
 	zones: uniqueList(zoneSchema, 24, ({ id }) => id, 'Another zone has the same id.')
 });
 /** A page. */

@@ -7,30 +7,32 @@ import { modeInWords } from './written';
 
 /** Most that the kernel's property for margins takes, px. Source: Linux 6.1, drm_mode_create_tv_margin_properties(). */
 const MOST_KERNEL_MARGIN = 100;
-/** What is safe for a set that nobody has read yet: 3.5 % on each side. Source: EBU R 95, "safe areas". */
-const SAFE_PART = 0.035;
+/** What is safe for a set that nobody has read yet, of each side: pictures within the action-safe area, text within the graphics-safe one. Source: EBU R 95. */
+const SAFE_PART = { action: 0.035, graphics: 0.05 } as const;
 
-export function assessEdges(settings: PictureSettings, { screen, chosen }: PictureWay): Finding[] {
+export function assessEdges(settings: PictureSettings, { facts }: Context, { screen, chosen }: PictureWay): Finding[] {
 	const { edges, wholePicture, edgesBy } = settings;
 	if (!chosen) return [];
 	if (!anyEdge(edges)) {
 		if (!screen!.cutsEdges || wholePicture === 'on') return [];
+		const hasText = (facts.pages?.length ?? 0) > 0;
+		const part = SAFE_PART[hasText ? 'graphics' : 'action'];
 		const safe = {
-			left: Math.round(chosen.timing.widthPx * SAFE_PART),
-			right: Math.round(chosen.timing.widthPx * SAFE_PART),
-			top: Math.round(chosen.timing.heightPx * SAFE_PART),
-			bottom: Math.round(chosen.timing.heightPx * SAFE_PART)
+			left: Math.round(chosen.timing.widthPx * part),
+			right: Math.round(chosen.timing.widthPx * part),
+			top: Math.round(chosen.timing.heightPx * part),
+			bottom: Math.round(chosen.timing.heightPx * part)
 		};
 		return [
 			{
 				id: 'picture.edges-unread',
 				level: 'caution',
 				title: 'The set cuts its edges, and nobody has read how much',
-				why: `${wholePicture === 'untried' ? 'Look first for a setting of the set that shows the whole picture: it may be called full pixel, just scan or 1:1, often under picture size. Then nothing needs trimming and nothing is scaled.' : 'Without such a setting, read the edges off the test card.'} Until then captions and clocks at the edge are lost.`,
+				why: `${wholePicture === 'untried' ? 'Look first for a setting of the set that shows the whole picture: it may be called full pixel, just scan or 1:1, often under picture size. Then nothing needs trimming and nothing is scaled.' : 'Without such a setting, read the edges off the test card.'} Until then captions and clocks at the edge are lost. ${hasText ? 'Text keeps 5\u2009% from each side, a picture 3.5: EBU R 95.' : 'A picture keeps 3.5\u2009% from each side: EBU R 95.'}`,
 				setting: 'picture.edges',
 				fixes: [
 					fix('The set shows everything now', { wholePicture: 'on' }),
-					fix('Leave 3.5 % free on each side for now', { edges: safe })
+					fix(`Leave ${part * 100} % free on each side for now`, { edges: safe })
 				]
 			}
 		];

@@ -36,7 +36,7 @@ export function assessPicture(settings: PictureSettings, context: Context, claim
 		...assessMode(settings, context, way),
 		...assessComposite(settings, way),
 		...assessCadence(way, context),
-		...assessEdges(settings, way),
+		...assessEdges(settings, context, way),
 		...assessStart(settings, context, way),
 		...assessSwitching(settings, context, way),
 		...assessContents(context, claims),
