@@ -224,7 +224,7 @@ describe('a rehearsal', () => {
 		const by = (door: 'hw' | 'iec958' | 'hdmi', parts = {}) =>
 			run({
 				id: 'fog-horn-room',
-				plan: { ...started, parts: { ...started.parts, ...parts }, sound: { ...started.sound, door } }
+				plan: { ...started, parts: { ...started.parts, ...parts }, sound: { ...started.sound, cardFor: '', door } }
 			});
 		expect(by('iec958').verdict).toContain('no way iec958 to the card Opto');
 		expect(first(by('hw'))).not.toBeNull();
@@ -275,7 +275,7 @@ describe('a rehearsal', () => {
 						parts: { ...plan.parts, board, converter, supply: 'supply-5-5', also: [] },
 						network: { ...plan.network, way: 'wired' },
 						sources: { ...plan.sources, items: [...items], waitForNetwork },
-						sound: { ...plan.sound, volumeAt: 'player' }
+						sound: { ...plan.sound, cardFor: '', volumeAt: 'player' }
 					};
 					const foretold = derive(chain, tried, contextFor(chain, demoWorkshop, 'bunkhouse-lounge'));
 					const atMs = ear(run({ plan: tried })).spans.find(({ state }) => state === 'sound')?.fromMs;

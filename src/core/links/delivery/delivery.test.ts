@@ -564,13 +564,19 @@ describe('findings of the delivery', () => {
 	it.each<[string, Partial<DeliverySettings>, string]>([
 		['no place', { from: '' }, 'delivery.from-nowhere'],
 		['a folder that is not mounted', { from: '/srv/nowhere' }, 'delivery.not-mounted'],
-		['an open way without a signature', { from: 'http://files.example/x', publicKey: '' }, 'delivery.anyone'],
 		['a time twice', { times: ['12:00', '12:00'] }, 'delivery.twice']
 	])('of %s, and each fix ends it', (_, own, id) => {
 		const { plan, found, after } = find(own);
 		const finding = found.find((known) => known.id === id)!;
 		expect(finding.fixes.length).toBeGreaterThan(0);
 		for (const fix of finding.fixes) expect(after(fix.apply(plan))).not.toContain(id);
+	});
+
+	it('asks for a key on an open way, for with one the way does not matter', () => {
+		const { found } = find({ from: 'http://files.example/x', publicKey: '' });
+		const finding = found.find(({ id }) => id === 'delivery.anyone')!;
+		expect([finding.level, finding.setting, finding.fixes]).toEqual(['caution', 'delivery.publicKey', []]);
+		expect(find({ from: 'http://files.example/x' }).found.map(({ id }) => id)).not.toContain('delivery.anyone');
 	});
 
 	it.each(['ftp://x/y', 'https://x y/z', '/srv/$(id)', 'https://x/?q', '/srv/a b', 'relative'])(

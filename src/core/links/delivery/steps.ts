@@ -20,9 +20,8 @@ export function deliverySteps(settings: DeliverySettings, { facts }: Context): S
 			: []),
 		{
 			id: 'delivery-put',
-			phase: 'check',
-			needs: ['applied'],
-			do: `Pack the content as it is (Delivery, or yphos pack), and put all of it into ${where}: the folder "files" first, manifest.txt${settings.publicKey ? ' and its signature' : ''} last.`,
+			phase: 'prepare',
+			do: `Before the card is in the board, pack the content as it is (Delivery, or yphos pack), and put all of it into ${where}: the folder "files" first, manifest.txt${settings.publicKey ? ' and its signature' : ''} last. Whatever lies there when the endpoint looks for the first time, two minutes after its start, takes the place of what the card brings, though it be older.`,
 			expect: 'Files have names of 64 letters and digits: those that are there already need not be copied again.'
 		},
 		...(byHand
