@@ -42,8 +42,11 @@ writeFileSync(
 		disableTypeChecks: true
 	})
 );
-process.exit(
-	run(resolve(root, 'node_modules', '.bin', 'stryker'), ['run', config], {
-		env: { ...process.env, MUTATE_TESTS: tests.join(' ') }
-	})
-);
+const env = { ...process.env, MUTATE_TESTS: tests.join(' ') };
+const bin = (name) => resolve(root, 'node_modules', '.bin', name);
+// A suite that does not load catches nothing, and the changes that it would have caught would count as missed by all: so it is an error.
+if (run(bin('vitest'), ['run', '--config', 'vitest.mutate.config.ts'], { env }) !== 0) {
+	console.error('Unchanged, these tests do not all load and pass: mend that first.');
+	process.exit(2);
+}
+process.exit(run(bin('stryker'), ['run', config], { env }));

@@ -119,6 +119,8 @@ const { sources } = workshop.endpoints.find(({ id }) => id === endpoint).plan;
 const sharePasswords = resolve(work, 'share-passwords');
 writeFileSync(sharePasswords, sources.stores.map(({ name }) => `${name}=stand-in\n`).join(''));
 function writeSet() {
+	// What an earlier writing left would be looked for on the endpoint.
+	rmSync(set, { recursive: true, force: true });
 	const written = yphos(
 		'write',
 		planFile,
