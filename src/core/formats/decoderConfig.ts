@@ -84,7 +84,9 @@ function fromAvc(config: Uint8Array): FramesSaid | null {
 	bits.ue();
 	bits.ue();
 	const framesOnly = bits.bit() === 1;
-	return { chroma: CHROMA[chroma] ?? '4:2:0', bitDepth: depth, interlaced: !framesOnly };
+	const sampled = CHROMA[chroma];
+	// No profile has more. Source: ITU-T H.264, annex A.
+	return sampled && depth <= 14 ? { chroma: sampled, bitDepth: depth, interlaced: !framesOnly } : null;
 }
 
 /** What an hvcC says by itself. Source: ISO/IEC 14496-15, 8.3.3.1.2; ITU-T H.265, 7.3.3. */

@@ -27,7 +27,12 @@ const SEMI_PLANAR: Readonly<Record<string, readonly [Chroma, number]>> = {
 
 /** Reads the name that ffprobe gives the samples of a picture, as yuv422p10le; null: none that is known. Source: FFmpeg's libavutil, pixdesc.c. */
 export function readPixelFormat(name: string): PixelFormat | null {
-	const text = name.toLowerCase();
+	const read = name.length <= LONGEST_NAME ? named(name.toLowerCase()) : null;
+	return read && read.bitDepth >= 1 && read.bitDepth <= 16 ? read : null;
+}
+const LONGEST_NAME = 40;
+
+function named(text: string): PixelFormat | null {
 	const planar = /^yuv(j?)a?(4\d\d)p(\d{1,2})?(?:le|be)?$/.exec(text);
 	if (planar)
 		return {

@@ -44,6 +44,8 @@ import { newStore } from '../links/sources/stores';
 import { mediaSchema } from '../parts/media';
 import { chplChapters, id3Chapters, matroskaChapters } from '../formats/chapters';
 import { readCodecString } from '../formats/codecString';
+import { readDecoderConfig } from '../formats/decoderConfig';
+import { readPixelFormat } from '../formats/pixelFormat';
 import { readHls } from '../formats/hls';
 import { readStreamHead } from '../formats/streamHead';
 import { readMp4 } from '../formats/mp4';
@@ -269,6 +271,28 @@ export const FUZZED: readonly FuzzedReader[] = [
 		name: 'readCodecString',
 		samples: ['avc1.640028', 'hev1.4.10.L60.9D.8', 'vp09.02.10.10.01', 'av01.0.09M.10.0.110'],
 		read: (_, text) => readCodecString(text)
+	},
+	{
+		name: 'readDecoderConfig',
+		// Of x264, fields of 10 bits at 4:2:2, and of x265.
+		samples: [
+			'017a0015ffe10017677a0015b6cd9444d8088000000300800000190f8a14cb01000668fba3cb22c0fefafa00',
+			'0102200000009000000000001ef000fcfdfafa00000f03a00001001840010c01ffff02200000030090000003000003001e959809'
+		].map((hex) => Uint8Array.from(hex.match(/../g)!, (byte) => parseInt(byte, 16))),
+		read(bytes) {
+			for (const codec of ['h264', 'h265']) {
+				const said = readDecoderConfig(codec, bytes);
+				if (said) promised(said.bitDepth >= 8 && said.bitDepth <= 16, 'as many bits as a film may have');
+			}
+		}
+	},
+	{
+		name: 'readPixelFormat',
+		samples: ['yuv422p10le', 'p010be', 'gbrap12le', 'gray16', 'nv12'],
+		read(_, text) {
+			const said = readPixelFormat(text);
+			if (said) promised(said.bitDepth >= 1 && said.bitDepth <= 16, 'as many bits as a film may have');
+		}
 	},
 	{
 		name: 'readHls',
