@@ -131,7 +131,9 @@ export const demoMedia: Media[] = [
 		sha256: '',
 		kept: 'person',
 		from: 'file',
-		picture: { codec: 'h264', widthPx: 1280, heightPx: 720, framesPerSec: 25, bitDepth: 8 }
+		picture: { codec: 'h264', widthPx: 720, heightPx: 576, framesPerSec: 25, bitDepth: 8 },
+		// Off an old camera: each frame is two fields, which is one of the mistakes.
+		details: { container: 'MP4', chroma: '4:2:0', interlaced: true, tags: {}, chapters: [] }
 	},
 	stream('http://radio.skerrin.example:8000/harbour', 'aac', 48_000, 128_000),
 	stream('http://radio.skerrin.example:8000/night', 'mp3', 44_100, 192_000)

@@ -11,13 +11,23 @@ function datesIn(language: string): string {
 	return Array.from({ length: 12 }, (_, n) => format.format(n * 31 * DAY_MS)).join('');
 }
 
+const held = new WeakMap<object, ReadonlySet<string>>();
+/** Characters of something that stays the same object while others change: a feed may hold a book. */
+function charactersOf<T extends object>(of: T, text: (of: T) => string): ReadonlySet<string> {
+	let characters = held.get(of);
+	if (!characters) held.set(of, (characters = new Set(text(of))));
+	return characters;
+}
+
 /** All that is known to come on the pages: what is typed, what feeds held when they were last read here, and names of days. */
-const textOf = ({ pages, feeds, language }: NoticesSettings): string =>
-	[
-		...pages.flatMap(({ zones }) => zones.flatMap(({ title, text, words }) => [title, text, words])),
-		...feeds.map(({ text }) => text),
-		datesIn(language)
-	].join('');
+const charactersIn = ({ pages, feeds, language }: NoticesSettings): Set<string> =>
+	new Set([
+		...pages.flatMap((page) => [
+			...charactersOf(page, ({ zones }) => zones.map(({ title, text, words }) => title + text + words).join(''))
+		]),
+		...feeds.flatMap((feed) => [...charactersOf(feed, ({ text }) => text)]),
+		...datesIn(language)
+	]);
 
 const known = new WeakMap<NoticesSettings, ReadonlyMap<TypefacePackage | null, readonly string[]>>();
 /** Letters that the endpoint cannot draw, by the package that would; null: none would. */
@@ -25,7 +35,7 @@ export function lettersLacking(settings: NoticesSettings): ReadonlyMap<TypefaceP
 	let lacking = known.get(settings);
 	if (!lacking) {
 		const found = new Map<TypefacePackage | null, string[]>();
-		for (const character of new Set(textOf(settings))) {
+		for (const character of charactersIn(settings)) {
 			const by = typefaceFor(character);
 			if (by === 'there' || (by && settings.fonts.includes(by))) continue;
 			found.set(by, [...(found.get(by) ?? []), character]);

@@ -50,7 +50,7 @@ export function convertFile(settings: SourcesSettings, context: Context): CardFi
 	return [
 		textFile(
 			`docs/${CONVERT_LIST}`,
-			'Makes films anew on your own computer, so that the board plays them.',
+			'Makes films anew on your own computer, so that they play as they should.',
 			lines('sources.items', '#!/bin/sh', 'set -e', ...made.map((one) => convertCommand(one, 'posix'))),
 			'0755'
 		)
@@ -60,7 +60,7 @@ export function convertFile(settings: SourcesSettings, context: Context): CardFi
 const madeAnew = ({ items }: SourcesSettings, context: Context): Conversion[] =>
 	conversionsOf(items, context).flatMap(({ made }) => made ?? []);
 
-/** Before anything is written: films that the board does not play are made anew. */
+/** Before anything is written: films that the board does not play, or not as they should look, are made anew. */
 export function convertSteps(settings: SourcesSettings, context: Context): Step[] {
 	const [first, ...rest] = madeAnew(settings, context);
 	if (!first) return [];
@@ -68,7 +68,7 @@ export function convertSteps(settings: SourcesSettings, context: Context): Step[
 		{
 			id: 'convert-media',
 			phase: 'gather',
-			do: `The board does not play ${first.location}${rest.length ? ` and ${rest.length} more` : ''} as ${rest.length ? 'they are' : 'it is'}. On your own computer, in the folder that holds ${rest.length ? 'them' : 'it'}, make ${rest.length ? 'them' : 'it'} anew${rest.length ? `; ${CONVERT_LIST} of the card set\u2019s docs does all of them` : ''}. Then add the new file${rest.length ? 's' : ''} under Sources, and write the set once more.`,
+			do: `${first.location}${rest.length ? ` and ${rest.length} more do` : ' does'} not play as ${rest.length ? 'they' : 'it'} should on this endpoint. On your own computer, in the folder that holds ${rest.length ? 'them' : 'it'}, make ${rest.length ? 'them' : 'it'} anew${rest.length ? `; ${CONVERT_LIST} of the card set\u2019s docs does all of them` : ''}. Then add the new file${rest.length ? 's' : ''} under Sources, and write the set once more.`,
 			command: convertCommand(first, 'posix'),
 			expect: `${first.name}${rest.length ? ' and the others' : ''}, whole to the last second.`
 		}

@@ -2,6 +2,7 @@
 	import { cardInLine } from '$core/formats/alsa/cardLine';
 	import { driverOf, loadOf } from '$core/parts/amplifier';
 	import { nameCard } from '$core/links/sound/nameCard';
+	import { soundSettings } from '$core/links/sound/settings';
 	import { isUnnamed } from '$core/links/sound/route';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, TextField } from '$lib/fields';
@@ -20,7 +21,9 @@
 	/** A whole line of aplay -l says name and device. */
 	function putCard(text: string): string | null {
 		const found = /[\s:[]/.test(text.trim()) ? cardInLine(text) : null;
-		return view.edit('Sound: card name', nameCard(found ?? { cardId: text }));
+		const named = found ?? { cardId: text };
+		const { error } = soundSettings.shape.cardId.safeParse(named.cardId);
+		return error ? error.issues[0]!.message : view.edit('Sound: card name', nameCard(named));
 	}
 	const travelHint = $derived(
 		{
