@@ -81,6 +81,7 @@ for (const { name, path, width = 1280, lamp, prepare } of SHOTS) {
 	await page.waitForTimeout(700);
 	if (prepare) await prepare(page);
 	await page.waitForTimeout(400);
+	await page.waitForFunction(() => document.querySelector('[aria-label="being looked at"]') === null);
 	await page.screenshot({ path: resolve(root, 'docs', 'screenshots', `${name}.png`) });
 	await context.close();
 }

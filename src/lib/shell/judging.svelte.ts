@@ -6,7 +6,7 @@ class Judging {
 	links = $state.raw<readonly Link[]>(chain);
 	#asked = false;
 
-	/** Loads it in the first quiet moment; what failed is asked for again when this is called again. */
+	/** Loads it once the first view is drawn; what failed is asked for again when this is called again. */
 	load(): void {
 		if (this.#asked) return;
 		this.#asked = true;
@@ -15,8 +15,7 @@ class Judging {
 				({ judges }) => (this.links = judges),
 				() => (this.#asked = false)
 			);
-		if ('requestIdleCallback' in window) requestIdleCallback(fetched, { timeout: 500 });
-		else setTimeout(fetched, 200);
+		requestAnimationFrame(() => setTimeout(fetched));
 	}
 }
 export const judging = new Judging();
