@@ -57,7 +57,7 @@ const wentThrough = (plan: Plan, steps: readonly SheetStep[]): string[] => {
 		// What is typed there needs a prompt: only what is typed on one's own computer does not.
 		const typedThere =
 			command !== undefined &&
-			!/^(ssh|ping|sftp|smbclient|showmount) /.test(command) &&
+			!/^(ssh|ping|sftp|smbclient|showmount|ffmpeg) /.test(command) &&
 			!/screen and keyboard joined again/.test(what);
 		const truths = TRUTH.filter(([pattern]) => pattern.test(key)).map(([, truth]) => truth);
 		const needs = [

@@ -1,6 +1,9 @@
 import { chain } from '$core/chain';
 import type { Link } from '$core/link';
 
+/** What is drawn and fetched for the first view goes first. */
+const AFTER_MS = 200;
+
 /** The links with what judges them, as soon as that is loaded: the first view stands before. */
 class Judging {
 	links = $state.raw<readonly Link[]>(chain);
@@ -15,7 +18,7 @@ class Judging {
 				({ judges }) => (this.links = judges),
 				() => (this.#asked = false)
 			);
-		requestAnimationFrame(() => setTimeout(fetched));
+		requestAnimationFrame(() => setTimeout(fetched, AFTER_MS));
 	}
 }
 export const judging = new Judging();
