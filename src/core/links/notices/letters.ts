@@ -29,18 +29,15 @@ const charactersIn = ({ pages, feeds, language }: NoticesSettings): Set<string> 
 		...datesIn(language)
 	]);
 
-const known = new WeakMap<NoticesSettings, ReadonlyMap<TypefacePackage | null, readonly string[]>>();
 /** Letters that the endpoint cannot draw, by the package that would; null: none would. */
-export function lettersLacking(settings: NoticesSettings): ReadonlyMap<TypefacePackage | null, readonly string[]> {
-	let lacking = known.get(settings);
-	if (!lacking) {
-		const found = new Map<TypefacePackage | null, string[]>();
-		for (const character of charactersIn(settings)) {
-			const by = typefaceFor(character);
-			if (by === 'there' || (by && settings.fonts.includes(by))) continue;
-			found.set(by, [...(found.get(by) ?? []), character]);
-		}
-		known.set(settings, (lacking = found));
+function lettersLacking(settings: NoticesSettings): ReadonlyMap<TypefacePackage | null, readonly string[]> {
+	const lacking = new Map<TypefacePackage | null, string[]>();
+	for (const character of charactersIn(settings)) {
+		const by = typefaceFor(character);
+		if (by === 'there' || (by && settings.fonts.includes(by))) continue;
+		const letters = lacking.get(by);
+		if (letters) letters.push(character);
+		else lacking.set(by, [character]);
 	}
 	return lacking;
 }

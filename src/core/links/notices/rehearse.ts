@@ -333,12 +333,14 @@ function run(
 	/** Letters that no typeface of the endpoint has: each page says it once. */
 	const boxed = new Set<string>();
 	const boxes = (content: Content, title: string, zone: Zone): void => {
+		if (boxed.has(title)) return;
 		const text =
 			content.kind === 'media' || content.kind === 'code' ? zone.title : JSON.stringify(content) + zone.title;
-		const letters = [...new Set(text)].filter((letter) =>
-			DRAWN_BY.some(([letters, name]) => letters.test(letter) && machine.disk.packages.get(name) !== 'installed')
+		const lacking = DRAWN_BY.filter(
+			([letters, name]) => letters.test(text) && machine.disk.packages.get(name) !== 'installed'
 		);
-		if (letters.length === 0 || boxed.has(title)) return;
+		if (lacking.length === 0) return;
+		const letters = [...new Set(text)].filter((letter) => lacking.some(([its]) => its.test(letter)));
 		boxed.add(title);
 		tell.event('boxes', 'bad', { page: title, zone: zone.title || zone.shows, letters: letters.slice(0, 8).join(' ') });
 	};
