@@ -81,4 +81,6 @@ it('a ladder’s mode is read from the device tree on the card, and from nothing
 	}`;
 	expect(ladderTiming(text)).toMatchObject({ pixelClockKhz: 25_175, hTotal: 800, vTotal: 525, vSyncEnd: 492 });
 	expect(ladderTiming('panel-timings')).toBeNull();
+	for (const lost of ['hactive', 'vactive', 'clock-frequency'])
+		expect(ladderTiming(text.replace(`${lost} =`, 'x =')), lost).toBeNull();
 });

@@ -22,7 +22,7 @@ export const isLeftOff = ({ sockets }: PartOf<'board'>): boolean =>
 		.reduce((sum, { count }) => sum + count, 0) > 1;
 
 /** A set of 625 lines shows 525 only where it was made for both: its handbook says so. */
-export const takesTv = (screen: Pick<PartOf<'screen'>, 'refreshHz'>, ranges: PictureSettings['ranges']): boolean =>
+const takesTv = (screen: Pick<PartOf<'screen'>, 'refreshHz'>, ranges: PictureSettings['ranges']): boolean =>
 	(ranges?.vMaxHz ?? screen.refreshHz) > 59;
 
 const BOTH_STANDARDS = { hMinKhz: 15, hMaxKhz: 16, vMinHz: 50, vMaxHz: 60 };

@@ -138,6 +138,8 @@ export function ladderTiming(text: string): VideoTiming | null {
 		return { active, start, end, total: end + value(`${axis}back-porch`) };
 	};
 	const [h, v] = [along('h'), along('v')];
+	// Nothing is clocked out without them.
+	if (h.active === 0 || v.active === 0 || value('clock-frequency') === 0) return null;
 	return {
 		widthPx: h.active,
 		heightPx: v.active,

@@ -36,9 +36,9 @@ export const isFilm = (media: Media | null): media is Film =>
 
 /** Whether the board plays it, by the same reckoning as the rehearsal. */
 export function judgeFilm(whole: Board, { picture, details }: Pick<Film, 'picture' | 'details'>): FilmJudged {
+	const flaw = details?.interlaced ? 'interlaced' : details?.hdr ? 'hdr' : null;
 	const chroma = details?.chroma ?? '4:2:0';
 	// Circuits of such boards take one way of sampling colour.
-	const flaw = details?.interlaced ? 'interlaced' : details?.hdr ? 'hdr' : null;
 	const board = chroma === '4:2:0' ? whole : { ...whole, decoders: [] };
 	const shape = videoShapeSchema.safeParse(picture);
 	if (!shape.success)

@@ -5,6 +5,8 @@
 	import { noticeScreen, smallestTextPx } from '$core/links/notices/screen';
 	import { TEMPLATES, withTemplate } from '$core/links/notices/templates';
 	import { dateOf } from '$core/basics/calendar';
+	import { formatBytes } from '$core/basics/format';
+	import { packageBytes } from '$core/files/packageRoom';
 	import { wallClockMs } from '$core/formats/systemd/zone';
 	import { freeId } from '$core/plan/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
@@ -19,9 +21,9 @@
 	const screen = $derived(noticeScreen(view.context));
 	const theme = $derived(view.context.venue.noticeTheme);
 	const SCRIPTS = [
-		['fonts-noto-core', 'Indian and Thai scripts, Ethiopic, and more (44 MB)'],
-		['fonts-noto-cjk', 'Chinese, Japanese, Korean (93 MB)'],
-		['fonts-noto-color-emoji', 'Emoji (11 MB)']
+		['fonts-noto-core', 'Indian and Thai scripts, Ethiopic, and more'],
+		['fonts-noto-cjk', 'Chinese, Japanese, Korean'],
+		['fonts-noto-color-emoji', 'Emoji']
 	] as const;
 	let template = $state('tides');
 	const pictures = $derived(notices.shownBy === 'pictures' ? picturesOf(notices, view.context) : null);
@@ -227,7 +229,7 @@
 		<legend>Typefaces for other scripts</legend>
 		{#each SCRIPTS as [name, words] (name)}
 			<Checkbox
-				labelText={words}
+				labelText={`${words} (${formatBytes(packageBytes(name))})`}
 				checked={notices.fonts.includes(name)}
 				on:check={({ detail }) =>
 					detail !== notices.fonts.includes(name) &&
