@@ -226,7 +226,7 @@
 />
 {#if notices.shownBy === 'browser'}
 	<fieldset id="setting-notices.fonts" class="fonts">
-		<legend>Typefaces for other scripts</legend>
+		<legend class="bx--label">Typefaces for other scripts</legend>
 		{#each SCRIPTS as [name, words] (name)}
 			<Checkbox
 				labelText={`${words} (${formatBytes(packageBytes(name))})`}
@@ -315,10 +315,6 @@
 		border: 0;
 		padding: 0;
 		margin: 0;
-	}
-	.fonts legend {
-		font-size: 0.75rem;
-		margin-bottom: 4px;
 	}
 	.dates {
 		display: grid;
