@@ -11,6 +11,7 @@ import {
 	rmSync,
 	writeFileSync
 } from 'node:fs';
+import { once } from 'node:events';
 import { createServer, type Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -497,6 +498,25 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 		expect(shown()).toBe('<p>two</p>');
 		await turn('back');
 		expect(shown()).toBe('<p>one</p>');
+	});
+
+	it('goes not back while a newer set is on trial, and is not turned over while somebody goes back', async () => {
+		await turn('check');
+		offer(cardSet('two'), 100);
+		await renew();
+		await turn();
+		const trial = spawn('flock', [join(state, 'turn'), 'cat'], { stdio: ['pipe', 'pipe', 'ignore'] });
+		trial.stdin.write('under way\n');
+		await once(trial.stdout, 'data');
+		expect(await turn('back')).toEqual({ code: 1, said: expect.stringContaining('another set is on trial') as string });
+		expect(shown()).toBe('<p>two</p>');
+		offer(cardSet('three'), 101);
+		await renew();
+		const waiting = turn();
+		trial.stdin.end();
+		expect(await waiting).toEqual({ code: 0, said: 'the new set is shown\n' });
+		await turn('back');
+		expect(shown()).toBe('<p>two</p>');
 	});
 
 	it('takes sets of a new era after one that was packed under a wrong clock, and none of the old era again', async () => {

@@ -217,6 +217,23 @@ settle() {
 	esac
 }
 
+# What is shown is not changed while somebody else changes it. What looks at it before the player begins waits for nobody: whoever tries
+# a set waits for the player.
+alone() { # SECONDS-TO-WAIT
+	flock --wait "$1" 9 || stays 'another set is on trial: what is shown stays until that is known. Try again in five minutes'
+}
+go_back() {
+	now=$(readlink "$state/now")
+	to=$(cat "$state/before" 2>/dev/null)
+	if [ -e "$state/trying" ] || [ -z "$to" ] || [ "$to" = "$now" ] || ! is_whole "$to"; then
+		echo 'there is no set before this one: what is shown stays' >&2
+		exit 1
+	fi
+	put before "$now"
+	point "$to"
+	begin
+}
+
 case ${1:-} in
 wanted)
 	judge "$2"
@@ -246,37 +263,36 @@ check)
 	exit 0
 	;;
 back)
-	now=$(readlink "$state/now")
-	to=$(cat "$state/before" 2>/dev/null)
-	if [ -e "$state/trying" ] || [ -z "$to" ] || [ "$to" = "$now" ] || ! is_whole "$to"; then
-		echo 'there is no set before this one: what is shown stays' >&2
-		exit 1
-	fi
-	put before "$now"
-	point "$to"
-	begin
+	mkdir -p "$state"
+	{
+		alone 2
+		go_back
+	} 9>"$state/turn"
 	exit 0
 	;;
 esac
 
-since=$(date +%s)
-# The power went before it was known: the player has begun anew with it, and says again that it lives.
-if [ -e "$state/trying" ]; then settle; fi
-[ -e "$fetched/manifest.txt" ] || exit 0
 mkdir -p "$state"
-why=$(take) || {
-	code=$?
-	rm -rf "$state/incoming" "$state/files"/*.part
-	rm -f "$fetched/manifest.txt"
-	[ "$code" -ne 3 ] || exit 0
-	tidy
-	echo "${why:-what was fetched cannot be read}; what is shown stays" >&2
-	exit 1
-}
-rm -f "$fetched/manifest.txt" "$fetched/manifest.txt.sig"
-read -r era number <"$state/incoming/of"
-rm -rf "$state/incoming"
-verdict=new
-systemctl is-active --quiet $player || verdict=trusted
-put trying "$verdict $state/sets/$era-$number $(readlink "$state/now")"
-settle
+{
+	alone 120
+	since=$(date +%s)
+	# The power went before it was known: the player has begun anew with it, and says again that it lives.
+	if [ -e "$state/trying" ]; then settle; fi
+	[ -e "$fetched/manifest.txt" ] || exit 0
+	why=$(take) || {
+		code=$?
+		rm -rf "$state/incoming" "$state/files"/*.part
+		rm -f "$fetched/manifest.txt"
+		[ "$code" -ne 3 ] || exit 0
+		tidy
+		echo "${why:-what was fetched cannot be read}; what is shown stays" >&2
+		exit 1
+	}
+	rm -f "$fetched/manifest.txt" "$fetched/manifest.txt.sig"
+	read -r era number <"$state/incoming/of"
+	rm -rf "$state/incoming"
+	verdict=new
+	systemctl is-active --quiet $player || verdict=trusted
+	put trying "$verdict $state/sets/$era-$number $(readlink "$state/now")"
+	settle
+} 9>"$state/turn"

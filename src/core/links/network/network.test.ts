@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
@@ -157,6 +157,37 @@ describe('what goes on the card', () => {
 			expect(words(without)).toContain('finds no user to log in as');
 			expect(run(without).timeZone).toBe('UTC');
 		}
+	});
+	it('takes back the keys that an earlier set gave, of another keeper too, and none that somebody added by hand', () => {
+		const top = mkdtempSync(join(tmpdir(), 'yphos-keys-'));
+		const [one, two] = ['AAAA', 'BBBB'].map(
+			(tail) => `ssh-ed25519 AAAAC3NzaC1lZDI1NTE5AAAAI${tail.padEnd(43, 'A').slice(0, 43)}`
+		) as [string, string];
+		const keysOf = (user: string): string => join(top, 'home', user, '.ssh/authorized_keys');
+		const has = (user: string): string[] =>
+			existsSync(keysOf(user)) ? readFileSync(keysOf(user), 'utf8').split('\n').filter(Boolean) : [];
+		const apply = (change: Partial<Plan['network']>): number | null => {
+			const text = textOf(withNetwork({ login: 'key', ...change }), 'setup.sh');
+			const script = [
+				text.slice(0, text.indexOf('name=')),
+				/^user=.*$/m.exec(text)?.[0] ?? '',
+				text.slice(text.indexOf('given='))
+			]
+				.join('\n')
+				.replaceAll('/var/lib/', `${top}/`)
+				.replaceAll('/home/', `${top}/home/`);
+			return spawnSync('bash', ['-c', `chown() { :; }\n${script}`]).status;
+		};
+		expect(apply({ sshKeys: [one, two] })).toBe(10);
+		expect(apply({ sshKeys: [one, two] })).toBe(0);
+		writeFileSync(keysOf('keeper'), [...has('keeper'), 'by hand', ''].join('\n'));
+		expect(apply({ sshKeys: [two] })).toBe(10);
+		expect(has('keeper')).toEqual([two, 'by hand']);
+		expect(apply({ sshKeys: [one], user: 'warden' })).toBe(10);
+		expect([has('keeper'), has('warden')]).toEqual([['by hand'], [one]]);
+		expect(apply({ login: 'password', sshKeys: [one], user: 'warden' })).toBe(10);
+		expect(has('warden')).toEqual([]);
+		rmSync(top, { recursive: true });
 	});
 	it('is seen to let the keeper in at its own screen, or not', () => {
 		const seed = (text: string) => {

@@ -59,8 +59,13 @@ const PASSWORD = `if [[ $(getent shadow "$user") == "$user:"[!*]* ]]; then
 	did 'the password'
 fi`.split('\n');
 
-const KEYS = `may_use() { # KEY
+const KEYS = `
+given=/var/lib/yphos-card/keys
+mkdir -p /var/lib/yphos-card
+: >"$given.new"
+may_use() { # KEY
 	local folder=/home/$user/.ssh
+	printf '%s\\n' "$user $1" >>"$given.new"
 	grep -qxF -- "$1" "$folder/authorized_keys" 2>/dev/null && return
 	mkdir -p "$folder"
 	printf '%s\\n' "$1" >>"$folder/authorized_keys"
@@ -69,6 +74,22 @@ const KEYS = `may_use() { # KEY
 	chown -R "$user:$user" "$folder"
 	did 'a key'
 }`.split('\n');
+
+/** A key that somebody added there by hand was given by no set: it stays. */
+const WITHDRAWN = `
+if [[ -e $given ]]; then
+	while read -r who key; do
+		list=/home/$who/.ssh/authorized_keys
+		if ! grep -qxF -- "$who $key" "$given.new" && grep -qxF -- "$key" "$list" 2>/dev/null; then
+			grep -vxF -- "$key" "$list" >"$given.left" || true
+			chmod 0600 "$given.left"
+			chown "$who:$who" "$given.left"
+			mv -f "$given.left" "$list"
+			did 'the keys: one that an earlier set gave is taken back'
+		fi
+	done <"$given"
+fi
+mv -f "$given.new" "$given"`.split('\n');
 
 /** The image's own rule for a user of its own stays; one who is made here, or by the seed, has this. */
 const SUDO = `if [[ $made ]]; then
@@ -80,12 +101,13 @@ fi`.split('\n');
 export function setupFile(network: NetworkSettings, context: Context, secrets: Secrets): CardFile {
 	const { user, hostName, login } = network;
 	const byKey = network.way !== 'none' && (login === 'key' || login === 'both');
-	const keys = byKey
-		? network.sshKeys.flatMap((line) => {
-				const key = readPublicKey(line);
-				return key.ok ? [key.value.text] : [];
-			})
-		: [];
+	const keys =
+		byKey && user
+			? network.sshKeys.flatMap((line) => {
+					const key = readPublicKey(line);
+					return key.ok ? [key.value.text] : [];
+				})
+			: [];
 	const crypt = needsPassword(network) ? secrets.userPasswordCrypt : undefined;
 	const rule = `${user} ${needsPassword(network) ? 'ALL=(ALL) ALL' : 'ALL=(ALL) NOPASSWD:ALL'}`;
 	const content: CardLine[] = [
@@ -101,10 +123,10 @@ export function setupFile(network: NetworkSettings, context: Context, secrets: S
 								...lines(loginSetting(network), ...PASSWORD)
 							]
 						: []),
-					...(keys.length ? lines('network.sshKeys', ...KEYS, ...keys.map((key) => `may_use ${shellQuote(key)}`)) : []),
 					...lines(loginSetting(network), `rule=${shellQuote(rule)}`, ...SUDO)
 				]
 			: []),
+		...lines('network.sshKeys', ...KEYS, ...keys.map((key) => `may_use ${shellQuote(key)}`), ...WITHDRAWN),
 		...lines('network', '', 'exit "$changed"')
 	];
 	return textFile(SETUP_PATH, 'Sets what user-data asks for, where the image reads none.', content, '0755');

@@ -1,6 +1,6 @@
 import type { Context, Finding, Fix } from '../../link';
 import { change } from './edits';
-import { leftOut, type Happening } from './feeds/agenda';
+import { remarksOn, type Happening } from './feeds/agenda';
 import { readFeed } from './feeds/feed';
 import type { Feed } from './feeds/schema';
 import type { NoticesSettings } from './settings';
@@ -79,7 +79,22 @@ export function assessFeed(
 			setting,
 			fixes: [without]
 		});
-	const odd = feed.kind === 'calendar' && 'value' in read ? leftOut(read.value as readonly Happening[]) : [];
+	const isCalendar = feed.kind === 'calendar' && 'value' in read;
+	const { leftOut: odd, strangeZones } = remarksOn(isCalendar ? (read.value as readonly Happening[]) : []);
+	if (strangeZones.length > 0)
+		out.push({
+			id: `notices.feed-zone-${feed.id}`,
+			level: 'note',
+			title: `\u201c${name}\u201d has a time zone that is not known`,
+			why: `${strangeZones
+				.slice(0, 3)
+				.map((zone) => `\u201c${zone}\u201d`)
+				.join(
+					', '
+				)}: no zone has that name, and no clocks go as the file says. Its events are shown by the venue\u2019s clock, ${venue.timeZone}. If they belong elsewhere, give the calendar that they come from a zone by its place, such as Europe/Oslo.`,
+			setting,
+			fixes: []
+		});
 	if (odd.length > 0)
 		out.push({
 			id: `notices.feed-endless-${feed.id}`,

@@ -348,6 +348,11 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		machine.disk.settle();
 		return 0;
 	},
+	/** Of a file that the shell has opened. Here one script alone wants it at a time. Source: flock(1). */
+	flock(_, machine, args) {
+		if (!/^(?:--wait \d+ |--nonblock )\d$/.test(args.join(' '))) machine.unknown(`flock ${args.join(' ')}`);
+		return 0;
+	},
 	sort(process, machine, args) {
 		const { flags, rest } = operands(args);
 		const text = input(process, machine, rest);

@@ -1,9 +1,10 @@
 import ICAL from 'ical.js';
 import { fault, ok, type Result } from '../../../basics/result';
 import { expandRecurrence, type Budget, type Recurrence } from '../../../formats/recurrence';
-import { instantOf, isTimeZone, wallClockMs } from '../../../formats/systemd/zone';
+import { instantOf, wallClockMs } from '../../../formats/systemd/zone';
 import { startOfDayMs } from '../../../onAir/slices';
 import { fitLine } from '../../../plan/text';
+import { zonesOf } from './calendarZone';
 import { LONGEST_FEED } from './schema';
 
 /** An event of a calendar, once or again and again. */
@@ -37,12 +38,18 @@ const STEPS_TO_COUNT = 20_000;
 const LONGEST_AGAIN_MS = 400 * 86_400_000;
 const DAY_MS = 86_400_000;
 
+interface Moment {
+	readonly wallMs: number;
+	readonly zone: string;
+	readonly isDate: boolean;
+}
+
 /** A moment as the file writes it, and its zone. */
 function momentOf(
 	component: ICAL.Component,
 	name: string,
-	zone: string
-): { wallMs: number; zone: string; isDate: boolean } | null {
+	zoneOf: (said: string, wallMs: number) => string
+): Moment | null {
 	const property = component.getFirstProperty(name);
 	const time: unknown = property?.getFirstValue();
 	if (!(time instanceof ICAL.Time)) return null;
@@ -51,10 +58,13 @@ function momentOf(
 	const isUtc = /Z$/.test(time.toString());
 	return {
 		wallMs,
-		zone: isUtc ? 'UTC' : typeof said === 'string' && isTimeZone(said) ? said : zone,
+		zone: isUtc ? 'UTC' : zoneOf(typeof said === 'string' ? said : '', wallMs),
 		isDate: time.isDate
 	};
 }
+
+const utcOf = ({ zone, wallMs }: Moment): number =>
+	instantOf(zone, wallMs) ?? wallMs - (wallClockMs(zone, wallMs) - wallMs);
 
 /**
  * Events of a calendar; clocks without a zone that is known are the venue's. Faults: `agenda-long`, `agenda-unread`, `agenda-empty`.
@@ -67,26 +77,41 @@ export function readAgenda(text: string, zone: string): Result<Happening[]> {
 			`The calendar has more than ${LONGEST_FEED / 1000}\u2009000 characters. Export a shorter span.`
 		);
 	let components: ICAL.Component[];
+	let known: ReturnType<typeof zonesOf>;
 	try {
-		components = new ICAL.Component(ICAL.parse(text) as never).getAllSubcomponents('vevent');
+		const calendar = new ICAL.Component(ICAL.parse(text) as never);
+		components = calendar.getAllSubcomponents('vevent');
+		known = zonesOf(calendar, zone);
 	} catch {
 		return fault('agenda-unread', 'This is no calendar file. Export it as iCalendar (.ics).');
 	}
+	const strange = new Set<string>();
+	const zoneOf = (said: string, wallMs: number): string => {
+		const found = said && Number.isFinite(wallMs) ? known(said, wallMs) : zone;
+		if (found === null) strange.add(fitLine(said, 60));
+		return found ?? zone;
+	};
 	const moved: { uid: string; wallMs: number }[] = [];
 	const events = components
 		.slice(0, MOST_EVENTS)
 		.flatMap((component): (Happening & { uid: string; moves: boolean })[] => {
 			try {
-				const start = momentOf(component, 'dtstart', zone);
+				const start = momentOf(component, 'dtstart', zoneOf);
 				if (!start || Number.isNaN(start.wallMs)) return [];
 				const uid = String(component.getFirstPropertyValue('uid') ?? '');
-				const replaces = momentOf(component, 'recurrence-id', zone);
+				const replaces = momentOf(component, 'recurrence-id', zoneOf);
 				if (replaces) moved.push({ uid, wallMs: replaces.wallMs });
 				if (String(component.getFirstPropertyValue('status') ?? '') === 'CANCELLED') return [];
 				// Not by the library's own end of an event: it would follow the file's own rules of a time zone, without a bound.
-				const end = momentOf(component, 'dtend', zone);
+				const end = momentOf(component, 'dtend', zoneOf);
 				const lasts: unknown = component.getFirstPropertyValue('duration');
-				const saidMs = end ? end.wallMs - start.wallMs : lasts instanceof ICAL.Duration ? lasts.toSeconds() * 1000 : 0;
+				const saidMs = end
+					? end.zone === start.zone
+						? end.wallMs - start.wallMs
+						: utcOf(end) - utcOf(start)
+					: lasts instanceof ICAL.Duration
+						? lasts.toSeconds() * 1000
+						: 0;
 				const lengthMs = Math.max(start.isDate ? DAY_MS : 0, Number.isFinite(saidMs) ? saidMs : 0);
 				const textOf = (name: string): string => String(component.getFirstPropertyValue(name) ?? '');
 				const rule: unknown = component.getFirstPropertyValue('rrule');
@@ -126,16 +151,20 @@ export function readAgenda(text: string, zone: string): Result<Happening[]> {
 	const budget = { stepsLeft: STEPS_OF_A_FEED };
 	const odd = new Set(all.filter((event) => !canBeFollowed(event, budget)));
 	const kept = all.filter((event) => !odd.has(event));
-	setAside.set(
-		kept,
-		[...odd].map(({ title }) => title)
-	);
+	remarks.set(kept, { leftOut: [...odd].map(({ title }) => title), strangeZones: [...strange] });
 	return ok(kept);
 }
 
-const setAside = new WeakMap<readonly Happening[], readonly string[]>();
-/** Titles of what comes again by a rule that cannot be followed: they are shown nowhere. */
-export const leftOut = (events: readonly Happening[]): readonly string[] => setAside.get(events) ?? [];
+interface Remarks {
+	/** Titles of what comes again by a rule that cannot be followed: they are shown nowhere. */
+	readonly leftOut: readonly string[];
+	/** Names of zones that nobody knows, whose events are read by the venue's clock. */
+	readonly strangeZones: readonly string[];
+}
+const remarks = new WeakMap<readonly Happening[], Remarks>();
+/** What there is to say of a calendar that was read. */
+export const remarksOn = (events: readonly Happening[]): Remarks =>
+	remarks.get(events) ?? { leftOut: [], strangeZones: [] };
 
 /** Whether what comes again can be found at any instant in a bounded number of steps. */
 function canBeFollowed(event: Happening, budget: Budget): boolean {
@@ -188,11 +217,7 @@ function withinDay(events: readonly Happening[], day: number, days: number): Com
 		.flatMap((event): Coming[] => {
 			const { title, place, wholeDay, wallMs, zone, lengthMs, rrule } = event;
 			const starts = rrule ? expandRecurrence(recurrenceOf(event, from - lengthMs, windowEndUtcMs), budget) : null;
-			const begins = starts
-				? starts.ok
-					? starts.value
-					: []
-				: [instantOf(zone, wallMs) ?? wallMs - (wallClockMs(zone, wallMs) - wallMs)];
+			const begins = starts ? (starts.ok ? starts.value : []) : [utcOf({ zone, wallMs, isDate: wholeDay })];
 			return begins.map((fromUtcMs) => ({
 				title,
 				place,
