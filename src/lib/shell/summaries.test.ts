@@ -39,7 +39,24 @@ beforeEach(() => {
 		}
 	);
 });
-afterEach(() => vi.unstubAllGlobals());
+afterEach(() => {
+	vi.useRealTimers();
+	vi.unstubAllGlobals();
+});
+
+it('judges nothing in passing while somebody types, and all once it is quiet', async () => {
+	vi.useFakeTimers();
+	const typed = Array.from({ length: 5 }, () => ({ ...large, plan: { ...large.plan } }));
+	const firstOf = (endpoint: Endpoint) =>
+		summaries.of(endpoint, { ...demoWorkshop, endpoints: [endpoint] }, NONE, undefined).pending;
+	for (const endpoint of typed) {
+		summaries.want({ ...demoWorkshop, endpoints: [endpoint] }, NONE, undefined);
+		await vi.advanceTimersByTimeAsync(700);
+		expect(firstOf(endpoint)).toBe(true);
+	}
+	await vi.advanceTimersByTimeAsync(700);
+	expect(firstOf(typed[4]!)).toBe(false);
+});
 
 it('where the worker falls over, what is large is judged all the same', async () => {
 	expect(summaries.of(large, workshop, NONE, undefined).pending).toBe(true);

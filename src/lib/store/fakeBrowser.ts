@@ -7,11 +7,13 @@ const fresh = {
 	shut: false,
 	keeps: false,
 	writes: 0,
+	/** Which stores were asked for all their names. */
+	listed: [] as string[],
 	/** Counts browsers: a page of an earlier one that still saves does so nowhere. */
 	browser: 0,
 	reset(): void {
 		this.stores.clear();
-		Object.assign(this, { full: false, shut: false, keeps: false, writes: 0 });
+		Object.assign(this, { full: false, shut: false, keeps: false, writes: 0, listed: [] });
 	},
 	keys: (): string[] => [...(disk.stores.get('workshop')?.keys() ?? [])],
 	get(key: string, store = 'workshop'): unknown {
@@ -54,7 +56,10 @@ export const fakeForage = {
 			if (disk.keeps) throw new Error('storage takes nothing away');
 			disk.stores.get(storeName)?.delete(key);
 		},
-		keys: async () => [...(disk.stores.get(storeName)?.keys() ?? [])]
+		async keys() {
+			disk.listed.push(storeName);
+			return [...(disk.stores.get(storeName)?.keys() ?? [])];
+		}
 	})
 };
 

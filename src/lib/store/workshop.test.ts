@@ -75,6 +75,41 @@ describe('the workshop of a browser', () => {
 		expect(second.history.redo).toEqual([]);
 	});
 
+	it('asks once which media are here, and not at every key', async () => {
+		const media = demoWorkshop.media.map((one) => ({ ...one, kept: 'browser' as const }));
+		stored({ ...demoWorkshop, media });
+		const store = await tab();
+		for (const name of ['T', 'Te', 'Ter', 'Tern']) rename(store, name);
+		await store.flush();
+		expect(store.absent.size).toBe(media.length);
+		expect(disk.listed.filter((name) => name === 'media')).toHaveLength(1);
+	});
+
+	it('gives the page time between many records, not between few, nor when nobody looks', async () => {
+		const idle = vi.fn((then: () => void) => void setTimeout(then));
+		vi.stubGlobal('requestIdleCallback', idle);
+		const store = await tab();
+		const withMore = (many: number): string | null =>
+			store.change('more', (workshop) => ({
+				...workshop,
+				endpoints: Array.from({ length: many }, (_, n) => {
+					const { plan } = demoWorkshop.endpoints[0]!;
+					return { ...demoWorkshop.endpoints[0]!, id: `e${many}-${n}`, plan: { ...plan, brief: { ...plan.brief } } };
+				})
+			}));
+		rename(store, 'Tern Light');
+		await store.flush();
+		expect(idle).not.toHaveBeenCalled();
+		expect(withMore(20)).toBeNull();
+		await store.flush();
+		expect(idle).toHaveBeenCalledTimes(20);
+		vi.stubGlobal('document', { addEventListener: () => {}, hidden: true });
+		expect(withMore(30)).toBeNull();
+		await store.flush();
+		expect(idle).toHaveBeenCalledTimes(20);
+		expect((await tab()).workshop?.endpoints).toHaveLength(30);
+	});
+
 	it('takes typing without a pause as one step, and other places as others', async () => {
 		const store = await tab();
 		for (const name of ['T', 'Te', 'Ter', 'Tern']) rename(store, name);
