@@ -332,6 +332,7 @@ export const demoWorkshop: Workshop = {
 			// As long as somebody may come in.
 			programme: {
 				...lamp.programme,
+				atChange: 'finish',
 				rules: [{ ...newRule('open', 'all', 'While we are open'), from: OPENS, until: CLOSES }],
 				otherwise: 'rest'
 			}

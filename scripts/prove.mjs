@@ -88,6 +88,8 @@ for (const { plan: known } of workshop.endpoints) {
 	// The rig's web server stands in for any; a key of this run's own signs what is put there.
 	if (known.delivery.used) Object.assign(known.delivery, { from: 'http://stand-in.test/content', publicKey });
 	if (known.sound.volumeAt === 'converter') known.sound.mixerName = CONTROL;
+	// A fan is turned by a board's own pins.
+	known.parts.also = known.parts.also.filter(({ part }) => !part.startsWith('fan-'));
 	// The rig has no Bluetooth adapter, and its archive none of the programs that receive.
 	known.receiving.used = false;
 	// The rig's file server stands in for any share; nobody plugs a stick in.
@@ -308,12 +310,17 @@ function soundRows() {
 		['width', `${heard?.bitDepth} bit`, given?.[1], given?.[1] === `S${heard?.bitDepth}_LE`],
 		['channels', String(heard?.channels), given?.[3], Number(given?.[3]) === heard?.channels],
 		level,
-		[
-			'pitch',
-			pitches.map((hz) => `${hz.toFixed(1)} Hz`).join(' or '),
-			`${verdict.sound?.dominantHz} Hz`,
-			pitches.some((hz) => Math.abs(hz - verdict.sound?.dominantHz) <= TOLERANCE.pitchHz)
-		]
+		// Of a film's own sound nobody foretells a pitch.
+		...(pitches.length
+			? [
+					[
+						'pitch',
+						pitches.map((hz) => `${hz.toFixed(1)} Hz`).join(' or '),
+						`${verdict.sound?.dominantHz} Hz`,
+						pitches.some((hz) => Math.abs(hz - verdict.sound?.dominantHz) <= TOLERANCE.pitchHz)
+					]
+				]
+			: [])
 	];
 }
 

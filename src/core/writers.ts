@@ -31,6 +31,7 @@ import { pictureSteps } from './links/picture/steps';
 import { powerBench, powerBenchShape } from './links/power/bench';
 import { powerSteps } from './links/power/steps';
 import { programmeFiles } from './links/programme/files';
+import { finishFiles } from './links/programme/finishFiles';
 import { standInFiles } from './links/programme/standInFiles';
 import { programmeSteps } from './links/programme/steps';
 import { receivingBench, receivingBenchShape } from './links/receiving/bench';
@@ -68,7 +69,8 @@ const WRITERS: { readonly [K in LinkId]: Writer<K> } = {
 	programme: {
 		files: (settings, context, claims) => [
 			...programmeFiles(settings, context, claims),
-			...standInFiles(settings, context)
+			...standInFiles(settings, context),
+			...finishFiles(settings, context)
 		],
 		steps: programmeSteps
 	},

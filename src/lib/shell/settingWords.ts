@@ -137,6 +137,7 @@ export const SETTING_WORDS: readonly (readonly [path: SettingPath, label: string
 	['programme.shuffle', 'Shuffle', 'random order'],
 	['programme.whenGone', 'While a stream is gone', 'stream offline fallback stand in'],
 	['programme.lookSec', 'A stream that is gone is tried again', 'retry stream'],
+	['programme.atChange', 'When a rule begins or ends', 'finish item cut break off schedule change'],
 	['programme.rules', 'Rules: what is on when', 'schedule weekday opening hours sunrise holiday calendar'],
 	['programme.otherwise', 'While no rule holds', 'default fallback'],
 	['programme.lists', 'Playlists', 'playlist selection'],

@@ -42,8 +42,12 @@ declare module '../../claims' {
 			readonly why: string;
 			readonly described: Caused & { readonly text: string };
 			readonly exec: Caused & { readonly words: readonly string[] };
-			/** `endsWell`: an exit status that counts as success besides 0. */
-			readonly restart: Caused & { readonly when: 'always' | 'on-failure'; readonly endsWell?: number };
+			/** Exit statuses that count as success besides 0; after `beginsAgainAfter` it is begun again, whatever `when` says. */
+			readonly restart: Caused & {
+				readonly when: 'always' | 'on-failure';
+				readonly endsWell?: number;
+				readonly beginsAgainAfter?: number;
+			};
 			readonly condition?: Caused & { readonly path: string };
 			/** A folder of its own below /var/lib; two services never share one. */
 			readonly home: string;

@@ -33,6 +33,7 @@ export const serviceFiles = (claims: readonly Claim[]): CardFile[] =>
 
 function serviceFile(service: ClaimOn<'service'>, conditions: readonly ClaimOn<'start'>[]): CardFile {
 	const { setting, restart, condition, exec, home, boots, also } = service;
+	const well = [restart.endsWell, restart.beginsAgainAfter].filter((code) => code !== undefined);
 	const content: CardLine[] = [
 		...lines(setting, '[Unit]'),
 		...lines(service.described.setting, `Description=${unitText(service.described.text)}`),
@@ -53,7 +54,8 @@ function serviceFile(service: ClaimOn<'service'>, conditions: readonly ClaimOn<'
 			restart.setting,
 			`Restart=${restart.when}`,
 			'RestartSec=2',
-			...(restart.endsWell === undefined ? [] : [`SuccessExitStatus=${restart.endsWell}`])
+			...well.map((code) => `SuccessExitStatus=${code}`),
+			...(restart.beginsAgainAfter === undefined ? [] : [`RestartForceExitStatus=${restart.beginsAgainAfter}`])
 		),
 		...lines(
 			setting,

@@ -3,7 +3,8 @@ import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
 import { changing, type Change } from '../../changes';
 import { formatSeconds } from '../../basics/format';
 import type { Context, Finding, Fix, SettingPath } from '../../link';
-import { everything } from '../../onAir/items';
+import { everything, itemOf } from '../../onAir/items';
+import { finishes } from './finish';
 import { listLength } from './listLength';
 import { stretchedBy } from './ruleEdits';
 import { holdsOn } from '../../onAir/line';
@@ -19,6 +20,7 @@ const without = (id: string): Fix => ({
 	label: 'Take the rule out',
 	apply: own((all) => ({ ...all, rules: all.rules.filter((rule) => rule.id !== id) }))
 });
+const CUT: Fix = { label: 'Cut off what plays', apply: own({ atChange: 'cut' }) };
 const clock = (time: string): Moment => ({ at: 'clock', time, offsetMin: 0 });
 const nameOf = ({ title, id }: { title: string; id: string }): string => title || id;
 const asks = ({ from, until }: ProgrammeRule, ...wanted: Moment['at'][]): boolean =>
@@ -38,6 +40,15 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 			why: 'At a rule’s hour the list is changed only while the player runs already: after a start nobody hears or sees anything.',
 			setting: 'programme.startAtBoot',
 			fixes: [{ label: 'Start with the board', apply: own({ startAtBoot: true }) }]
+		});
+	if (finishes(settings, context) && context.facts.picture?.darkWhileResting)
+		out.push({
+			id: 'programme.finish-dark',
+			level: 'caution',
+			title: 'The screen goes dark before the last title has ended',
+			why: 'What plays is finished first when nothing is on any more, and the screen is off while nothing is on: the end of a film is heard and not seen.',
+			setting: 'programme.atChange',
+			fixes: [CUT]
 		});
 	rules.forEach((rule, n) => {
 		const setting = `programme.rules.${n}` as const;
@@ -94,6 +105,7 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 				setting,
 				fixes: [...movedTo(rule, hopesOf(rule, context)), without(rule.id)]
 			});
+		out.push(...tooLate(rule, shown, settings, setting, context));
 		// Shuffled, each entry has its turn; and the first one alone has no end that is missed.
 		if (!settings.shuffle && settings.loop !== 'one') out.push(...tooShort(rule, shown, setting, context));
 		if (rule.each && rule.each.forMin >= rule.each.everyMin)
@@ -246,6 +258,37 @@ function tooShort(
 							apply: changed(rule.id, { until: stretchedBy(rule, needMin - lastsMin).until })
 						}
 					]
+		}
+	];
+}
+
+/** Where what plays is finished first, a rule that is shorter than a title may be over before that is. */
+function tooLate(
+	rule: ProgrammeRule,
+	list: ProgrammeList | undefined,
+	settings: ProgrammeSettings,
+	setting: SettingPath,
+	context: Context
+): Finding[] {
+	const lastsMin = rule.each?.forMin ?? minutesOf(rule);
+	if (!finishes(settings, context) || lastsMin === null || (rule.show !== 'rest' && !list)) return [];
+	const own = new Set(list?.items);
+	const longest = everything(context)
+		.filter((id) => !own.has(id))
+		.flatMap((id) => itemOf(id, context) ?? [])
+		.reduce<{ title: string; lastsMs: number } | null>(
+			(most, { title, lastsMs }) => (lastsMs !== null && lastsMs > (most?.lastsMs ?? 0) ? { title, lastsMs } : most),
+			null
+		);
+	if (!longest || longest.lastsMs < lastsMin * 60_000) return [];
+	return [
+		{
+			id: `programme.rule-late-${rule.id}`,
+			level: 'caution',
+			title: `The rule “${nameOf(rule)}” may be over before its turn comes`,
+			why: `What plays is finished first: “${longest.title}” takes ${formatSeconds(longest.lastsMs)}, and the rule lasts ${lastsMin}\u2009min.`,
+			setting,
+			fixes: [CUT]
 		}
 	];
 }

@@ -10,6 +10,7 @@ import { MAY_PLAY_PATH, MAY_SOUND_PATH, NOW_PATH, playerService, QUIET_BEGINS, Q
 import { listFigures } from './listLength';
 import { quietInWords, quietHoursPerDay } from './quiet';
 import { PLAYER_START_MS, RETRY_MS } from './timing';
+import { finishClaims } from './finish';
 import { standInClaims } from './standIn';
 import { programmeSettings, type ProgrammeSettings } from './settings';
 import './offers';
@@ -61,7 +62,9 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 	const byPage = context.facts.pageBrowser === true;
 	const out: Claim[] = [
 		{ on: 'package', from: 'programme', what: 'player', name: 'mpv', setting: 'programme' },
-		...(byPage ? [] : [playerService(programme, context), ...standInClaims(programme, context)])
+		...(byPage
+			? []
+			: [playerService(programme, context), ...standInClaims(programme, context), ...finishClaims(programme, context)])
 	];
 	out.push(
 		...entryClaims('programme', 'programme', [
@@ -162,7 +165,7 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 	id: 'programme',
 	title: 'Programme',
 	settings: programmeSettings,
-	version: 6,
+	version: 7,
 	migrations: {
 		1: (saved) => ({ used: true, ...saved }),
 		2: (saved) => ({ whenGone: 'list', lookSec: LOOK_SEC, ...saved }),
@@ -171,7 +174,8 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 			...saved,
 			lists: each(saved.lists, { wishes: [] })
 		}),
-		5: (saved) => ({ ...saved, rules: each(saved.rules, { quieterDb: 0 }), lists: each(saved.lists, { valid: [] }) })
+		5: (saved) => ({ ...saved, rules: each(saved.rules, { quieterDb: 0 }), lists: each(saved.lists, { valid: [] }) }),
+		6: (saved) => ({ atChange: 'cut', ...saved })
 	},
 	empty: ({ kind }) => ({
 		used: playsList(kind),
@@ -181,6 +185,7 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 		quiet: [],
 		whenGone: 'list',
 		lookSec: LOOK_SEC,
+		atChange: 'cut',
 		lists: [],
 		rules: [],
 		otherwise: 'all'

@@ -12,6 +12,7 @@ import { BIN, MAY_PLAY_PATH, MAY_SOUND_PATH, STATE_DIR } from './service';
 import type { Rulebook } from '../../onAir/onAir';
 import type { LineMoment } from '../../onAir/line';
 import { writeRuleLine } from './ruleText';
+import { finishes } from './finish';
 import type { ProgrammeSettings } from './settings';
 import { SUN_STEP_MIN, writeSunTable } from '../../onAir/sun';
 
@@ -120,7 +121,7 @@ export function onAirFiles(settings: ProgrammeSettings, context: Context, volume
 		textFile(
 			rootPath(`${BIN}take-on-air.sh`),
 			'Lets the player take what is on now.',
-			of(...takeOnAir(byPage ? null : PLAYER_UNIT, startAtBoot, follows)),
+			of(...takeOnAir(byPage ? null : PLAYER_UNIT, startAtBoot, follows, finishes(settings, context))),
 			'0755'
 		),
 		textFile(

@@ -179,13 +179,26 @@ mv "$state/now.new" "$state/now.m3u8"
 : >"$state/changed"`.split('\n');
 
 /** Only when something else is on than before: what plays is begun anew, or stopped. `player` null: a page, which does so by itself. */
-export const takeOnAir = (player: string | null, startsByItself: boolean, follows: string | null): string[] => [
+export const takeOnAir = (
+	player: string | null,
+	startsByItself: boolean,
+	follows: string | null,
+	finishes: boolean
+): string[] => [
 	'#!/bin/sh',
 	'# take-on-air.sh: the player takes what is on now.',
 	`state=\${YPHOS_STATE:-${STATE_DIR}}`,
 	'[ -e "$state/changed" ] || exit 0',
 	'rm "$state/changed"',
-	...(player
+	...(player && finishes && startsByItself
+		? [
+				'# What plays comes to its end by itself.',
+				'if [ "$(head -c 1000 "$state/now.m3u8")" ]; then',
+				`\tsystemctl is-active --quiet ${player} || systemctl --no-block start ${player}`,
+				'fi'
+			]
+		: []),
+	...(player && !finishes
 		? [
 				// Whoever writes it is nobody in particular: no more of it is read than says whether there is something.
 				'if [ "$(head -c 1000 "$state/now.m3u8")" ]; then',

@@ -8,7 +8,9 @@ import { partedPlace, partInWords, partLastsMs, type EntryPart } from '../../fil
 import { PARTS } from '../../files/partsScript';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import { rehearseOnAir } from './rehearseOnAir';
-import { NOW_PATH } from './service';
+import { DAYS_PATH, LOUD_PATH, NOW_PATH } from './service';
+import { LEAVES_WITH } from './finish';
+import { FINISH } from './finishFiles';
 import { STAND_IN } from './standInFiles';
 import { PLAYER_START_MS } from './timing';
 import { PROGRAMME_WORDS } from './words';
@@ -19,6 +21,12 @@ const STREAM_DRY_MS = 10_000;
 
 /** As the script has it where no option says otherwise. */
 const SCRIPT_LOOKS_SEC = 300;
+
+/** The script looks so often whether something else is on. */
+const SCRIPT_SEES_MS = 1000;
+/** What the script looks at. */
+const rulesNow = ({ disk }: Machine): string =>
+	[NOW_PATH, DAYS_PATH, LOUD_PATH].map((path) => disk.read(path) ?? '').join('\0');
 
 /** What is done while a stream is gone. */
 interface StandIn {
@@ -188,6 +196,8 @@ interface Opening {
 	/** What stands behind an entry's place is taken for what of it is played. */
 	readonly takesParts: boolean;
 	readonly standIn: StandIn | null;
+	/** What plays is played to its end when something else is on. */
+	readonly finishes: boolean;
 }
 
 function play(player: Player): void {
@@ -255,10 +265,11 @@ function play(player: Player): void {
 function scriptsOf(
 	player: Player,
 	given: readonly { name: string; value: string }[]
-): Pick<Opening, 'takesParts' | 'standIn'> {
+): Pick<Opening, 'takesParts' | 'standIn' | 'finishes'> {
 	const valuesOf = (wanted: string): string[] => given.filter(({ name }) => name === wanted).map(({ value }) => value);
 	let found: StandIn | null = null;
 	let takesParts = false;
+	let finishes = false;
 	for (const path of valuesOf('script')) {
 		const text = readAs(player, path);
 		if (text === null) {
@@ -267,6 +278,10 @@ function scriptsOf(
 		}
 		if (text.trimEnd() === PARTS.join('\n')) {
 			takesParts = true;
+			continue;
+		}
+		if (text.trimEnd() === FINISH.join('\n')) {
+			finishes = true;
 			continue;
 		}
 		if (text.trimEnd() !== STAND_IN.join('\n')) {
@@ -284,7 +299,7 @@ function scriptsOf(
 			lookMs: 1000 * (Number(options.get('stand-in-look')) || SCRIPT_LOOKS_SEC)
 		};
 	}
-	return { takesParts, standIn: found };
+	return { takesParts, standIn: found, finishes };
 }
 
 /** Without them no picture is drawn by the graphics unit. Source: their descriptions in Debian 12. */
@@ -344,8 +359,12 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 		event();
 	};
 	const titleOf = (entry: PlaylistEntry): string => entry.title ?? entry.location;
+	const rules = rulesNow(machine);
+	/** Something else is on than when the player began, and it is one that goes by that. */
+	const isOther = (): boolean => opening.finishes && rulesNow(machine) !== rules;
 
 	const begin = (index: number): void => {
+		if (isOther()) return process.exit(LEAVES_WITH);
 		if (index >= entries.length) return atEnd();
 		if (index === 0) failures = 0;
 		const entry = entries[index]!;
@@ -512,7 +531,28 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 		});
 		process.onKill(leave);
 		const alone = entries.length === 1 && opening.endless;
-		if (lastsMs !== null && !opening.oneForEver && !alone) process.after(lastsMs, next);
+		const goesRound = opening.oneForEver || alone;
+		if (lastsMs !== null && !goesRound) process.after(lastsMs, next);
+		if (!opening.finishes) return;
+		const beganMs = machine.clock.nowMs;
+		let toldOf = false;
+		const forget = machine.world.onChange(() => {
+			if (!current) return forget();
+			if (!isOther()) return void (toldOf = false);
+			if (toldOf) return;
+			toldOf = true;
+			const makesWay = (): void => {
+				if (!isOther() || !leave()) return;
+				process.exit(LEAVES_WITH);
+			};
+			if (lastsMs === null) {
+				tell.event('makes-way', 'info', { title });
+				return process.after(SCRIPT_SEES_MS, makesWay);
+			}
+			tell.event('finishes-first', 'info', { title });
+			if (goesRound) process.after(lastsMs - ((machine.clock.nowMs - beganMs) % lastsMs), makesWay);
+		});
+		process.onKill(forget);
 	};
 	process.after(PLAYER_START_MS, () => begin(0));
 }

@@ -2,6 +2,7 @@ import type { Claim } from '../../claims';
 import { PLAYER_UNIT, PLAYLIST_PATH } from '../../files/cardFile';
 import { contentAt } from '../../files/content';
 import type { Context } from '../../link';
+import { finishes, LEAVES_WITH } from './finish';
 import type { ProgrammeSettings } from './settings';
 
 /** The name of the timer and service that silence the player. */
@@ -29,14 +30,14 @@ export const WHY_PATH = `${STATE_DIR}/why`;
 const SOME_PLAYED = 3;
 
 /** The player as a service: it plays the list, keeps quiet hours, and is started again when it ends. */
-export const playerService = (programme: ProgrammeSettings, { facts }: Context): Claim => ({
+export const playerService = (programme: ProgrammeSettings, context: Context): Claim => ({
 	on: 'service',
 	from: 'programme',
 	what: 'player',
 	setting: 'programme',
 	unit: PLAYER_UNIT,
 	why: 'Starts the player, and starts it again whenever it ends.',
-	described: { text: `Plays for ${facts.endpointName}`, setting: 'brief.name' },
+	described: { text: `Plays for ${context.facts.endpointName}`, setting: 'brief.name' },
 	exec: programme.rules.length
 		? {
 				words: [
@@ -46,12 +47,14 @@ export const playerService = (programme: ProgrammeSettings, { facts }: Context):
 				],
 				setting: 'programme.rules'
 			}
-		: { words: ['/usr/bin/mpv', `--playlist=${contentAt(facts, PLAYLIST_PATH)}`], setting: 'sources' },
+		: { words: ['/usr/bin/mpv', `--playlist=${contentAt(context.facts, PLAYLIST_PATH)}`], setting: 'sources' },
 	home: 'yphos',
-	restart:
-		programme.loop === 'once'
+	restart: {
+		...(programme.loop === 'once'
 			? { when: 'on-failure', endsWell: SOME_PLAYED, setting: 'programme.loop' }
-			: { when: 'always', setting: 'programme.loop' },
+			: { when: 'always', setting: 'programme.loop' }),
+		...(finishes(programme, context) ? { beginsAgainAfter: LEAVES_WITH } : {})
+	},
 	...(programme.rules.length
 		? { condition: { path: MAY_PLAY_PATH, setting: 'programme.rules' } }
 		: programme.quiet.length

@@ -29,6 +29,8 @@ export const programmeSettings = z.object({
 	whenGone: z.enum(['list', 'back', 'file', 'sign']),
 	/** A stream that is gone is tried again so often, s. */
 	lookSec: z.number().int().min(10).max(86_400),
+	/** When a rule begins or ceases to hold. cut: what plays is broken off. finish: it is played to its end, but for what has none. */
+	atChange: z.enum(['cut', 'finish']),
 	...rulesShape
 });
 /** The programme's slice of a plan. */

@@ -2,6 +2,7 @@ import type { Context, Step } from '../../link';
 import { quietInWords } from './quiet';
 import { momentWords } from './ruleWords';
 import { NOW_PATH, WHY_PATH } from './service';
+import { finishes } from './finish';
 import type { ProgrammeSettings } from './settings';
 import { standsIn } from './standIn';
 
@@ -48,7 +49,9 @@ export const programmeSteps = (settings: ProgrammeSettings, context: Context): S
 						.join(
 							'; '
 						)}${settings.rules.length > NAMED ? '; and others' : ''}. On the day after the clock is put forward or back, look once more.`,
-					expect: 'Within a few seconds the new list begins at its first entry, or nothing plays any more.',
+					expect: finishes(settings, context)
+						? 'What plays is played to its end; a stream is cut off within a few seconds. Then the new list begins at its first entry, or nothing plays any more.'
+						: 'Within a few seconds the new list begins at its first entry, or nothing plays any more.',
 					reading: 'minute of the change'
 				}
 			]

@@ -70,6 +70,20 @@
 {/if}
 <h3>Rules: what is on when</h3>
 <ProgrammeRules />
+{#if programme.rules.length > 0 && !view.context.facts.pageBrowser}
+	<ChoiceField
+		path="programme.atChange"
+		label="When a rule begins or ends"
+		value={programme.atChange}
+		options={[
+			{ value: 'cut', text: 'What plays is cut off' },
+			{ value: 'finish', text: 'What plays is finished first' }
+		]}
+		hint={programme.atChange === 'finish'
+			? 'The new list begins late, by up to the longest title. Streams are cut off, for they have no end; so is everything at quiet hours.'
+			: 'The new list begins to the minute, in the middle of a title if need be.'}
+	/>
+{/if}
 <h3>Playlists</h3>
 <ProgrammeLists />
 <h3>Quiet hours</h3>

@@ -34,6 +34,7 @@ export const KNOWN: Readonly<Record<string, readonly string[]>> = {
 			'IPAddressAllow',
 			'RuntimeDirectoryMode',
 			'SuccessExitStatus',
+			'RestartForceExitStatus',
 			'TimeoutStartSec',
 			'LoadCredential',
 			'RuntimeDirectoryPreserve',

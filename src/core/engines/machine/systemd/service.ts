@@ -154,13 +154,16 @@ function execute(
 function endService(manager: Manager, name: string, it: Service, code: number): void {
 	const { files, machine } = manager;
 	it.kill = null;
-	// Source: systemd.service(5), SuccessExitStatus=.
-	const isWell = code === 0 || (files.value(name, 'SuccessExitStatus') ?? '').split(/\s+/).includes(String(code));
+	// Source: systemd.service(5), SuccessExitStatus=, RestartForceExitStatus=.
+	const isIn = (key: string): boolean =>
+		files.values(name, key).some((codes) => codes.split(/\s+/).includes(String(code)));
+	const isWell = code === 0 || isIn('SuccessExitStatus');
 	const stays = isWell && files.value(name, 'Type') === 'oneshot' && files.isOn(name, 'RemainAfterExit');
 	it.state = stays ? 'active' : isWell ? 'inactive' : 'failed';
 	if (isWell) manager.reach(name);
 	const restart = files.value(name, 'Restart') ?? 'no';
-	if (stays || (restart !== 'always' && !(restart === 'on-failure' && !isWell))) {
+	const isForced = isIn('RestartForceExitStatus');
+	if (stays || (restart !== 'always' && !isForced && !(restart === 'on-failure' && !isWell))) {
 		if (!isWell) manager.failed(name);
 		return;
 	}
