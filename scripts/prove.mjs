@@ -103,6 +103,12 @@ for (const { plan: known } of workshop.endpoints) {
 			known.sources.stores.some(({ name }) => location.startsWith(`/srv/${name}/`)) ||
 			known.sources.rules.some(({ id }) => location.endsWith(`/${id}.m3u8`))
 	);
+	// Nobody sends to a second screen here: what the set brings stands in.
+	const brought = workshop.media.find(({ location, picture }) => broughtAlong.has(location) && picture?.framesPerSec);
+	if (known.sources.used && known.sources.items.length === 0)
+		known.sources.items = [
+			{ id: 'stand-in', location: brought.location, title: 'Stand-in', durationSec: null, extra: [], part: null }
+		];
 }
 const planFile = resolve(work, 'plan.yphos.json');
 writeFileSync(planFile, JSON.stringify(workshop));

@@ -44,7 +44,7 @@ export function assessDrawing(settings: PictureSettings, { facts }: Context): Fi
 	];
 }
 
-/** The circuit's driver is nowhere in Debian's kernel: it comes with the system of the board's maker. Source: Linux 6.1, drivers/media and drivers/staging. */
+/** Which kernel and programs use which circuit: `decodingTable.ts`, with its sources. */
 export function assessDecoding({ board }: PictureWay, { facts }: Context): Finding[] {
 	const { film } = facts;
 	if (!board || !film || !needsCircuit(board, film)) return [];
@@ -53,8 +53,8 @@ export function assessDecoding({ board }: PictureWay, { facts }: Context): Findi
 		{
 			id: 'picture.circuit-kernel',
 			level: 'caution',
-			title: 'This film needs the kernel of the board\u2019s maker',
-			why: `Decoding it by the processor alone would take ${(share * 100).toFixed(0)}\u2009% of the board. ${board.name} has a circuit for it, but most circuits of such boards have their driver in the maker\u2019s own kernel only: Debian\u2019s own has none, and then frames are dropped. Start from the Debian image of the board\u2019s maker, or bring the film to a size that the processor manages: Sources offers the command.`,
+			title: 'This film needs the board\u2019s circuit, and a system that uses it',
+			why: `Decoding it by the processor alone would take ${(share * 100).toFixed(0)}\u2009% of the board. ${board.name} has a circuit for it, but Debian 12\u2019s own kernel and programs use that of few boards (the table under Picture says which), and then frames are dropped. Start from the Debian image of the board\u2019s maker, or bring the film to a size that the processor manages: Sources offers the command. verify.sh says whether a circuit decodes.`,
 			setting: 'brief.video',
 			fixes: []
 		}

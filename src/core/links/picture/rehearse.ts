@@ -430,7 +430,7 @@ class Display {
 		const { share, by } = playLoad({ ...decoding, decoders: byCircuit ? decoding.decoders : [] }, shape.data);
 		if (by === 'circuit')
 			this.machine.assumed.add(
-				'the kernel has a driver for the circuit that decodes films: that of the board\u2019s maker has'
+				'the system\u2019s kernel and player use the circuit that decodes films, as the image of the board\u2019s maker mostly does'
 			);
 		return Math.max(1, share);
 	}

@@ -122,7 +122,7 @@ describe('a film in the rehearsal', () => {
 			const plan = { ...good, brief: { ...good.brief, video } };
 			const { seen, words } = run('lamp-room', plan, { decoding: { decoders, softwareMpixPerSec: 5 } });
 			expect(seen?.shownFps, draws).toBe(25);
-			expect(words.join()).toContain('driver for the circuit');
+			expect(words.join()).toContain('use the circuit that decodes films');
 		}
 	});
 	it('that the board decodes too slowly drops frames, by as many as it lacks', () => {

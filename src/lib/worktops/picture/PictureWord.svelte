@@ -8,6 +8,7 @@
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 	import { download } from '$lib/shell/download';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
+	import Decoding from './Decoding.svelte';
 
 	const view = useEndpoint();
 	const way = $derived(pictureWay(view.plan.picture, view.context));
@@ -144,6 +145,7 @@
 		<span class="soft small">{own.value.length} bytes; the card set brings it as /lib/firmware/edid/yphos.bin.</span>
 	</p>
 {/if}
+{#if view.context.facts.film && way.board?.decoders.length}<Decoding />{/if}
 
 <style>
 	svg {
