@@ -381,7 +381,8 @@ export const rehearseCommand: Command = (args, flags) => {
 			bench,
 			startUtcMs: startOf(flags),
 			forMs: lengthOf(flags),
-			faults: plannedFaults(flags)
+			faults: plannedFaults(flags),
+			verifies: flags.verify === true
 		})
 	}));
 	if (flags.json)
@@ -563,7 +564,10 @@ function sayTimeline(name: string, result: Rehearsal): void {
 	say('');
 	for (const { title, verdict } of result.tracks) if (verdict) say(`${`${title}:`.padEnd(14)}${verdict.words}`);
 	for (const word of result.words) say(word);
+	for (const { label, is } of result.verified ?? []) say(`${VERIFIED[is].padEnd(14)}${label}`);
 }
+/** As verify.sh puts it, and what only a rehearsal can say. */
+const VERIFIED = { ok: 'ok', wrong: 'WRONG', rests: '--', unknown: 'not simulated' } as const;
 
 export const probe: Command = (args, flags) => {
 	const path = need(args, 'FILE');

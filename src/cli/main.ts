@@ -26,7 +26,7 @@ const HELP = `yphos: plan, prove and write playback endpoints
   yphos send PLAN --endpoint ID [--to USER@HOST] [--yes] over SSH to a running endpoint, after showing what changes   [what write takes] [--ssh PROGRAM]
   yphos pack PLAN [--endpoint ID] --out DIR [--sign-key FILE]   pages, lists and media as a set that the endpoint fetches   [--media DIR]
   yphos key FILE                                       makes a signing key for such sets, and says its public half
-  yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]…
+  yphos rehearse PLAN|DIR [--endpoint ID] [--bench F] [--at ISO] [--for 24h] [--fault NAME@TIME[+LENGTH]]… [--verify]   what verify.sh would say at its end
   yphos on-air PLAN [--endpoint ID] [--at ISO] [--for 7d]   what is on then, and which rule says so; --smil gives it to open players, --lists DIR as playlists with timers
   yphos played FILE [--each]                           what a page has shown, from its log, as CSV (- reads standard input)
   yphos probe FILE                                     what a probe report says (- reads standard input)
@@ -56,7 +56,7 @@ const COMMANDS = {
 	calc,
 	demo
 };
-const SWITCHES = ['json', 'even-so', 'help', 'yes', 'smil'];
+const SWITCHES = ['verify', 'json', 'even-so', 'help', 'yes', 'smil'];
 const VALUES = [
 	'endpoint',
 	'out',

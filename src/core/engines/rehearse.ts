@@ -14,7 +14,9 @@ import {
 	type TimelineEvent,
 	type Track,
 	type TrackKind,
-	type Verdict
+	type Verdict,
+	type Verified,
+	verifyOn
 } from './machine';
 import { describeFault } from './rehearsalWords';
 import { say, type Speaking } from './say';
@@ -48,6 +50,8 @@ export interface Rehearsal {
 	readonly good: boolean;
 	/** What the faults did, a sentence each; then what is taken for granted. */
 	readonly words: readonly string[];
+	/** What verify.sh says at the end, where that is asked for; null: not asked, or the card has none. */
+	readonly verified: readonly Verified[] | null;
 }
 
 type Rehearsed = Pick<Link, 'id' | 'faults' | 'tracks'> & Speaking & { readonly rehearse?: (machine: Machine) => void };
@@ -59,6 +63,8 @@ export interface RehearseOptions {
 	readonly startUtcMs: number;
 	readonly forMs: number;
 	readonly faults?: readonly PlannedFault[];
+	/** At the end verify.sh is gone through. */
+	readonly verifies?: boolean;
 	/** Called now and then with how far it is, 0 to 1. */
 	readonly onProgress?: (part: number) => void;
 }
@@ -96,7 +102,9 @@ export function rehearse(options: RehearseOptions): Rehearsal {
 		onProgress?.(piece / PIECES);
 	}
 	machine.finish();
-	return describe(machine, kinds, options);
+	const found = describe(machine, kinds, options);
+	// What is asked then is no part of what happened.
+	return options.verifies ? { ...found, events: [...found.events], verified: verifyOn(machine) } : found;
 }
 
 function describe(machine: Machine, kinds: readonly TrackKind[], { links, faults = [] }: RehearseOptions): Rehearsal {
@@ -105,7 +113,7 @@ function describe(machine: Machine, kinds: readonly TrackKind[], { links, faults
 		.sort((a, b) => a.rank - b.rank)
 		.map((kind): RehearsedTrack => {
 			const live = machine.tracks.get(kind.id)!;
-			const track = { spans: joinGaps(live.spans, kind), marks: live.marks };
+			const track = { spans: joinGaps(live.spans, kind), marks: [...live.marks] };
 			return { id: kind.id, title: kind.title, ...track, verdict: kind.verdict(track, words) };
 		});
 	const first = tracks.find(({ verdict }) => verdict !== null)?.verdict;
@@ -125,6 +133,7 @@ function describe(machine: Machine, kinds: readonly TrackKind[], { links, faults
 		timeZone: machine.timeZone,
 		verdict: first?.words ?? 'Nothing is expected of it',
 		good: first?.good ?? true,
+		verified: null,
 		words: [
 			...(ends.length > 0 ? faults.map((fault) => describeFault(ends, fault, known[fault.name])) : []),
 			...[...machine.assumed].map((what) => `Assumed: ${what}.`)

@@ -7,7 +7,7 @@ export type RehearsalRequest = Omit<RehearseOptions, 'links' | 'onProgress'>;
 
 const worker = {
 	run: (request: RehearsalRequest, onProgress: (part: number) => void): Rehearsal =>
-		rehearse({ ...request, links: rehearsed, onProgress })
+		rehearse({ ...request, links: rehearsed, verifies: true, onProgress })
 };
 export type RehearseWorker = typeof worker;
 expose(worker);

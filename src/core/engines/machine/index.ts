@@ -28,4 +28,5 @@ export type {
 } from './timeline';
 export { joinGaps } from './track';
 export { OTHERS_READ } from './systemd';
+export { verifyOn, type Verified } from './verify';
 export { SYSTEM_WORDS } from './words';

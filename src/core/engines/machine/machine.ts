@@ -127,8 +127,12 @@ export class Machine {
 		return /\.local$|^[^.]+$/.test(host) ? NEAR_NUMBER : PUBLIC_NUMBER;
 	}
 
+	/** So often was something asked for that is not simulated. */
+	unknowns = 0;
+
 	/** Says once that something is not simulated. */
 	unknown(what: string): void {
+		this.unknowns++;
 		if (this.notRehearsed.has(what)) return;
 		this.notRehearsed.add(what);
 		this.say('not-rehearsed', 'info', { what });

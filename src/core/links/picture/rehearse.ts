@@ -131,12 +131,16 @@ class Display {
 		const folder = (): string => `card0-${this.screen?.connector ?? 'HDMI-A-1'}`;
 		disk.mounts.push({
 			prefix: '/sys/class/drm',
-			read: (path) =>
-				path === `/sys/class/drm/${folder()}/status` && this.#ready
-					? `${this.#isConnected() ? 'connected' : 'disconnected'}\n`
-					: null,
+			read: (path) => {
+				if (!this.#ready) return null;
+				if (path === `/sys/class/drm/${folder()}/status`)
+					return `${this.#isConnected() ? 'connected' : 'disconnected'}\n`;
+				if (path !== `/sys/class/drm/${folder()}/edid`) return null;
+				this.machine.unknown('the EDID as the kernel gives it on');
+				return '';
+			},
 			list: (path) =>
-				!this.#ready ? [] : path === '/sys/class/drm' ? [folder()] : path.endsWith(folder()) ? ['status'] : []
+				!this.#ready ? [] : path === '/sys/class/drm' ? [folder()] : path.endsWith(folder()) ? ['edid', 'status'] : []
 		});
 		disk.mounts.push({
 			prefix: '/sys/class/graphics/fb0',

@@ -92,12 +92,16 @@ class Converters {
 		this.#shown ??= {
 			names: new Map(),
 			files: new Map(
-				this.machine.bench.soundCards.flatMap(({ cardId }, n) =>
+				this.machine.bench.soundCards.flatMap(({ cardId, deviceNumber }, n) =>
 					this.present.has(cardId)
 						? [
 								[`/proc/asound/${cardId}`, ''],
 								[`/proc/asound/card${n}/id`, `${cardId}\n`],
-								[`/dev/snd/controlC${n}`, '']
+								[`/dev/snd/controlC${n}`, ''],
+								[
+									`/proc/asound/${cardId}/pcm${deviceNumber}p/sub0/status`,
+									this.#opened.some(({ card }) => card === cardId) ? 'state: RUNNING\n' : 'closed\n'
+								]
 							]
 						: []
 				)
@@ -113,9 +117,13 @@ class Converters {
 		if (!known)
 			names.set(
 				folder,
-				(known = [...files.keys()].flatMap((path) =>
-					path.startsWith(`${folder}/`) ? [path.slice(folder.length + 1).split('/')[0]!] : []
-				))
+				(known = [
+					...new Set(
+						[...files.keys()].flatMap((path) =>
+							path.startsWith(`${folder}/`) ? [path.slice(folder.length + 1).split('/')[0]!] : []
+						)
+					)
+				])
 			);
 		return known;
 	}
@@ -139,6 +147,7 @@ class Converters {
 			return `${others.at(-1)!.heard.title} holds the sound card ${card.cardId}`;
 		const opened: Opened = { heard, lost, card: card.cardId, mixes: door.mixes };
 		this.#opened = [...this.#opened, opened];
+		this.#shown = null;
 		const { sampleRateHz, bitDepth, channels, treatment } = heard;
 		const opening = { sampleRateHz, bitDepth, channels, treatment };
 		if (JSON.stringify(opening) !== this.#lastOpened) this.tell.event('opened', 'good', opening);
@@ -148,6 +157,7 @@ class Converters {
 			close: () => {
 				if (!this.#opened.includes(opened)) return;
 				this.#opened = this.#opened.filter((known) => known !== opened);
+				this.#shown = null;
 				if (machine.powered) this.#listen();
 			}
 		};

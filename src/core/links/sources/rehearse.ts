@@ -63,7 +63,14 @@ function addLookers(machine: Machine, { reach, covers }: Mounts): void {
 			process.err(`${process.argv[0]}: '${folder}': ${why ?? 'No such file or directory'}\n`);
 			process.after(FILE_MS, () => process.exit(1));
 		});
-	machine.programs.set('/usr/bin/ls', (process) => within(process, process.argv.at(-1) ?? '/', () => 0));
+	machine.programs.set('/usr/bin/ls', (process) => {
+		const folder = process.argv.at(-1) ?? '/';
+		within(process, folder, (paths) => {
+			const names = new Set(paths.map((path) => path.slice(folder.length + 1).split('/')[0]!));
+			process.out([...names].map((name) => `${name}\n`).join(''));
+			return 0;
+		});
+	});
 	machine.programs.set('/usr/bin/find', (process) => {
 		const [, folder = '', ...rest] = process.argv;
 		if (rest.join(' ') !== '-type f -printf %T@\\t%p\\n') {

@@ -23,6 +23,11 @@ export const ACCOUNT_PROGRAMS: Readonly<
 		else return 1;
 		return 0;
 	},
+	hostname(process, machine) {
+		process.out(machine.disk.get(HOST_NAME_PATH)?.text ?? '');
+		return 0;
+	},
+	id: (_process, machine, args) => (machine.disk.accounts.has(args.at(-1) ?? '') ? 0 : 1),
 	useradd(process, machine, args) {
 		const name = args.at(-1)!;
 		if (machine.disk.accounts.has(name)) return 9;

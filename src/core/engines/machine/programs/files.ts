@@ -4,7 +4,7 @@ import { fromBase64, toBase64 } from '../../../formats/base64';
 import { remembered } from '../../../basics/remembered';
 import { isBelow, type DiskFile } from '../disk';
 import type { Machine } from '../machine';
-import type { Process, Program } from '../processes';
+import { spawn, type Process, type Program } from '../processes';
 import { isTimeZone } from '../../../formats/systemd/zone';
 import { ACCOUNT_PROGRAMS } from './accounts';
 import { fromStream, toStream } from './stream';
@@ -436,6 +436,18 @@ const sleep: Program = (process) => {
 	process.after(seconds * 1000, () => process.exit(0));
 };
 
+/** Ends another program after a while. Source: timeout(1). */
+const timeout: Program = (process, machine) => {
+	const [, seconds, ...argv] = process.argv;
+	const kill = spawn(machine, { argv, env: process.env, stdin: process.stdin, unit: process.unit }, (ended) => {
+		process.out(ended.out);
+		process.err(ended.err);
+		process.exit(ended.code);
+	});
+	process.onKill(kill);
+	process.after(Number(seconds) * 1000, () => process.exit(124));
+};
+
 /** Not for everybody's path. */
 const IN_SBIN = ['useradd', 'chpasswd'];
 
@@ -457,4 +469,5 @@ export function addFilePrograms(machine: Machine): void {
 			process.exit(run(process, machine, process.argv.slice(1)))
 		);
 	machine.programs.set('/usr/bin/sleep', sleep);
+	machine.programs.set('/usr/bin/timeout', timeout);
 }

@@ -222,9 +222,11 @@ function install(process: Process, machine: Machine, names: readonly string[], o
 	});
 }
 
-/** Whether the time has come from the network yet. */
+/** Whether the time has come from the network yet, and which zone is set. */
 const timedatectl: Program = (process, machine) => {
-	process.out(machine.online && machine.clockBehindMs === 0 ? 'yes\n' : 'no\n');
+	const property = process.argv.find((arg) => arg.startsWith('--property='))?.slice('--property='.length);
+	if (property === 'Timezone') process.out(`${machine.timeZone}\n`);
+	else process.out(machine.online && machine.clockBehindMs === 0 ? 'yes\n' : 'no\n');
 	process.after(TAKES_MS, () => process.exit(0));
 };
 

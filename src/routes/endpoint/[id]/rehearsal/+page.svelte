@@ -15,6 +15,7 @@
 	import { RehearsalRunner } from '$lib/rehearsal/runner.svelte';
 	import Stage from '$lib/rehearsal/Stage.svelte';
 	import Strip from '$lib/rehearsal/Strip.svelte';
+	import Verify from '$lib/rehearsal/Verify.svelte';
 	import type { Seen } from '$core/links/picture/seen';
 
 	const view = useEndpoint();
@@ -216,6 +217,7 @@
 				{#each run.words as word, n (n)}<p>{word}</p>{/each}
 			</section>
 		{/if}
+		{#if run?.verified}<Verify lines={run.verified} />{/if}
 	</div>
 	<aside>
 		<h2>The bench</h2>

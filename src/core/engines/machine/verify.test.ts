@@ -1,0 +1,65 @@
+import { expect, it } from 'vitest';
+import { demoMediaOf } from '../../../../demo/media';
+import { demoWorkshop } from '../../../../demo/workshop';
+import { judges } from '../../judges';
+import { rehearsed } from '../../rehearsals';
+import { writers } from '../../writers';
+import { benchFor } from '../benchFor';
+import { contextFor } from '../context';
+import { rehearse } from '../rehearse';
+import { write } from '../write';
+import { cardTree } from '.';
+import type { Bench } from './bench';
+
+function run(id: string, atUtc: string, change: (bench: Bench) => Bench = (bench) => bench, verifies = true) {
+	const { plan } = demoWorkshop.endpoints.find((endpoint) => endpoint.id === id)!;
+	const context = contextFor(judges, demoWorkshop, id);
+	return rehearse({
+		links: rehearsed,
+		card: cardTree(write(writers, plan, context, { mediaBytes: demoMediaOf(plan.sources.items) })),
+		bench: change(benchFor(writers, plan, context)),
+		startUtcMs: Date.parse(atUtc),
+		forMs: 300_000,
+		verifies
+	});
+}
+const said = (rehearsal: ReturnType<typeof run>, is: string): string[] =>
+	rehearsal.verified!.filter((line) => line.is === is).map(({ label }) => label);
+
+it('verify.sh agrees on the rehearsed endpoint, and tells what is not simulated from what is', () => {
+	const found = run('bunkhouse-lounge', '2026-11-28T12:30:00Z');
+	expect(said(found, 'wrong')).toEqual([]);
+	expect(said(found, 'ok')).toEqual(
+		expect.arrayContaining([
+			'it is called as planned',
+			'its clock shows the planned time zone',
+			'something is being played',
+			'/export/music on 192.168.40.5 can be read',
+			'the player runs, unless it is quiet'
+		])
+	);
+	expect(said(found, 'unknown')).toContain('the firewall lets in only the allowed addresses');
+});
+
+it('what is asked at the end is no part of what happened', () => {
+	const asked = run('bunkhouse-lounge', '2026-11-28T12:30:00Z');
+	const { verified, ...plain } = run('bunkhouse-lounge', '2026-11-28T12:30:00Z', undefined, false);
+	expect(verified).toBeNull();
+	expect({ ...asked, verified: null }).toEqual({ ...plain, verified: null });
+});
+
+it('it says what is wrong: another release, a converter that is not there, a share that is not', () => {
+	const none = run('bunkhouse-lounge', '2026-11-28T12:30:00Z', (bench) => ({ ...bench, soundCards: [] }));
+	expect(said(none, 'wrong')).toEqual(
+		expect.arrayContaining(['the converter Field24 is present', 'something is being played'])
+	);
+	const shareless = run('bunkhouse-lounge', '2026-11-28T12:30:00Z', (bench) => ({ ...bench, stores: [] }));
+	expect(said(shareless, 'wrong')).toContain('/export/music on 192.168.40.5 can be read');
+	expect(said(run('lamp-room', '2026-11-28T12:30:00Z'), 'wrong')).toContain('the converter Header192 is present');
+});
+
+it('in quiet hours the player rests', () => {
+	expect(said(run('bunkhouse-lounge', '2026-11-28T23:30:00Z'), 'rests')).toEqual([
+		'something is being played: the player rests now'
+	]);
+});
