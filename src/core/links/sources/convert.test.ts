@@ -145,7 +145,7 @@ describe('the command that makes it', () => {
 			heightPx: 180
 		})!;
 	it('names files as they are, in either shell, options or not', () => {
-		expect(convertedName('/srv/films/It\u2019s "a" film.mkv')).toBe('It\u2019s "a" film.plays.mp4');
+		expect(convertedName('/srv/films/It\u2019s "a" film.mkv')).toBe('It\u2019s "a" film.mkv.plays.mp4');
 		expect(convertCommand(made("a'b.mkv"), 'posix')).toContain(`'a'\\''b.mkv'`);
 		expect(convertCommand(made("a'b.mkv"), 'powershell')).toContain(`'a''b.mkv'`);
 		expect(convertCommand(made('-y.mkv'), 'posix')).toContain('-i ./-y.mkv ');
@@ -242,7 +242,7 @@ describe('a plan with a film that is too hard', () => {
 		const step = runSheet(writers, plan, context)
 			.flatMap(({ steps }) => steps)
 			.find(({ id }) => id.endsWith('convert-media'));
-		expect(step?.command).toContain("'Lens turning.plays.mp4'");
+		expect(step?.command).toContain("'Lens turning.mp4.plays.mp4'");
 		expect(write(writers, plan, context).map(({ path }) => path)).toContain('docs/convert-media.sh');
 		const fine = contextFor(chain, demoWorkshop, 'lamp-room');
 		expect(assess(judges, plan, fine).findings.map(({ id }) => id)).not.toContain('sources.too-hard');

@@ -123,9 +123,8 @@ export function convertFilm(
 	return null;
 }
 
-/** Beside the old file: "Lens turning.plays.mp4". */
-export const convertedName = (location: string): string =>
-	`${location.slice(location.lastIndexOf('/') + 1).replace(/\.[A-Za-z0-9]{1,5}$/, '')}.plays.mp4`;
+/** Beside the old file: "Lens turning.mkv.plays.mp4"; of another kind, one of that name may lie there too. */
+export const convertedName = (location: string): string => `${location.slice(location.lastIndexOf('/') + 1)}.plays.mp4`;
 
 /** How each shell keeps a name as it is. Source: POSIX.1-2017, 2.2.2; PowerShell, about_Quoting_Rules. */
 const WORD = {

@@ -226,3 +226,30 @@ it('takes in what a listing brought: what is new, as far as there is room, with 
 	}));
 	expect(takeListing(id, { entries: many, media: [], leftOut: 0 }).join()).toContain('the list is full');
 });
+
+it('puts a film that was made anew in the place of the one that it was made from, where that is one', async () => {
+	const entry = (id: string, location: string) => ({
+		...demoWorkshop.endpoints[0]!.plan.sources.items[0]!,
+		id,
+		location
+	});
+	const items = ['film.mkv', 'film.avi', '/srv/a/other.mkv', '/srv/b/other.mkv'].map((at, n) => entry(`i${n}`, at));
+	store.workshop = {
+		...demoWorkshop,
+		endpoints: demoWorkshop.endpoints.map((endpoint) =>
+			endpoint.id === 'test-bench'
+				? { ...endpoint, plan: { ...endpoint.plan, sources: { ...endpoint.plan.sources, items } } }
+				: endpoint
+		)
+	};
+	store.unsaved = true;
+	await takeMediaFiles('test-bench', [new File(['x'], 'film.mkv.plays.mp4'), new File(['y'], 'other.mkv.plays.mp4')]);
+	const { sources } = store.workshop.endpoints.find(({ id }) => id === 'test-bench')!.plan;
+	expect(sources.items.map(({ location }) => location)).toEqual([
+		'film.mkv.plays.mp4',
+		'film.avi',
+		'/srv/a/other.mkv',
+		'/srv/b/other.mkv',
+		'other.mkv.plays.mp4'
+	]);
+});

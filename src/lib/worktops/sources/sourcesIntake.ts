@@ -173,9 +173,15 @@ async function takeOne(
 /** A film made anew takes the place of the one that it was made from; what is new stands behind the others. */
 function withEntries(plan: Plan, taken: readonly Pick<Taken, 'location' | 'media'>[]): Plan {
 	const made = new Map(taken.map(({ location, media }) => [location, media]));
+	/** Two of one name, in two folders: nobody knows which of them it was made from. */
+	const from = new Map<string, Set<string>>();
+	for (const { location } of plan.sources.items) {
+		const name = convertedName(location);
+		from.set(name, (from.get(name) ?? new Set()).add(location));
+	}
 	const items = plan.sources.items.map((item) => {
 		const name = convertedName(item.location);
-		return made.has(name) ? { ...item, location: name } : item;
+		return made.has(name) && from.get(name)!.size === 1 ? { ...item, location: name } : item;
 	});
 	const known = new Set(items.map((item) => item.location));
 	const fresh = [...made]
