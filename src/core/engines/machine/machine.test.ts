@@ -46,6 +46,39 @@ function machineWith(units: Record<string, string>, programs: Record<string, num
 	return { machine, ran };
 }
 
+describe('what a unit may write', () => {
+	const may = (path: string, body: string): boolean => {
+		const { machine } = machineWith({ 'one.service': `[Service]\nExecStart=/bin/a\n${body}` });
+		return machine.systemd.mayWrite('one.service', path) === null;
+	};
+	it.each([
+		['no', { '/usr/a': true, '/boot/a': true, '/etc/a': true, '/var/a': true, '/home/a': true }],
+		['true', { '/usr/a': false, '/boot/a': false, '/etc/a': true, '/var/a': true, '/home/a': true }],
+		['full', { '/usr/a': false, '/boot/a': false, '/etc/a': false, '/var/a': true, '/home/a': true }],
+		[
+			'strict',
+			{
+				'/usr/a': false,
+				'/boot/a': false,
+				'/etc/a': false,
+				'/var/a': false,
+				'/home/a': false,
+				'/dev/a': true,
+				'/sys/a': true
+			}
+		]
+	])('by ProtectSystem=%s', (wish, paths) => {
+		for (const [path, isOpen] of Object.entries(paths))
+			expect([path, may(path, `ProtectSystem=${wish}\n`)]).toEqual([path, isOpen]);
+	});
+	it('in what is opened to it alone, and not in what only begins so', () => {
+		const body = 'ProtectSystem=strict\nReadWritePaths=/var/own\nStateDirectory=kept\n';
+		for (const path of ['/var/own/a', '/var/lib/kept/a/b']) expect([path, may(path, body)]).toEqual([path, true]);
+		for (const path of ['/var/owner', '/var/lib/kept-not/a', '/var/lib'])
+			expect([path, may(path, body)]).toEqual([path, false]);
+	});
+});
+
 describe('the simulated systemd', () => {
 	it('starts a unit after those it names, when they are part of the start', () => {
 		const { machine, ran } = machineWith({

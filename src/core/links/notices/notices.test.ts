@@ -360,6 +360,16 @@ describe('what was shown', () => {
 		expect(countPlayed(read.value)).toBe("item,title,times,seconds\npage-b,page-b,2,60.0\npage-a,'=1+1,2,50.0\n");
 		expect(playedCsv(read.value).split('\n')[1]).toBe("2026-11-27T09:00:00.000Z,page-a,'=1+1,r,20.0");
 		expect(readPlayed('nothing').ok).toBe(false);
+		// It says each minute that it is alive; a minute and a half later it may have been dead.
+		for (const [aliveAt, shownMs] of [
+			['2026-11-27T09:01:29.999Z', 89_999],
+			['2026-11-27T09:01:30.000Z', 0]
+		] as const) {
+			const silent = readPlayed(
+				`${line('2026-11-27T09:00:00.000Z', 'a')}\n"yphos-page alive ${aliveAt} "\n${line('2026-11-27T12:00:00.000Z', 'b')}`
+			);
+			expect(silent.ok && silent.value[0]!.forMs).toBe(shownMs);
+		}
 		// What was to be shown and is not there was not shown.
 		const lacks = readPlayed(
 			`${line('2026-11-27T09:00:00.000Z', 'a')}\n${line('2026-11-27T09:00:20.000Z', 'gone')}\n"yphos-page lacks 2026-11-27T09:00:20.100Z ["gone"]"`

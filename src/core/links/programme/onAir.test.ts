@@ -84,6 +84,7 @@ describe('a rule holds', () => {
 			'2026-12-25T12:00:00Z',
 			false
 		],
+		['from nine to nine the whole day round', { until: clock('09:00') }, '2026-11-28T07:59:59Z', true],
 		['at each full hour', { each: { everyMin: 60, forMin: 2 } }, '2026-11-27T12:01:59Z', true],
 		['for two minutes', { each: { everyMin: 60, forMin: 2 } }, '2026-11-27T12:02:00Z', false]
 	])('%s', (_, change, iso, holds) => expect(showAt([rule('a', change)], iso)).toBe(holds ? 'a' : 'rest'));

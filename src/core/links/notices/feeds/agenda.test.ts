@@ -64,6 +64,22 @@ describe('a calendar that would stop a page for good', () => {
 	});
 });
 
+it('shows no event that was cancelled, nor one time of it that was', () => {
+	const events = read(
+		calendar(
+			event(1, 'DTSTART:20261129T100000Z', 'STATUS:CANCELLED'),
+			event(2, 'DTSTART:20261129T120000Z', 'RRULE:FREQ=DAILY;COUNT=3'),
+			event(2, 'RECURRENCE-ID:20261130T120000Z', 'DTSTART:20261130T120000Z', 'STATUS:CANCELLED'),
+			event(3, 'DTSTART:20261129T140000Z', 'STATUS:TENTATIVE')
+		)
+	);
+	expect(comingUp(events, NOW, 9, 9).map(({ title, fromUtcMs }) => [title, new Date(fromUtcMs).getUTCDate()])).toEqual([
+		['Event 2', 29],
+		['Event 3', 29],
+		['Event 2', 1]
+	]);
+});
+
 describe('a time zone by the file\u2019s own name', () => {
 	const HOUR_MS = 3_600_000;
 	const offset = (ms: number): string =>
