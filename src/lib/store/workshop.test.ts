@@ -224,6 +224,13 @@ describe('saving', () => {
 			rename(store, 'Tern Light');
 			await vi.advanceTimersByTimeAsync(500);
 			expect([store.save, store.saveProblem]).toEqual(['failed', 'storage is full']);
+			// Without another change, too, it is still to be saved.
+			disk.full = false;
+			await vi.advanceTimersByTimeAsync(4000);
+			expect([store.save, storedName()]).toEqual(['saved', 'Tern Light']);
+			disk.full = true;
+			rename(store, 'Puffin Light');
+			await vi.advanceTimersByTimeAsync(500);
 			rename(store, 'Auk Light');
 			expect(store.save).toBe('failed');
 			disk.full = false;

@@ -262,6 +262,7 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 					YPHOS_DELIVERY: own,
 					YPHOS_ROOT: root,
 					YPHOS_FETCH: fetched,
+					YPHOS_ON_AIR: join(top, 'on-air/now.m3u8'),
 					YPHOS_NEAR: join(own, 'near'),
 					YPHOS_BIN: bin
 				}
@@ -517,6 +518,33 @@ describe('renew.sh and switch-set.sh in a real shell', () => {
 		expect(await waiting).toEqual({ code: 0, said: 'the new set is shown\n' });
 		await turn('back');
 		expect(shown()).toBe('<p>two</p>');
+	});
+
+	it.each([
+		['begun anew, as the player left by itself', 'list-b', 1, 'something else is on', '<p>two</p>'],
+		['begun anew by the rules', 'list-b', -2, '', '<p>two</p>'],
+		['stopped, for nothing is on', '', 0, '', '<p>two</p>'],
+		['begun anew by nobody', 'list-a', 1, '', '<p>one</p>'],
+		['begun anew oftener than the rules wanted', 'list-a', 2, 'something else is on', '<p>one</p>']
+	])('while it is on trial, a player is %s', async (_, on, restarts, left, stands) => {
+		await turn('check');
+		rmSync(join(own, 'shows-pages'), { force: true });
+		put(join(top, 'on-air/now.m3u8'), 'list-a\n');
+		put(join(top, 'restarts'), '2');
+		// While it is waited for the first time, a rule changes.
+		program(
+			'sleep',
+			`[ -e ${top}/slept ] && exit; touch ${top}/slept; echo '${on}' >${top}/on-air/now.m3u8; echo ${2 + restarts} >${top}/restarts`
+		);
+		program(
+			'systemctl',
+			`case $1 in show) cat ${top}/restarts ;; is-active) [ ! -e ${top}/slept ] || [ '${on}' ] ;; esac`
+		);
+		program('journalctl', `[ ! -e ${top}/slept ] || [ -z '${left}' ] || echo '[finish] ${left}'`);
+		offer(cardSet('two'), 100);
+		await renew();
+		await turn();
+		expect(shown()).toBe(stands);
 	});
 
 	it('takes sets of a new era after one that was packed under a wrong clock, and none of the old era again', async () => {

@@ -9,6 +9,7 @@ fetched=${YPHOS_FETCH:-/var/lib/yphos-fetch}
 root=${YPHOS_ROOT:-}
 card=$root/opt/yphos
 player=yphos-player.service
+on_air=${YPHOS_ON_AIR:-/var/lib/yphos-on-air/now.m3u8}
 umask 022
 
 stays() { # WHY
@@ -165,9 +166,24 @@ lives() {
 		done
 		return 1
 	fi
-	begun=$(systemctl show --property=NRestarts --value $player)
-	sleep 30
-	systemctl is-active --quiet $player && [ "$(systemctl show --property=NRestarts --value $player)" = "$begun" ]
+	# What plays may be begun anew, or stopped, because a rule holds no longer: that says nothing of the set, and it is looked at once more.
+	for _ in 1 2 3; do
+		on=$(what_is_on)
+		begun=$(systemctl show --property=NRestarts --value $player)
+		left=$(times_left)
+		sleep 30
+		[ "$(what_is_on)" = "$on" ] || continue
+		[ ! -e "$on_air" ] || [ "$(cat "$on_air")" ] || return 0
+		systemctl is-active --quiet $player &&
+			[ "$(($(systemctl show --property=NRestarts --value $player) - begun))" -eq "$(($(times_left) - left))" ]
+		return
+	done
+	systemctl is-active --quiet $player || [ -z "$(cat "$on_air")" ]
+}
+what_is_on() { cat "$on_air" "${on_air%/*}/volume.conf" "${on_air%/*}/days.m3u8" 2>/dev/null; }
+# So often the player has ended by itself to make way for what is on then; finish.lua says so.
+times_left() {
+	journalctl --quiet --unit $player --since "@$since" --output cat | grep -c '^.finish. something else is on'
 }
 # Sets and files that neither what is shown nor the one before needs, and what was left half done.
 tidy() {

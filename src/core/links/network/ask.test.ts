@@ -70,6 +70,19 @@ describe('ask.sh', () => {
 	}
 	const at = (path: string): string => `http://127.0.0.1:${port}${path}`;
 
+	it('leaves nothing of it to curl: no other scheme, no way round, no redirect, no file of options', async () => {
+		const curl = join(dir, 'curl');
+		writeFileSync(curl, `#!/bin/sh\nprintf '%s\\n' "$@" >${dir}/args\necho '200 ' >&2\n`);
+		chmodSync(curl, 0o755);
+		await ask(`http://127.0.0.1:${port}/given`);
+		rmSync(curl);
+		const args = readFileSync(join(dir, 'args'), 'utf8').split('\n');
+		expect(args[0]).toBe('--disable');
+		const after = (name: string): string | undefined => args[args.indexOf(name) + 1];
+		expect([after('--proto'), after('--max-redirs'), after('--noproxy')]).toEqual(['=http,https', '0', '*']);
+		expect(args).toContain('--globoff');
+	});
+
 	it('gives what stands there, to the byte, and leaves nothing beside it', async () => {
 		expect(await ask(at('/x'))).toEqual({ code: 0, said: '', got: 'given\n' });
 		expect((await ask(at('/bytes'))).got).toBe('\0\xff\n\r');

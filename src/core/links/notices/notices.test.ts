@@ -9,7 +9,7 @@ import { freePlace, overlap, regridded, stretched, within, withNewZone } from '.
 import { weatherJsonSchema } from './feeds/weather';
 import { columnsEm, fitOf, fits, linesIn, SET, textEm } from './fit';
 import { countPlayed, playedCsv, readPlayed } from './played';
-import { zoneBox } from './screen';
+import { codePxFrom, smallestTextPx, zoneBox, type NoticeScreen } from './screen';
 import { GRIDS, newZone, pageSchema, type Zone } from './settings';
 import { TEMPLATES, withTemplate } from './templates';
 import { CALM_NOTICES } from './settings';
@@ -338,6 +338,37 @@ describe('colours', () => {
 				if (contrast(ink, ground) >= 4.5) expect(better).toBe(ink);
 			})
 		);
+	});
+});
+
+describe('what is seen from afar', () => {
+	const screen: NoticeScreen = {
+		widthPx: 1920,
+		heightPx: 1080,
+		edges: { left: 0, right: 0, top: 0, bottom: 0 },
+		panel: { diagonalIn: 40, aspectWidth: 16, aspectHeight: 9 },
+		modeRows: 1080,
+		distanceM: 2,
+		reader: { eyes: 'usual', light: 'room', angleDeg: 0 }
+	} as NoticeScreen;
+	it('a code is a tenth of the way for 25 modules, and has four free ones on each side', () => {
+		const heightMm = (40 * 25.4 * 9) / Math.hypot(16, 9);
+		expect(codePxFrom(screen, 21)).toBe(Math.ceil(((2000 / 10 / 25) * (21 + 8) * 1080) / heightMm));
+	});
+	it('text is larger the brighter the light on the glass is, and the more from the side it is read', () => {
+		const px = (reader: Partial<NoticeScreen['reader']>): number =>
+			smallestTextPx({ ...screen, reader: { ...screen.reader, ...reader } }, CALM_THEME)!;
+		const byLight = (['room', 'bright', 'daylight'] as const).map((light) => px({ light }));
+		expect(byLight).toEqual([...byLight].sort((a, b) => a - b));
+		expect(new Set(byLight).size).toBe(3);
+		expect(px({ angleDeg: 50 })).toBeGreaterThan(px({ angleDeg: 0 }) * 1.3);
+		expect(px({ eyes: 'weak' })).toBeGreaterThan(px({ eyes: 'usual' }));
+	});
+	it('what is too wide by a pixel, or too high, does not fit', () => {
+		const just = { heightPx: 100, roomPx: 100, widthPx: 200, roomWidthPx: 200, rowsFit: null };
+		expect(fits(just)).toBe(true);
+		expect(fits({ ...just, widthPx: 201 })).toBe(false);
+		expect(fits({ ...just, heightPx: 101 })).toBe(false);
 	});
 });
 
