@@ -28,6 +28,24 @@ describe('listings of disks', () => {
 		['macos-list.plist', { disk0: 'never', disk4: 'card' }],
 		['windows-disks.txt', { 0: 'never', 1: 'card' }]
 	])('%s: each disk has its verdict', (name, expected) => expect(verdicts(fixture(name))).toEqual(expected));
+	it('no card is smaller than the image, by however little, and the image may fill it', () => {
+		const [card] = disksOf(fixture('linux-laptop.json')).filter(({ id }) => id === '/dev/sda');
+		const verdict = (imageBytes: number): string => judgeDisks([card!], { imageBytes, cardGb: null })[0]!.verdict;
+		expect([verdict(card!.sizeBytes!), verdict(card!.sizeBytes! + 1), verdict(card!.sizeBytes! * 1.9)]).toEqual([
+			'card',
+			'never',
+			'never'
+		]);
+	});
+	it('a card beside what may be one is itself only a maybe', () => {
+		const [card] = disksOf(fixture('linux-laptop.json')).filter(({ id }) => id === '/dev/sda');
+		const small = { ...card!, id: '/dev/sdz', serial: 'other', sizeBytes: 1.5e9 };
+		const alone = judgeDisks([small], { imageBytes: null, cardGb: null });
+		expect(alone.map(({ verdict }) => verdict)).toEqual(['maybe']);
+		const both = judgeDisks([card!, small], { imageBytes: null, cardGb: null });
+		expect(both.map(({ verdict }) => verdict)).toEqual(['maybe', 'maybe']);
+		expect(both[0]!.reasons.join()).toContain('another disk could be the card');
+	});
 	it('is read with Windows line ends and a prompt around it as well', () =>
 		expect(verdicts(`\ufeff$ lsblk -J\n${fixture('linux-laptop.json')}$ `.replace(/\n/g, '\r\n'))['/dev/sda']).toBe(
 			'card'

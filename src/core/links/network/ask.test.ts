@@ -77,6 +77,7 @@ describe('ask.sh', () => {
 		await ask(`http://127.0.0.1:${port}/given`);
 		rmSync(curl);
 		const args = readFileSync(join(dir, 'args'), 'utf8').split('\n');
+		rmSync(join(dir, 'args'));
 		expect(args[0]).toBe('--disable');
 		const after = (name: string): string | undefined => args[args.indexOf(name) + 1];
 		expect([after('--proto'), after('--max-redirs'), after('--noproxy')]).toEqual(['=http,https', '0', '*']);

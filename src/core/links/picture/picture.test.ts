@@ -222,6 +222,34 @@ describe('modes', () => {
 		expect(refused.refused[0]).toContain('a thin cable ends at 80');
 		expect(refused.refused[0]).toContain('68.5 too few');
 	});
+	it('are refused by what they exceed, however little, and by nothing else', () => {
+		const all = kernelModes(null, readVideoArgument('video=HDMI-A-1:1920x1080M@50')).modes;
+		const many = { modes: [...all, ...timings].map((timing) => ({ timing, from: 'detailed' })) } as unknown as Edid;
+		for (const maxPixelClockMhz of [25, 60, 74.25, 80, 135, 148.5])
+			for (const { timing, refused } of rankModes({
+				...question,
+				edid: many,
+				hurdles: [{ what: 'a cable', maxPixelClockMhz }]
+			}))
+				expect([timing.pixelClockKhz, refused.length]).toEqual([
+					timing.pixelClockKhz,
+					timing.pixelClockKhz / 1000 > maxPixelClockMhz ? 1 : 0
+				]);
+	});
+	it('that are too large in one direction are refused where the screen says nothing of itself', () => {
+		const ranges = { hMinKhz: 30, hMaxKhz: 90, vMinHz: 50, vMaxHz: 80 };
+		for (const [widthPx, heightPx] of [
+			[1280, 960],
+			[1366, 1080],
+			[1680, 1200],
+			[1024, 600]
+		] as const)
+			for (const { timing, refused } of rankModes({ ...question, ranges, panel: { widthPx, heightPx, refreshHz: 60 } }))
+				expect([timing, refused.some((why) => why.includes('pixels'))]).toEqual([
+					timing,
+					timing.widthPx > widthPx || timing.heightPx > heightPx
+				]);
+	});
 	it('of an old monitor lie within its label', () => {
 		const panel = { widthPx: 1024, heightPx: 768, refreshHz: 60 };
 		const ranges = { hMinKhz: 30, hMaxKhz: 50, vMinHz: 55, vMaxHz: 76 };

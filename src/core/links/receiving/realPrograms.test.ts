@@ -103,6 +103,39 @@ esac`
 	}, 30_000);
 });
 
+it('give-way.sh waits for three silent looks one after the other, no fewer', () => {
+	const bin = at('ticking');
+	mkdirSync(bin);
+	mkdirSync(at('ticked', '77', 'fd'), { recursive: true });
+	mkdirSync(at('tickgroups', 'a.service'), { recursive: true });
+	writeFileSync(at('tickgroups', 'a.service', 'cgroup.procs'), '77\n');
+	const fd = at('ticked', '77', 'fd', '5');
+	// It sounds at looks 2 and 3, and again at 6.
+	script(
+		'ticking/tick',
+		`#!/bin/sh
+n=$(($(cat ${at('ticks')} 2>/dev/null || echo 0) + 1))
+echo $n >${at('ticks')}
+case $n in
+2 | 6) ln -s /dev/snd/pcmC0D0p ${fd} ;;
+4 | 7) rm ${fd} ;;
+12) exit 1 ;;
+esac`
+	);
+	script('ticking/systemctl', `#!/bin/sh\n[ "$1" = --quiet ] || echo "$1 $(cat ${at('ticks')})" >>${at('ticklog')}`);
+	const path = script(
+		'give-way-ticking.sh',
+		GIVE_WAY.join('\n')
+			.replaceAll('/proc/', `${at('ticked')}/`)
+			.replaceAll('/sys/fs/cgroup/system.slice/', `${at('tickgroups')}/`)
+			.replace('sleep 1', 'tick')
+	);
+	spawnSync('sh', [path, 'player.service', 'a.service'], {
+		env: { ...process.env, PATH: `${bin}:${process.env.PATH}` }
+	});
+	expect(readFileSync(at('ticklog'), 'utf8').trim().split('\n')).toEqual(['stop 2', 'stop 3', 'stop 6', 'start 9']);
+});
+
 it('pair.sh opens the door, trusts who came, and closes it, even when it is interrupted', () => {
 	const bin = at('pairing');
 	mkdirSync(bin);
