@@ -8,7 +8,8 @@ import { benchFor } from '../benchFor';
 import { contextFor } from '../context';
 import { rehearse } from '../rehearse';
 import { write } from '../write';
-import { cardTree } from '.';
+import { readProbe } from '../../probe/read';
+import { cardTree, spawn, type Machine } from '.';
 import type { Bench } from './bench';
 
 function run(id: string, atUtc: string, change: (bench: Bench) => Bench = (bench) => bench, verifies = true) {
@@ -62,4 +63,34 @@ it('in quiet hours the player rests', () => {
 	expect(said(run('bunkhouse-lounge', '2026-11-28T23:30:00Z'), 'rests')).toEqual([
 		'something is being played: the player rests now'
 	]);
+});
+
+it('probe.sh runs to its end there too, and what it prints is read as from a board', () => {
+	const { plan } = demoWorkshop.endpoints.find(({ id }) => id === 'bunkhouse-lounge')!;
+	const context = contextFor(judges, demoWorkshop, 'bunkhouse-lounge');
+	let printed = '';
+	const probing = {
+		id: 'brief' as const,
+		words: {},
+		rehearse: (machine: Machine) =>
+			machine.on('userspace', () =>
+				machine.after(60_000, () =>
+					spawn(
+						machine,
+						{ argv: ['/usr/bin/sh', `${machine.bench.firstPartition}/yphos/probe.sh`], env: new Map(), stdin: '' },
+						({ out }) => (printed = out)
+					)
+				)
+			)
+	};
+	rehearse({
+		links: [...rehearsed, probing],
+		card: cardTree(write(writers, plan, context, { mediaBytes: demoMediaOf(plan.sources.items) })),
+		bench: benchFor(writers, plan, context),
+		startUtcMs: Date.parse('2026-11-28T12:30:00Z'),
+		forMs: 120_000
+	});
+	expect(printed).toContain('=== end of probe ===');
+	const read = readProbe(printed);
+	expect(read.ok ? read.value.understood.join() : read.faults[0]!.message).toContain('system');
 });

@@ -344,6 +344,13 @@ const SIMPLE: Readonly<Record<string, Simple>> = {
 		}
 		return 0;
 	},
+	/** Of what it can do only to take one kind of byte away. Source: tr(1). */
+	tr(process, machine, args) {
+		const byte = /^\\([0-7]{3})$/.exec(args[1] ?? '');
+		if (args[0] !== '-d' || !byte || args.length > 2) machine.unknown(`tr ${args.join(' ')}`);
+		process.out(byte ? process.stdin.replaceAll(String.fromCharCode(parseInt(byte[1]!, 8)), '') : process.stdin);
+		return 0;
+	},
 	sync(_, machine) {
 		machine.disk.settle();
 		return 0;
