@@ -30,6 +30,8 @@ export interface Opening {
 	/** Null: there is no record that this tab could go on from. */
 	readonly revision: number | null;
 	readonly tab: string;
+	/** By tab: so many of the steps that it noted are in the record. */
+	readonly noted: Readonly<Record<string, number>>;
 	readonly savedUtc: string | null;
 }
 
@@ -41,6 +43,7 @@ const NOTHING: Opening = {
 	remarks: [],
 	revision: null,
 	tab: '',
+	noted: {},
 	savedUtc: null
 };
 
@@ -58,8 +61,8 @@ export async function openStored(zone: string): Promise<Opening> {
 	if (version > WORKSHOP_VERSION) return { ...NOTHING, lock: { reason: 'newer', raw } };
 	if (there.state === 'torn')
 		return { ...NOTHING, lock: { reason: 'unreadable', why: 'What is stored has lost its frame.', raw } };
-	const { revision, tab, savedUtc } = there.envelope;
-	const known = { ...NOTHING, revision, tab, savedUtc };
+	const { revision, tab, savedUtc, noted = {} } = there.envelope;
+	const known = { ...NOTHING, revision, tab, savedUtc, noted };
 	const { openSaved } = await import('$core/plan/open');
 	const opened = openSaved(there.envelope.workshop, zone);
 	if (!opened.ok) return { ...known, lock: { reason: 'unreadable', why: sentence(opened.faults), raw } };

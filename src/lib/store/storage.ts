@@ -9,6 +9,8 @@ export interface Envelope {
 	readonly savedUtc: string;
 	readonly workshop: unknown;
 	readonly history?: unknown;
+	/** By tab: so many of the steps that it has noted are in here. A note that is older than that on the disk says nothing new. */
+	readonly noted?: Readonly<Record<string, number>>;
 }
 /** The frame alone is looked at here; what is inside is opened as a stranger's. */
 const envelopeSchema = z.object({
@@ -16,7 +18,8 @@ const envelopeSchema = z.object({
 	tab: z.string(),
 	savedUtc: z.string(),
 	workshop: z.unknown(),
-	history: z.unknown().optional()
+	history: z.unknown().optional(),
+	noted: z.record(z.string(), z.number().int().min(0)).optional().catch(undefined)
 });
 
 /** Something that could not be taken, kept as it was found. */

@@ -29,6 +29,8 @@ const tailSchema = z.object({
 	revision: z.number().nullable(),
 	/** So many of them are in the save that is under way. */
 	saving: z.number().int().min(0),
+	/** So many steps of this tab went before the first one here. */
+	before: z.number().int().min(0).optional(),
 	done: z.array(done).max(MOST_STEPS)
 });
 export type Done =
@@ -38,6 +40,7 @@ export type Done =
 export class Tail {
 	#done: Done[] = [];
 	#saving = 0;
+	#before = 0;
 	/** Whether a page that goes now loses nothing of what was noted. */
 	isWhole = true;
 
@@ -59,19 +62,22 @@ export class Tail {
 		this.#write(revision);
 	}
 
-	/** A save of all that was done so far begins. */
-	saving(revision: number | null): void {
+	/** A save of all that was done so far begins: so many steps of this tab are in it. */
+	saving(revision: number | null): number {
 		this.#saving = this.#done.length;
 		this.#write(revision);
+		return this.#before + this.#saving;
 	}
 
 	saved(revision: number): void {
 		this.#done = this.#done.slice(this.#saving);
+		this.#before += this.#saving;
 		this.#saving = 0;
 		this.#write(revision);
 	}
 
 	forget(): void {
+		this.#before += this.#done.length;
 		this.#done = [];
 		this.#saving = 0;
 		this.#write(null);
@@ -85,6 +91,7 @@ export class Tail {
 				atMs: Date.now(),
 				revision,
 				saving: this.#saving,
+				before: this.#before,
 				done: this.#done
 			});
 			this.isWhole = text.length <= MOST_CHARACTERS && this.#done.length <= MOST_STEPS;
@@ -111,6 +118,8 @@ interface Stored {
 	readonly history: History;
 	readonly revision: number | null;
 	readonly tab: string;
+	/** By tab: so many of its steps are in it. */
+	readonly noted: Readonly<Record<string, number>>;
 }
 
 /** A reloaded page still counts as open for some milliseconds: what it noted can be taken over once it is gone. */
@@ -179,13 +188,18 @@ function parsed(text: string): unknown {
 /** The workshop with what a tab did after that was saved; null: it does not fit. */
 function withTail(
 	now: Pick<Stored, 'workshop' | 'history'>,
-	stored: Pick<Stored, 'revision' | 'tab'>,
-	{ revision, saving, tab, done: noted }: z.infer<typeof tailSchema>
+	stored: Pick<Stored, 'revision' | 'tab' | 'noted'>,
+	{ revision, saving, tab, before = 0, done: noted }: z.infer<typeof tailSchema>
 ): { workshop: Workshop; history: History; left: Done[] } | null {
 	const isNext = stored.revision === (revision ?? 0) + 1 && stored.tab === tab;
-	if (!isNext && stored.revision !== revision) return null;
-	const left = (noted as Done[]).slice(isNext ? saving : 0);
+	// A browser that is killed may have kept a note of some seconds before: what of it was saved since is not missed.
+	const inSave = stored.noted[tab];
+	const saved = inSave === undefined ? (isNext ? saving : 0) : Math.max(0, inSave - before);
+	const left = (noted as Done[]).slice(saved);
 	let { workshop, history } = now;
+	if (inSave !== undefined && left.length === 0) return { workshop, history, left };
+	const isLast = inSave !== undefined && stored.tab === tab;
+	if (!isNext && !isLast && stored.revision !== revision) return null;
 	for (const one of left) {
 		const next = one.did === 'change' ? redo(workshop, history, one) : undone(workshop, history, one.did);
 		if (!next) return null;

@@ -21,6 +21,9 @@ import {
 /** Typing in one field is one step as long as no pause is longer. */
 const SAME_STEP_MS = 1500;
 
+/** A browser that is killed has few tabs whose notes are older than their saves. */
+const MOST_TABS = 8;
+
 /** The workshop of this browser: read once, saved by itself, with a history that outlives the page. Nothing enters it that its schema refuses. */
 class WorkshopStore {
 	workshop = $state.raw<Workshop | null>(null);
@@ -43,6 +46,7 @@ class WorkshopStore {
 
 	#tab = crypto.randomUUID();
 	#revision: number | null = null;
+	#noted: Readonly<Record<string, number>> = {};
 	/** Who saved what was opened. */
 	#lastStep = { label: '', atMs: 0 };
 	#channel: BroadcastChannel | null = null;
@@ -103,6 +107,7 @@ class WorkshopStore {
 
 	async #take(opening: Opening): Promise<void> {
 		this.#revision = opening.revision;
+		this.#noted = opening.noted;
 		this.savedUtc = opening.savedUtc;
 		this.history = opening.history;
 		this.lock = opening.lock;
@@ -114,10 +119,10 @@ class WorkshopStore {
 
 	/** With what a page that is gone had done and had no time to save: nobody sees, or types into, what lacks it. */
 	async #takeWithTails(opening: Opening): Promise<void> {
-		const { lock, workshop, history, revision, tab } = opening;
+		const { lock, workshop, history, revision, tab, noted } = opening;
 		if (lock || !workshop) return this.#take(opening);
 		this.#tail.live();
-		const caught = await takeTails({ workshop, history, revision, tab });
+		const caught = await takeTails({ workshop, history, revision, tab, noted });
 		// Noted as this tab's own before anything else: the other's note is gone.
 		if (caught?.left.length) this.#tail.adopt(caught.left, revision);
 		await this.#take({ ...opening, workshop: caught?.workshop ?? workshop, history: caught?.history ?? history });
@@ -308,12 +313,13 @@ class WorkshopStore {
 			tab: this.#tab,
 			savedUtc,
 			workshop: this.workshop,
-			history: this.history
+			history: this.history,
+			noted: this.#notedWith(this.#tail.saving(this.#revision))
 		};
-		this.#tail.saving(this.#revision);
 		const done = await writeEnvelope(envelope, this.#revision, WORKSHOP_VERSION);
 		if (done === 'saved') {
 			this.#revision = envelope.revision;
+			this.#noted = envelope.noted;
 			this.#tail.saved(envelope.revision);
 			this.savedUtc = savedUtc;
 			this.#channel?.postMessage('saved');
@@ -322,6 +328,12 @@ class WorkshopStore {
 		if (done === 'newer') this.lock = { reason: 'newer', raw: null };
 		else this.conflict = done.other;
 		return 'stopped';
+	}
+
+	/** How much of each tab's notes is in a save; of those that saved last. */
+	#notedWith(steps: number): Record<string, number> {
+		const others = Object.entries(this.#noted).filter(([tab]) => tab !== this.#tab);
+		return Object.fromEntries([...others.slice(-MOST_TABS), [this.#tab, steps]]);
 	}
 
 	/** Another tab has saved: follow it, unless this one has something of its own. */

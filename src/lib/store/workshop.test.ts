@@ -421,6 +421,39 @@ describe('a storage that cannot be trusted', () => {
 		expect(storedName()).toBe('Auk Light');
 	});
 
+	it('says nothing of an old note of a tab whose steps were saved since, and takes from it what was not', async () => {
+		const first = await tab();
+		/** As the browser has it on its disk when it is killed: some seconds old. */
+		const notes: string[] = [];
+		const note = (): void => void notes.push(localStorage.getItem(localStorage.key(0)!)!);
+		rename(first, 'Auk Light');
+		note();
+		await first.flush();
+		disk.full = true;
+		first.change('currency', (workshop) => ({ ...workshop, venue: { ...workshop.venue, currency: 'NOK' } }));
+		rename(first, 'Tern Light');
+		note();
+		disk.full = false;
+		await first.flush();
+		rename(first, 'Puffin Light');
+		await first.flush();
+		const [{ tab: name }] = notes.map((text) => JSON.parse(text) as { tab: string }) as [{ tab: string }];
+		tabs.splice(0);
+		for (const text of notes) {
+			localStorage.setItem(`yphos-tail-${name}`, text);
+			const next = await tab();
+			expect([nameOf(next), next.workshop!.venue.currency, next.problem]).toEqual(['Puffin Light', 'NOK', null]);
+			expect(asides()).toEqual([]);
+		}
+		// Killed after the first of two steps was saved: the other is taken from the note, however the saves are counted.
+		const envelope = disk.get('workshop') as { workshop: { venue: object } };
+		const { workshop } = envelope;
+		const then = { ...workshop, venue: { ...workshop.venue, name: 'Auk Light' } };
+		disk.set('workshop', { ...envelope, workshop: then, revision: 41, tab: name, noted: { [name]: 2 } });
+		localStorage.setItem(`yphos-tail-${name}`, notes[1]!);
+		expect(nameOf(await tab())).toBe('Tern Light');
+	});
+
 	it('sets aside what a closed tab had done where another has saved since, and says so', async () => {
 		const first = await tab();
 		disk.full = true;
