@@ -14,7 +14,7 @@ export interface DayFacts {
 	readonly ymd: number;
 	/** 1127. */
 	readonly monthDay: number;
-	/** The how-manieth of its weekday in its month. */
+	/** Which of its weekday it is in its month, from 1. */
 	readonly nth: number;
 	/** None of its weekday comes after it in its month. */
 	readonly isLast: boolean;

@@ -111,7 +111,7 @@ function judgePage(settings: NoticesSettings, context: Context, page: Page, scre
 				level: 'stop',
 				title:
 					zone.entries.length === 0 ? `${name} shows nothing yet` : `${name} shows what is no longer among the sources`,
-				why: 'Choose an entry of the sources. Files get there by dropping them on the Sources worktop.',
+				why: 'Choose an entry of the sources. Drop files under Sources to add them.',
 				setting,
 				fixes:
 					zone.entries.length > shown.length

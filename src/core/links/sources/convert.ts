@@ -46,7 +46,7 @@ export function judgeFilm(whole: Board, { picture, details }: Pick<Film, 'pictur
 			load: null,
 			plays: false,
 			flaw,
-			why: `${picture.codec} in that size and depth is none that is reckoned with here`
+			why: `${picture.codec} in that size and depth is a kind that Yphos cannot judge`
 		};
 	const load = playLoad(board, shape.data);
 	const percent = `${Math.round(load.share * 100)}\u2009% of the processor`;
