@@ -407,12 +407,13 @@ describe('a storage that cannot be trusted', () => {
 	it('takes over what several tabs had done when all of them were closed at once', async () => {
 		const [first, second] = [await tab(), await tab()];
 		disk.full = true;
-		rename(first, 'Auk Light');
-		second.change('currency', (workshop) => ({ ...workshop, venue: { ...workshop.venue, currency: 'NOK' } }));
-		expect(localStorage.length).toBe(2);
-		// What was under way when they were closed has ended, too.
-		await Promise.all([first.flush(), second.flush()]);
-		tabs.splice(0);
+		await thenClosed(async () => {
+			rename(first, 'Auk Light');
+			second.change('currency', (workshop) => ({ ...workshop, venue: { ...workshop.venue, currency: 'NOK' } }));
+			expect(localStorage.length).toBe(2);
+			// What was under way when they were closed has ended, too.
+			await Promise.all([first.flush(), second.flush()]);
+		});
 		disk.full = false;
 		const [third, fourth] = await Promise.all([tab(), tab()]);
 		const caught = [third, fourth].find((one) => nameOf(one) === 'Auk Light')!;
@@ -457,8 +458,10 @@ describe('a storage that cannot be trusted', () => {
 	it('sets aside what a closed tab had done where another has saved since, and says so', async () => {
 		const first = await tab();
 		disk.full = true;
-		rename(first, 'Auk Light');
-		tabs.splice(0);
+		await thenClosed(async () => {
+			rename(first, 'Auk Light');
+			await first.flush();
+		});
 		disk.full = false;
 		stored({ ...demoWorkshop, venue: { ...demoWorkshop.venue, name: 'Tern Light' } });
 		const second = await tab();
