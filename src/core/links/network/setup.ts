@@ -59,11 +59,13 @@ const PASSWORD = `if [[ $(getent shadow "$user") == "$user:"[!*]* ]]; then
 	did 'the password'
 fi`.split('\n');
 
-const KEYS = `
+/** What this set gives. */
+const GIVEN = `
 given=/var/lib/yphos-card/keys
 mkdir -p /var/lib/yphos-card
-: >"$given.new"
-may_use() { # KEY
+: >"$given.new"`.split('\n');
+
+const KEYS = `may_use() { # KEY
 	local folder=/home/$user/.ssh
 	printf '%s\\n' "$user $1" >>"$given.new"
 	grep -qxF -- "$1" "$folder/authorized_keys" 2>/dev/null && return
@@ -126,7 +128,9 @@ export function setupFile(network: NetworkSettings, context: Context, secrets: S
 					...lines(loginSetting(network), `rule=${shellQuote(rule)}`, ...SUDO)
 				]
 			: []),
-		...lines('network.sshKeys', ...KEYS, ...keys.map((key) => `may_use ${shellQuote(key)}`), ...WITHDRAWN),
+		...lines('network', ...GIVEN),
+		...(keys.length ? lines('network.sshKeys', ...KEYS, ...keys.map((key) => `may_use ${shellQuote(key)}`)) : []),
+		...lines('network', ...WITHDRAWN),
 		...lines('network', '', 'exit "$changed"')
 	];
 	return textFile(SETUP_PATH, 'Sets what user-data asks for, where the image reads none.', content, '0755');
