@@ -332,7 +332,7 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		'refusals: no set of that day gives cause for them, and nobody has made a key; each is tried in a real shell by the delivery\u2019s test'
 	],
 	[
-		/switch-set\.sh: (?:swapped|.*(?:sync|alone|flock|another set|go_back|9>|on_air|what_is_on|times_left|is-active|NRestarts|begun|left=|for _ in|continue|sleep 30|stays|is_number|is_digest|umask|YPHOS_|case |esac|;;|era|free|count|sum|take_one|dd if|size_of|chown|stat -c|incoming|return|verdict|last|kept|openssl|since=|return 1|rm [-"]|for (?:set|file) in|files?\b|mkdir|before|trying|is_whole|not whole|exit [01]|back\)|readlink|tidy|taken on trust|is shown'|"\t(?:begin|;;)"|\t\tpoint))/,
+		/switch-set\.sh: (?:swapped|.*(?:sync|alone|flock|another set|go_back|9>|on_air|what_is_on|times_left|is-active|NRestarts|begun|left=|for _ in|continue|sleep 30|journalctl|"\$to"|code=|NAME TEXT|DIGEST PATH|root\$path|#\{1\}|stays|is_number|is_digest|umask|YPHOS_|case |esac|;;|era|free|count|sum|take_one|dd if|size_of|chown|stat -c|incoming|return|verdict|last|kept|openssl|since=|return 1|rm [-"]|for (?:set|file) in|files?\b|mkdir|before|trying|is_whole|not whole|exit [01]|back\)|readlink|tidy|taken on trust|is shown'|"\t(?:begin|;;)"|\t\tpoint))/,
 		'what is torn, taken back by hand or tidied, which that day does not have; tried in a real shell by the delivery\u2019s test'
 	],
 	[

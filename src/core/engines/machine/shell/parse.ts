@@ -133,6 +133,8 @@ class Parser {
 	#block(...ends: readonly string[]): Statement[] {
 		const body = this.statements();
 		this.skipBlank(true);
+		// Source: POSIX.1-2017, XCU 2.10.2: a compound list has a command.
+		if (body.length === 0) throw new Unknown(`a command is missing before "${this.rest.slice(0, 20)}"`);
 		if (!ends.some((end) => this.#isWord(end))) throw new Unknown(`"${ends[0]}" is missing`);
 		return body;
 	}

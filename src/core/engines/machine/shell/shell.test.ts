@@ -226,6 +226,8 @@ describe('what it does not know', () => {
 		'x=`date`',
 		'sleep 1 &',
 		'if true; then',
+		'if true; then\nfi',
+		'while true; do\ndone',
 		'echo "open',
 		'for ((;;)) do',
 		'((',
