@@ -19,7 +19,7 @@ export function itemOf(id: string, { facts, media }: Context): Item | null {
 					? turnsOf(page.forSec, facts.picture.stillSec) * facts.picture.stillSec
 					: page.forSec)
 		};
-	const entry = facts.entries?.find((known) => known.id === id);
+	const entry = facts.entries && entryById(facts.entries, id);
 	if (!entry) return null;
 	const known = media(entry.location);
 	const isStill = known?.picture?.framesPerSec === null;
@@ -32,6 +32,15 @@ export function itemOf(id: string, { facts, media }: Context): Item | null {
 		lastsMs: partLastsMs(entry.part, wholeMs, isStill),
 		...(entry.part ? { part: entry.part } : {})
 	};
+}
+
+type Entries = NonNullable<Context['facts']['entries']>;
+const places = new WeakMap<Entries, ReadonlyMap<string, Entries[number]>>();
+/** A list has thousands, and each of them may be asked for. */
+function entryById(entries: Entries, id: string): Entries[number] | undefined {
+	let byId = places.get(entries);
+	if (!byId) places.set(entries, (byId = new Map(entries.toReversed().map((entry) => [entry.id, entry]))));
+	return byId.get(id);
 }
 
 /** A page's picture stands for whole turns of still pictures: so many of them one after another. */

@@ -9,7 +9,7 @@ import { contextFor } from '../context';
 import { rehearse } from '../rehearse';
 import { write } from '../write';
 import { readProbe } from '../../probe/read';
-import { cardTree, spawn, type Machine } from '.';
+import { cardTree, Disk, Machine, spawn, verifyOn } from '.';
 import type { Bench } from './bench';
 
 function run(id: string, atUtc: string, change: (bench: Bench) => Bench = (bench) => bench, verifies = true) {
@@ -57,6 +57,23 @@ it('it says what is wrong: another release, a converter that is not there, a sha
 	const shareless = run('bunkhouse-lounge', '2026-11-28T12:30:00Z', (bench) => ({ ...bench, stores: [] }));
 	expect(said(shareless, 'wrong')).toContain('/export/music on 192.168.40.5 can be read');
 	expect(said(run('lamp-room', '2026-11-28T12:30:00Z'), 'wrong')).toContain('the converter Header192 is present');
+});
+
+it('of a machine without power, or one in which too much happens, nothing is said, and the end comes', () => {
+	const { plan } = demoWorkshop.endpoints[0]!;
+	const bench = benchFor(writers, plan, contextFor(judges, demoWorkshop, demoWorkshop.endpoints[0]!.id));
+	const machine = new Machine({ card: new Map(), disk: new Disk(), bench, startUtcMs: 0, timeZone: 'UTC' });
+	machine.disk.put(`${bench.firstPartition}/yphos/verify.sh`, {
+		text: "#!/bin/bash\n\ncheck 'one' true\n",
+		bytes: null
+	});
+	expect(verifyOn(machine)).toBeNull();
+	machine.mains(true);
+	// Something that comes again and again at the same instant uses up the clock.
+	const again = (): void => machine.clock.at(machine.clock.nowMs, again);
+	again();
+	expect(machine.clock.runUntil(1000)).toBe(false);
+	expect(verifyOn(machine)).toEqual([{ label: 'one', is: 'unknown' }]);
 });
 
 it('in quiet hours the player rests', () => {

@@ -14,9 +14,10 @@ const SAID = { 'ok   ': 'ok', WRONG: 'wrong', '--   ': 'rests' } as const;
 
 /**
  * verify.sh on the machine as it stands, each of its lines by itself, so that one which asks for what is not simulated is told from the
- * others. Null: the card has none, or none that can be gone through. The clock goes on meanwhile.
+ * others. Null: the card has none, none that can be gone through, or the power is gone. The clock goes on meanwhile.
  */
 export function verifyOn(machine: Machine): Verified[] | null {
+	if (!machine.powered) return null;
 	const folder = `${machine.bench.firstPartition}/yphos`;
 	const text = machine.disk.read(`${folder}/verify.sh`);
 	const at = text?.indexOf('\n\n') ?? -1;
@@ -39,7 +40,9 @@ export function verifyOn(machine: Machine): Verified[] | null {
 				(ended) => (out = ended.out)
 			);
 			const untilMs = machine.clock.nowMs + LONGEST_MS;
-			while (out === null && machine.clock.nowMs < untilMs) machine.clock.runUntil(machine.clock.nowMs + STEP_MS);
+			// Where too much happens the clock stands still.
+			while (out === null && machine.clock.nowMs < untilMs)
+				if (!machine.clock.runUntil(machine.clock.nowMs + STEP_MS)) break;
 			kill();
 			const [, said, label] = /^(ok {3}|WRONG|-- {3}) (.*)$/m.exec(out ?? '') ?? [];
 			if (said === undefined) return { label: /'([^']*)'/.exec(line)?.[1] ?? line, is: 'unknown' };

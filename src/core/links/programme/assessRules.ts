@@ -50,6 +50,7 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 			setting: 'programme.atChange',
 			fixes: [CUT]
 		});
+	const titles = finishes(settings, context) ? longestFirst(context) : [];
 	rules.forEach((rule, n) => {
 		const setting = `programme.rules.${n}` as const;
 		const shown = lists.find(({ id }) => id === rule.show);
@@ -105,7 +106,7 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 				setting,
 				fixes: [...movedTo(rule, hopesOf(rule, context)), without(rule.id)]
 			});
-		out.push(...tooLate(rule, shown, settings, setting, context));
+		out.push(...tooLate(rule, shown, titles, setting));
 		// Shuffled, each entry has its turn; and the first one alone has no end that is missed.
 		if (!settings.shuffle && settings.loop !== 'one') out.push(...tooShort(rule, shown, setting, context));
 		if (rule.each && rule.each.forMin >= rule.each.everyMin)
@@ -262,24 +263,31 @@ function tooShort(
 	];
 }
 
+interface Title {
+	readonly id: string;
+	readonly title: string;
+	readonly lastsMs: number;
+}
+/** All that has an end. */
+const longestFirst = (context: Context): Title[] =>
+	everything(context)
+		.flatMap((id) => {
+			const item = itemOf(id, context);
+			return item && item.lastsMs !== null ? [{ id, title: item.title, lastsMs: item.lastsMs }] : [];
+		})
+		.sort((a, b) => b.lastsMs - a.lastsMs);
+
 /** Where what plays is finished first, a rule that is shorter than a title may be over before that is. */
 function tooLate(
 	rule: ProgrammeRule,
 	list: ProgrammeList | undefined,
-	settings: ProgrammeSettings,
-	setting: SettingPath,
-	context: Context
+	titles: readonly Title[],
+	setting: SettingPath
 ): Finding[] {
 	const lastsMin = rule.each?.forMin ?? minutesOf(rule);
-	if (!finishes(settings, context) || lastsMin === null || (rule.show !== 'rest' && !list)) return [];
+	if (lastsMin === null || (rule.show !== 'rest' && !list)) return [];
 	const own = new Set(list?.items);
-	const longest = everything(context)
-		.filter((id) => !own.has(id))
-		.flatMap((id) => itemOf(id, context) ?? [])
-		.reduce<{ title: string; lastsMs: number } | null>(
-			(most, { title, lastsMs }) => (lastsMs !== null && lastsMs > (most?.lastsMs ?? 0) ? { title, lastsMs } : most),
-			null
-		);
+	const longest = titles.find(({ id }) => !own.has(id));
 	if (!longest || longest.lastsMs < lastsMin * 60_000) return [];
 	return [
 		{

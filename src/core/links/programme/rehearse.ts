@@ -363,8 +363,14 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 	/** Something else is on than when the player began, and it is one that goes by that. */
 	const isOther = (): boolean => opening.finishes && rulesNow(machine) !== rules;
 
+	/** The script says so in the log, where whoever counts restarts looks for it. */
+	const makeWay = (): void => {
+		machine.log(process.unit, '[finish] something else is on');
+		process.exit(LEAVES_WITH);
+	};
+
 	const begin = (index: number): void => {
-		if (isOther()) return process.exit(LEAVES_WITH);
+		if (isOther()) return makeWay();
 		if (index >= entries.length) return atEnd();
 		if (index === 0) failures = 0;
 		const entry = entries[index]!;
@@ -542,8 +548,7 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 			if (toldOf) return;
 			toldOf = true;
 			const makesWay = (): void => {
-				if (!isOther() || !leave()) return;
-				process.exit(LEAVES_WITH);
+				if (isOther() && leave()) makeWay();
 			};
 			if (lastsMs === null) {
 				tell.event('makes-way', 'info', { title });
