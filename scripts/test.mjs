@@ -1,6 +1,6 @@
 // npm test: installs what is missing, then lint, types, unit tests, build, end-to-end tests and the card-set conformance check.
 // Ends with one line: N passed, N failed.
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { ensureBuild } from './build.mjs';
@@ -45,12 +45,23 @@ function addCounts(name, file, counts, named) {
 /** A runner's specs, those of inner groups too. */
 const specsOf = ({ specs, suites = [] }) => [...specs, ...suites.flatMap(specsOf)];
 
-/** The judge of nftables.conf, through apt when that can be done. */
-function ensureNft() {
-	if (capture('nft', ['--version']).code === 0 || process.getuid?.() !== 0) return;
-	run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'nftables'], {
+/**
+ * A judge of Debian's that is not part of the project, through apt when that can be done.
+ * @param {string} name
+ * @param {string} [packageName]
+ */
+function ensureJudge(name, packageName = name) {
+	if (capture(name, ['--version']).code === 0 || process.getuid?.() !== 0) return;
+	run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', packageName], {
 		env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
 	});
+}
+
+/** Ids of the demo's endpoints. */
+function demoEndpoints() {
+	capture(process.execPath, [cli, 'demo', work]);
+	const [file] = readdirSync(work).filter((name) => name.endsWith('.yphos.json'));
+	return JSON.parse(readFileSync(join(work, file), 'utf8')).endpoints.map(({ id }) => id);
 }
 
 ensurePackages();
@@ -70,6 +81,7 @@ step(
 );
 
 heading('Unit tests');
+ensureJudge('shellcheck');
 const unit = join(work, 'unit.json');
 run(tool('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`]);
 addCounts(
@@ -110,10 +122,10 @@ addCounts(
 
 if (has(checkCard)) {
 	heading('Conformance of the demo card sets');
-	ensureNft();
+	ensureJudge('nft', 'nftables');
 	const password = join(work, 'password');
 	writeFileSync(password, 'three gulls in a row\n');
-	for (const endpoint of ['bunkhouse-lounge', 'test-bench', 'fog-horn-room', 'lamp-room', 'ticket-hatch']) {
+	for (const endpoint of demoEndpoints()) {
 		const out = join(work, endpoint);
 		capture(process.execPath, [
 			cli,

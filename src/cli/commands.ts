@@ -3,7 +3,8 @@ import { existsSync, mkdirSync, mkdtempSync, openAsBlob, readFileSync, rmSync, w
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { calculations } from '$core/engines/calc';
-import type { CardFile, Finding, Fix, Secrets, Surroundings } from '$core/link';
+import type { CardFile, Finding, Fix, Surroundings } from '$core/link';
+import type { Asked, Secrets } from '$core/secrets';
 import { chain } from '$core/chain';
 import { judges } from '$core/judges';
 import { writers } from '$core/writers';
@@ -19,14 +20,10 @@ import { cardTree, type Bench, type CardTree } from '$core/engines/machine';
 import { faultsOf, rehearse, type PlannedFault, type Rehearsal } from '$core/engines/rehearse';
 import { inWords } from '$core/engines/say';
 import { dayPartsFor, smilFor } from '$core/engines/openFormats';
+import { askedFor, takeSecrets } from '$core/engines/secrets';
 import { speaking } from '$core/speaking';
 import { costOfUse, shoppingCsv, shoppingList } from '$core/engines/shopping';
 import { write } from '$core/engines/write';
-import { checkPhonePassword } from '$core/files/phonePassword';
-import { asksPhonePassword } from '$core/links/picture/phonePage';
-import { checkPassword } from '$core/formats/crypt/password';
-import { saltFrom, sha512crypt } from '$core/formats/crypt/sha512crypt';
-import { derivePsk } from '$core/formats/keyfile/psk';
 import { readJson } from '$core/formats/json/json';
 import { linesOf } from '$core/formats/lines';
 import { readTimeSpanMs } from '$core/formats/systemd/unit';
@@ -46,8 +43,6 @@ import { countPlayed, playedCsv, readPlayed } from '$core/links/notices/played';
 import { lines, textFile } from '$core/files/cardFile';
 import { programmeBook } from '$core/onAir/book';
 import { becauseWords, showWords, whatsOn } from '$core/links/programme/whatsOn';
-import { asksPassword, storeWords } from '$core/links/sources/stores';
-import { needsPassword } from '$core/links/network/login';
 import { readProbe } from '$core/probe';
 import { workshopSchema, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { sentence } from '$core/basics/result';
@@ -230,10 +225,7 @@ const cardSet = async (
 ): Promise<CardFile[]> =>
 	write(writers, endpoint.plan, context, {
 		...(await broughtAlong(endpoint, context, flags, media)),
-		radioPskHex: radioKey(endpoint, flags),
-		userPasswordCrypt: userPassword(endpoint, flags),
-		sharePasswords: sharePasswords(endpoint, flags),
-		phonePassword: phonePassword(endpoint, context, flags)
+		...secretsFrom(endpoint, context, flags)
 	});
 
 /** One endpoint without a stop, or with one that the person knows of. */
@@ -311,63 +303,29 @@ export const key: Command = async (args, flags) => {
 	return 0;
 };
 
-/** The pass phrase comes from a file, so that it stands in no history and no list of processes. */
-function radioKey(endpoint: Endpoint, flags: Flags): string | undefined {
-	if (endpoint.plan.network.way !== 'radio') return undefined;
-	const file = text(flags, 'passphrase-file');
+/** One secret from the file that its option names, so that it stands in no history and no list of processes. */
+function fromFile(id: string, { option, line, why }: Asked, flags: Flags): string {
+	const file = text(flags, option);
 	if (!file)
 		throw new Refusal(
-			`${endpoint.id} joins "${endpoint.plan.network.ssid}" by Wi-Fi. Put the pass phrase into a file and add --passphrase-file FILE.`
+			line === undefined
+				? `${id} ${why}. Put the password into a file and add --${option} FILE.`
+				: `${id} ${why}. Put a line ${line}=PASSWORD into a file and add --${option} FILE.`
 		);
-	const psk = derivePsk(endpoint.plan.network.ssid, readFileSync(file, 'utf8').replace(/\r?\n$/, ''));
-	if (!psk.ok) throw new Refusal(sentence(psk.faults));
-	return psk.value;
+	const whole = readFileSync(file, 'utf8');
+	if (line === undefined) return whole.replace(/\r?\n$/, '');
+	const found = linesOf(whole).find((one) => one.startsWith(`${line}=`) && one.length > line.length + 1);
+	if (!found) throw new Refusal(`${file} has no line ${line}=PASSWORD.`);
+	return found.slice(line.length + 1);
 }
 
-/** Passwords of shares, a line NAME=PASSWORD for each folder. */
-function sharePasswords({ id, plan }: Endpoint, flags: Flags): Record<string, string> | undefined {
-	const asked = plan.sources.used ? plan.sources.stores.filter(asksPassword) : [];
-	if (asked.length === 0) return undefined;
-	const file = text(flags, 'share-passwords');
-	if (!file)
-		throw new Refusal(
-			`${id} reads ${asked.map(storeWords).join(', ')} by password. Put a line such as ${asked[0]!.name}=PASSWORD for each into a file and add --share-passwords FILE.`
-		);
-	const known = new Map(
-		linesOf(readFileSync(file, 'utf8')).map((line) => [line.split('=', 1)[0]!, line.slice(line.indexOf('=') + 1)])
-	);
-	const missing = asked.find(({ name }) => !known.get(name));
-	if (missing) throw new Refusal(`${file} has no line ${missing.name}=PASSWORD.`);
-	return Object.fromEntries(asked.map(({ name }) => [name, known.get(name)!]));
-}
-
-/** The password of the page for a phone, where that asks for one. */
-function phonePassword({ id, plan }: Endpoint, context: Surroundings, flags: Flags): string | undefined {
-	if (!asksPhonePassword(plan.picture, derive(chain, plan, context).context.facts)) return undefined;
-	const file = text(flags, 'phone-password-file');
-	if (!file)
-		throw new Refusal(
-			`${id} has a page for a phone that asks for a password. Put the password into a file and add --phone-password-file FILE.`
-		);
-	const good = checkPhonePassword(readFileSync(file, 'utf8').replace(/\r?\n$/, ''));
-	if (!good.ok) throw new Refusal(sentence(good.faults));
-	return good.value;
-}
-
-/** The same for the keeper's password; a new salt each time. */
-function userPassword({ id, plan }: Endpoint, flags: Flags): string | undefined {
-	if (!needsPassword(plan.network)) return undefined;
-	const file = text(flags, 'password-file');
-	if (!file)
-		throw new Refusal(
-			`${id} lets ${plan.network.user} log in by password. Put the password into a file and add --password-file FILE, or use keys.`
-		);
-	const password = readFileSync(file, 'utf8').replace(/\r?\n$/, '');
-	const good = checkPassword(password, plan.network.user);
-	if (!good.ok) throw new Refusal(sentence(good.faults));
-	const crypt = sha512crypt(password, saltFrom(randomBytes(16)));
-	if (!crypt.ok) throw new Refusal(sentence(crypt.faults));
-	return crypt.value;
+/** All that the links ask for; salts are new each time. */
+function secretsFrom({ id, plan }: Endpoint, context: Surroundings, flags: Flags): Secrets {
+	const asked = askedFor(writers, plan, context);
+	const typed = Object.fromEntries(asked.map((one) => [one.id, fromFile(id, one, flags)]));
+	const taken = takeSecrets(asked, typed, () => randomBytes(16));
+	if (!taken.ok) throw new Refusal(taken.faults.map(({ message }) => message).join(' '));
+	return taken.value;
 }
 
 export const rehearseCommand: Command = (args, flags) => {

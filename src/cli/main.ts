@@ -1,3 +1,4 @@
+import { writers } from '$core/writers';
 import {
 	calc,
 	check,
@@ -18,11 +19,14 @@ import {
 } from './commands';
 import { complain, Refusal } from './files';
 
+/** Options that name a file with a secret, as the links have them. */
+const SECRETS = writers.flatMap(({ secrets }) => secrets?.options ?? []);
+
 const HELP = `yphos: plan, prove and write playback endpoints
 
   yphos check PLAN [--endpoint ID]                     findings; exit 1 on a stop   [--media DIR]
   yphos check PLAN --endpoint ID --fix FINDING[:N] --out FILE   the workshop with that fix pressed
-  yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] [--passphrase-file F] [--password-file F] [--share-passwords F] [--phone-password-file F] [--browser PROGRAM] [--even-so]
+  yphos write PLAN [--endpoint ID] --out DIR           the card set   [--media DIR] ${SECRETS.map((option) => `[--${option} F]`).join(' ')} [--browser PROGRAM] [--even-so]
   yphos send PLAN --endpoint ID [--to USER@HOST] [--yes] over SSH to a running endpoint, after showing what changes   [what write takes] [--ssh PROGRAM]
   yphos pack PLAN [--endpoint ID] --out DIR [--sign-key FILE]   pages, lists and media as a set that the endpoint fetches   [--media DIR]
   yphos key FILE                                       makes a signing key for such sets, and says its public half
@@ -61,10 +65,7 @@ const VALUES = [
 	'endpoint',
 	'out',
 	'media',
-	'passphrase-file',
-	'share-passwords',
-	'phone-password-file',
-	'password-file',
+	...SECRETS,
 	'bench',
 	'at',
 	'for',

@@ -5,10 +5,11 @@ import type { Bench, Fault, TrackKind } from './engines/machine';
 import type { Facts } from './facts';
 import type { Media } from './parts/media';
 import type { Part, PartKind, PartOf } from './parts/schema';
-import type { Plan } from './plan/plan';
+import type { LinkId, Plan } from './plan/plan';
 import type { Saved } from './plan/saved';
 import type { Venue } from './plan/venue';
 import type { ProbeFacts } from './probe/facts';
+import type { Asked, Secrets } from './secrets';
 
 /** What an endpoint sees of another one: who it is on the network, and what it takes there. */
 export type Neighbour = Pick<Facts, 'endpointName' | 'hostName' | 'address' | 'receiving'>;
@@ -120,22 +121,6 @@ export type CardFile = CardFileBase &
 		  }
 	);
 
-/** What is asked for when a card set is written and never kept. */
-export interface Secrets {
-	/** The keeper's password as it stands in /etc/shadow. */
-	readonly userPasswordCrypt?: string;
-	/** 64 hexadecimal digits, derived from the pass phrase. */
-	readonly radioPskHex?: string;
-	/** Passwords of shares, by the name of their folder; they stand on the card as they are typed. */
-	readonly sharePasswords?: Readonly<Record<string, string>>;
-	/** Password of the page for a phone, as it is typed; a digest of it goes on the card. */
-	readonly phonePassword?: string;
-	/** Bytes of media that go on the card, by location. */
-	readonly mediaBytes?: ReadonlyMap<string, Uint8Array | Blob>;
-	/** Pictures of pages that were drawn for this set, by name: PNG. */
-	readonly pagePictures?: ReadonlyMap<string, Uint8Array>;
-}
-
 /** "first start" ends when the endpoint is found and logged in to; "set up" is what is done there. */
 export const PHASES = ['gather', 'prepare', 'assemble', 'first start', 'set up', 'check', 'live'] as const;
 /** When a step is done. */
@@ -158,42 +143,10 @@ export interface Step {
 	readonly makes?: readonly Condition[];
 }
 
-/** What steps bring about and others need. */
-export type Condition =
-	| 'earthed'
-	| 'set unpacked'
-	| 'image checked'
-	| 'card empty'
-	| 'image on card'
-	| 'card compared'
-	| 'card in computer'
-	| 'set on card'
-	| 'converter named'
-	| 'card out of computer'
-	| 'mains tested'
-	| 'supply measured'
-	| 'cooled'
-	| 'on header'
-	| 'boxed'
-	| 'card in board'
-	| 'joined'
-	| 'amplifier down'
-	| 'powered'
-	| 'found'
-	| 'logged in'
-	| 'root open'
-	| 'media there'
-	| 'stores ready'
-	| 'applied'
-	| 'verified'
-	| 'clock set'
-	| 'readings taken'
-	| 'alone'
-	| 'amplifier on'
-	| 'heard'
-	| 'screen set'
-	| 'edges read'
-	| 'seen';
+/** What steps bring about and others need; whoever brings it about names it in its `offers.ts`. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- joined from the owners' declarations
+export interface Conditions {}
+export type Condition = keyof Conditions;
 
 /** What an endpoint is called and wanted for, before anything else of it is decided. */
 export interface Named {
@@ -223,7 +176,7 @@ export interface Place {
 	readonly centre?: true;
 	/** From here to another link, or from another to here: whichever end is the newer one names both. */
 	readonly wires: readonly ({ readonly carries: 'power' | 'data' | 'signal' | 'rule' } & (
-		{ readonly to: string } | { readonly from: string }
+		{ readonly to: LinkId } | { readonly from: LinkId }
 	))[];
 	/** What stands at the end of the signal, with the figure that says what arrives there. */
 	readonly end?: {
@@ -237,7 +190,7 @@ export interface Place {
 
 /**
  * One stage of the chain, whole: its settings with their history, its place, what it works out, writes, asks of a person, and
- * what can be broken; what judges it stands in `judges.ts`, what it writes in `writers.ts`, and what the simulated endpoint does with its files in `rehearsals.ts`. It is handed its own settings; of the others it knows what they publish.
+ * what can be broken. What is loaded later stands in files beside it: see `manifest.ts`. It is handed its own settings; of the others it knows what they publish.
  */
 export interface Link<Id extends string = string, Settings = unknown> {
 	readonly id: Id;
@@ -263,14 +216,19 @@ export interface Link<Id extends string = string, Settings = unknown> {
 
 	claims?(settings: Settings, context: Context): Claim[];
 	figures?(settings: Settings, context: Context, claims: readonly Claim[]): Figure[];
-	/** Brought by `judges.ts`; without it nothing is known yet. */
+	/** Its `findings.ts`; without it nothing is known yet. */
 	assess?(settings: Settings, context: Context, claims: readonly Claim[]): Finding[];
 	files?(settings: Settings, context: Context, claims: readonly Claim[], secrets: Secrets): CardFile[];
+	/** What it must be handed to write its files: options of the command line, and what is asked for. Never kept in the plan. */
+	readonly secrets?: {
+		readonly options: readonly string[];
+		of(settings: Settings, context: Context): readonly Asked[];
+	};
 	/** Files that list other files: made last, from all that the links put on the card. */
 	seal?(files: readonly CardFile[], settings: Settings, claims: readonly Claim[]): CardFile[];
 	steps?(settings: Settings, context: Context, claims: readonly Claim[]): Step[];
 
-	/** What of the simulated surroundings this link knows: their shape, and the parts that it deals in, as they are. Brought by `writers.ts`. */
+	/** What of the simulated surroundings this link knows: their shape, and the parts that it deals in, as they are. */
 	readonly bench?: {
 		readonly shape: z.ZodRawShape;
 		of?(settings: Settings, context: Context, claims: readonly Claim[]): Partial<Bench>;

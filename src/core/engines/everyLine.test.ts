@@ -103,14 +103,16 @@ function* damagesTo(card: CardTree): Generator<Damage> {
 		// The ladder's overlay is compiled by hand, and judged by dtc. Scripts for people, those that are the same for every set, and such parts of apply.sh and setup.sh have tests of their own in real shells.
 		if (
 			bytes ||
-			/(?:verify|probe|phone|asked|control|screen|wait-for-screen|pair)\.sh$|phone\/page\.html$|ladder\.dts$/.test(path)
+			/(?:verify|probe|phone|asked|control|screen|wait-for-screen|pair|show-card)\.sh$|phone\/page\.html$|ladder\.dts$|hooks\/yphos-edid$/.test(
+				path
+			)
 		)
 			continue;
 		const lines = text.split('\n');
 		for (const [n, line] of lines.entries()) {
 			const isFixed =
 				(path === APPLY && !/^(?:place|package|enable) /.test(line)) ||
-				(path === SETUP_PATH && !/^(?:may_use |(?:name|zone|user|crypt|rule)=)/.test(line));
+				(path === SETUP_PATH && !/^(?:keys\+?=|(?:name|zone|user|crypt|rule)=)/.test(line));
 			if (line.trim() === '' || /^\s*#/.test(line) || isFixed) continue;
 			yield { what: `${path}: without "${line}"`, tree: withFile(card, path, lines.toSpliced(n, 1).join('\n')) };
 			const word = /[A-Za-z]{4,}/.exec(line)?.[0];
@@ -149,9 +151,29 @@ const told = (result: Rehearsal): string =>
 			.map(({ text }) => text)
 	]);
 
+/** What is not damaged here, for it has a judge of its own, or by its format no effect. */
+const ELSEWHERE: readonly (readonly [RegExp, string])[] = [
+	[
+		/(?:renew|switch-set|ask|fetch-feeds)\.sh: /,
+		'the same text for every set; what it refuses and takes back is tried in real shells: delivery.test.ts, ask.test.ts, notices/card.test.ts'
+	],
+	[
+		/"(?:Protect\w+|Restrict\w+|LockPersonality|NoNewPrivileges|CapabilityBoundingSet|SystemCall\w+|DevicePolicy|Private\w+|MemoryMax|TasksMax|RuntimeMaxSec|MaxConnections(?:PerSource)?|TriggerLimitIntervalSec|InaccessiblePaths|MemoryDenyWriteExecute|ProcSubset|UMask|(?:State|Runtime)Directory(?:Mode|Preserve)|DirectoryMode|TimeoutStartSec|IPAddressDeny|IPAddressAllow|Nice|IOSchedulingClass|StateDirectory)=/,
+		'hardening and bounds: sandbox.test.ts has systemd judge each line of it'
+	],
+	[/Description=|"\[Unit\]"/, 'words for people, who read the log'],
+	[
+		/(?:\.service|\.timer|\.path|\.socket|\.mount|\.automount|\.nmconnection|journald.*|watchdog\.conf|sshd_config.*|default\/\w+|meta-data|52yphos-updates|updates\.conf): swapped "(?!\[Service|\[Timer|\[Install)/,
+		'settings of one section have no order: systemd.syntax(7), sshd_config(5)'
+	],
+	[/mpv\.conf: swapped/, 'options of the player have no order: mpv(1), CONFIGURATION FILES'],
+	[/(?:user-data|network-config): swapped/, 'keys of a mapping have no order: YAML 1.2.2, 3.2.2.1'],
+	[/nftables\.conf: swapped/, 'rules that let something in have no order'],
+	[/(?:apply|setup)\.sh: swapped/, 'all is in place before anything begins; a name is given before it is used']
+];
+
 /** What cannot matter to anything that the rehearsal promises, and why. */
 const CANNOT: readonly (readonly [RegExp, string])[] = [
-	[/mpv\.conf: swapped/, 'options of the player have no order'],
 	[
 		/mpv\.conf: (?:without|misspelt) "(?:video|ytdl|load-scripts|input-\w+(?:-\w+)*|terminal|msg-color|quiet|network-timeout)/,
 		'no screen, no keyboard, no list of pages: what is taken away is not there'
@@ -160,27 +182,13 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		/mpv\.conf: without "(?:ao=alsa|volume=100|shuffle=no|loop-file=no|loop-playlist=no)/,
 		'the player would choose the same by itself'
 	],
-	[
-		/(?:\.service|\.timer|\.path|\.socket|\.mount|\.automount|\.nmconnection|journald.*|watchdog\.conf|sshd_config.*|default\/\w+|meta-data|52yphos-updates|updates\.conf): swapped "(?!\[Service|\[Timer|\[Install)/,
-		'settings of one section have no order'
-	],
-	[/Description=|"\[Unit\]"/, 'words for people, who read the log'],
 	[/default\/(?:keyboard|locale)|locale\.gen/, 'neither keyboard nor screen is joined to what only plays'],
-	[
-		/"(?:Protect\w+|Restrict\w+|LockPersonality|NoNewPrivileges|CapabilityBoundingSet|SystemCall\w+|DevicePolicy|PrivateNetwork|PrivateDevices|PrivateTmp|MemoryMax|TasksMax|RuntimeMaxSec|MaxConnections(?:PerSource)?|TriggerLimitIntervalSec|InaccessiblePaths|MemoryDenyWriteExecute|ProcSubset|UMask|(?:State|Runtime)Directory(?:Mode|Preserve)|DirectoryMode|TimeoutStartSec|IPAddressDeny|IPAddressAllow|Nice|IOSchedulingClass|StateDirectory)=/,
-		'hardening: it takes away what the program never uses'
-	],
 	[/first-partition\.conf/, 'who reads the first partition: nobody here does but the administrator'],
-	[
-		/\/ask\.sh: (?:without|misspelt|swapped)/,
-		'refusals and answers that no server of that day gives; the whole of it is tried in a real shell, with a real curl, by its own test'
-	],
 	[
 		/"(?:StartLimitIntervalSec=0|RestartSec=\d+|Environment=HOME=.*|AccuracySec=\w+|After=sound\.target)"/,
 		'it helps a player that fails again and again, or by parts of a second'
 	],
 	[/asound\.conf/, 'the player opens the hardware by its own name; this is for other programs'],
-	[/apply\.sh: swapped/, 'all is in place before anything begins'],
 	[/apply\.sh: mode 0600 in "(?:etc|.*\.conf)/, 'read by programs of the administrator alone'],
 	[
 		/apply\.sh: without "package (?:network-manager|avahi-daemon|openssh-server|nftables|alsa-utils)/,
@@ -198,11 +206,8 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 	[/user-data: without "ssh_pwauth/, 'the drop-in of sshd is read first'],
 	[/mpv\.conf: without "audio-device/, 'asound.conf makes the same converter the default'],
 	[/nftables\.conf: (?:without|misspelt) "delete table/, 'only a second load needs it'],
-	[/(?:user-data|network-config): swapped/, 'keys of a mapping have no order'],
 	[/user-data gone|user-data: (?:without|misspelt) "(?:hostname|timezone|\s+- "ssh-)/, 'setup.sh sets it as well'],
-	[/setup\.sh: swapped/, 'a name is given before it is used; the order is that of the fixed text'],
 	[/user-data: (?:without|misspelt) "timezone/, 'no rule of this endpoint asks for the hour'],
-	[/nftables\.conf: swapped/, 'rules that let something in have no order'],
 	[/nftables\.conf: (?:without|misspelt) "#!/, 'the service names the program itself'],
 	[
 		/sshd_config.*without "(?:PermitRootLogin no|PubkeyAuthentication \w+|PermitEmptyPasswords no|KbdInteractiveAuthentication no|PasswordAuthentication \w+|AllowUsers \w+)"/,
@@ -256,7 +261,7 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		'nobody presses a key while it is rehearsed'
 	],
 	[
-		/yphos-phone@\.service: .*(?:CollectMode|User=|StandardError|DynamicUser)|(?:asked|screen)\.service: without "Type=oneshot/,
+		/yphos-phone@\.service: .*(?:CollectMode|User=|StandardError|DynamicUser|RuntimeDirectory)|(?:asked|screen)\.service: without "Type=oneshot/,
 		'for the log; an administrator may do all that it does; it ends at once either way'
 	],
 	[/yphos-phone@\.service: (?:.*"\[Service\]|swapped)/, 'of a template only what a phone meets is read here'],
@@ -291,7 +296,16 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 	],
 	[/(?:may-play|take-on-air)\.sh: .*YPHOS_/, 'for trying it by hand'],
 	[
-		/take-on-air\.sh: (?:swapped "(?:rm|if|else)|.*--no-block stop)/,
+		/(?:may-play|take-on-air)\.sh: (?:(?:without|swapped) "\w+=|misspelt "\w+="|(?:without|misspelt) ".*\$follows)/,
+		'a value that is empty is what one is that is not there; nothing follows on this endpoint'
+	],
+	[/setup\.sh: (?:without|misspelt) "keys=\(\)/, 'an array that is not there is empty'],
+	[/^test-bench .*setup\.sh: (?:without|misspelt) "(?:crypt|rule)=/, 'nobody is made there'],
+	[/nftables\.conf: (?:without|misspelt) "\s*size /, 'fewer addresses come on that day'],
+	[/yphos-asked\.service: |yphos-show\.conf: /, 'nobody asks by phone on that day for what this endpoint would do'],
+	[/^gallery-wall .*"Wants=modprobe@/, 'the kernel loads its driver by itself'],
+	[
+		/take-on-air\.sh: (?:(?:swapped|misspelt) "\s*(?:rm|if|else|elif|fi)|.*--no-block stop)/,
 		'its mark may be taken away at any place; this endpoint never rests'
 	],
 	[/list-\w+\.m3u8: (?:without|swapped) "\/opt/, 'the pictures of the whole list, which are seen before'],
@@ -320,20 +334,8 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		'hardening; and feeds are fetched at each start too, of which that day has many'
 	],
 	[
-		/fetch-feeds\.sh: (?:.*(?:YPHOS_|failed|echo |\[ -z|rm -f)|swapped "\s*(?:while|mv|else|done))/,
-		'for trying it by hand, and for what fails: no feed does on that day, and they come one after another'
-	],
-	[
 		/yphos-player\.service: (?:without|misspelt) "(?:Conflicts=getty|After=getty|RuntimeDirectoryMode|SuccessExitStatus|Wants=seatd|After=seatd)/,
 		'seatd is begun with the board; nobody stops the browser on that day'
-	],
-	[
-		/renew\.sh: (?:swapped|.*(?:YPHOS_|stays|head -c|\[ -f|stat -c|why\.new|echo |exit|code|\*\)|;;|esac|openssl|manifest\.sig|number=''|whole|mkdir|sync|rm -|media|\[ ! -e|\[ -e|\*\.\.|get\(\)))/,
-		'refusals: no set of that day gives cause for them, and nobody has made a key; each is tried in a real shell by the delivery\u2019s test'
-	],
-	[
-		/switch-set\.sh: (?:swapped|.*(?:sync|alone|flock|another set|go_back|9>|on_air|what_is_on|times_left|is-active|NRestarts|begun|left=|for _ in|continue|sleep 30|journalctl|"\$to"|code=|NAME TEXT|DIGEST PATH|root\$path|#\{1\}|stays|is_number|is_digest|umask|YPHOS_|case |esac|;;|era|free|count|sum|take_one|dd if|size_of|chown|stat -c|incoming|return|verdict|last|kept|openssl|since=|return 1|rm [-"]|for (?:set|file) in|files?\b|mkdir|before|trying|is_whole|not whole|exit [01]|back\)|readlink|tidy|taken on trust|is shown'|"\t(?:begin|;;)"|\t\tpoint))/,
-		'what is torn, taken back by hand or tidied, which that day does not have; tried in a real shell by the delivery\u2019s test'
 	],
 	[
 		/yphos-content\.service|yphos-renew\.service: without "(?:After=|Wants=|ExecStartPre|User=|PrivateTmp)|renew\.timer: without "OnCalendar|yphos-player\.service: without "(?:After|Wants)=yphos-content|feeds\.service: without "Environment/,
@@ -356,7 +358,13 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 ];
 
 const counts: string[] = [];
-afterAll(() => console.info(counts.join('\n')));
+const sums = { chosen: 0, excused: 0 };
+/** Of the sample of each run; all of them together have fewer. */
+const MOST_EXCUSED = 0.25;
+afterAll(() => {
+	console.info(counts.join('\n'));
+	expect(sums.excused / sums.chosen, 'too much is excused').toBeLessThan(MOST_EXCUSED);
+});
 
 describe.each(demoWorkshop.endpoints.map(({ id }) => id))('a damage to the card of %s', (id) => {
 	it('is told, or stands on the list of what cannot matter', { timeout: 3_600_000 }, () => {
@@ -365,7 +373,7 @@ describe.each(demoWorkshop.endpoints.map(({ id }) => id))('a damage to the card 
 		expect(whole.verdict).toMatch(/^(?:Sound|Picture) after/);
 		// What sets up an image without a seed is tried on one.
 		const good = { seeded: told(whole), unseeded: told(run(card, false)) };
-		const all = [...damagesTo(card)];
+		const all = [...damagesTo(card)].filter(({ what }) => !ELSEWHERE.some(([pattern]) => pattern.test(what)));
 		const step = Math.max(1, Math.floor(all.length / WANTED));
 		const chosen = all.filter((_, n) => n % step === 0);
 		const silent: string[] = [];
@@ -374,10 +382,14 @@ describe.each(demoWorkshop.endpoints.map(({ id }) => id))('a damage to the card 
 		for (const { what, tree } of chosen) {
 			const readsSeed = !what.startsWith(SETUP_PATH);
 			if (told(run(tree, readsSeed)) !== (readsSeed ? good.seeded : good.unseeded)) noticed++;
-			else if (CANNOT.some(([pattern]) => pattern.test(`${id} ${what}`))) excused++;
-			else silent.push(what);
+			else if (CANNOT.some(([pattern]) => pattern.test(`${id} ${what}`))) {
+				excused++;
+				if (process.env.EXCUSED) console.info(`excused ${id} ${what}`);
+			} else silent.push(what);
 		}
 		counts.push(`${id}: ${chosen.length} damages, ${noticed} told, ${excused} cannot matter, ${silent.length} silent`);
+		sums.chosen += chosen.length;
+		sums.excused += excused;
 		expect(silent).toEqual([]);
 	});
 });

@@ -1,4 +1,5 @@
-import type { CardFile, Link, Secrets, Surroundings } from '../link';
+import type { CardFile, Link, Surroundings } from '../link';
+import type { Secrets } from '../secrets';
 import type { Plan } from '../plan/plan';
 import { lines, textFile } from '../files/cardFile';
 import { fitNames } from '../files/renamed';

@@ -11,6 +11,7 @@ import { readUnit } from '../formats/systemd/unit';
 import { writers } from '../writers';
 import { cardBytes } from './cardBytes';
 import { targetOf } from './renamed';
+import { NO_NETWORK, SANDBOX } from './sandbox';
 
 const UNITS = '/etc/systemd/system/';
 /** Units of every demo card, all that may be asked of a phone and fetched added. */
@@ -57,6 +58,26 @@ describe('what units may do', () => {
 				const said = `${name}: ${stderr}${stdout.split('\n').find((line) => line.includes('Overall exposure')) ?? ''}`;
 				expect(status, said).toBe(0);
 			}
+		} finally {
+			rmSync(dir, { recursive: true });
+		}
+	});
+
+	it.skipIf(!has)('each line of it shuts something: without it systemd finds more that the unit may do', () => {
+		const dir = mkdtempSync(join(tmpdir(), 'yphos-lines-'));
+		const path = join(dir, UNITS, 'a.service');
+		mkdirSync(dirname(path), { recursive: true });
+		const found = (lines: readonly string[]): string => {
+			writeFileSync(path, ['[Service]', 'ExecStart=/bin/true', 'User=daemon', ...lines, ''].join('\n'));
+			return spawnSync('systemd-analyze', ['security', '--offline=true', '--no-pager', path], { encoding: 'utf8' })
+				.stdout;
+		};
+		try {
+			const all = [...SANDBOX, ...NO_NETWORK];
+			const whole = found(all);
+			const idle = all.filter((line) => found(all.filter((other) => other !== line)) === whole);
+			// Of these it says nothing: how a refused call ends, one folder among all, and what is so by default.
+			expect(idle.filter((line) => !/^(?:SystemCallErrorNumber|InaccessiblePaths|UMask)=/.test(line))).toEqual([]);
 		} finally {
 			rmSync(dir, { recursive: true });
 		}

@@ -1,5 +1,6 @@
 import { getContext, setContext, untrack } from 'svelte';
 import { chain } from '$core/chain';
+import { labelOf } from '$core/fields';
 import { judges } from '$core/judges';
 import { writers } from '$core/writers';
 import { assess } from '$core/engines/assess';
@@ -12,12 +13,8 @@ import { write } from '$core/engines/write';
 import type { Finding, Fix, SettingPath } from '$core/link';
 import { planSchema, type LinkId, type Plan } from '$core/plan/plan';
 import { loadMediaBytes } from '$lib/store/media';
-import { SETTING_WORDS } from '$lib/shell/settingWords';
 import { store } from '$lib/store/workshop.svelte';
 
-/** What a field is called on the page. */
-const labelOf = (path: SettingPath): string =>
-	(SETTING_WORDS.find(([known]) => known === path)?.[1] ?? path.split('.')[1] ?? path).toLowerCase();
 const titleOf = (id: LinkId): string => chain.find((link) => link.id === id)!.title;
 
 /** One endpoint and all that follows from its plan; recomputed as the plan changes. */
@@ -59,7 +56,7 @@ export class EndpointView {
 		const next = { ...this.plan, [link]: { ...this.plan[link], [key]: value } };
 		const parsed = planSchema.shape[link].safeParse(next[link]);
 		if (!parsed.success) return parsed.error.issues[0]!.message;
-		return store.changePlan(this.#id(), `${titleOf(link)}: ${labelOf(path)}`, (plan) => ({
+		return store.changePlan(this.#id(), `${titleOf(link)}: ${labelOf(path).toLowerCase()}`, (plan) => ({
 			...plan,
 			[link]: parsed.data
 		}));

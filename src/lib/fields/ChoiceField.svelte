@@ -1,18 +1,20 @@
 <script lang="ts">
+	import { labelOf } from '$core/fields';
 	import type { SettingPath } from '$core/link';
 	import { Select, SelectItem } from 'carbon-components-svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	interface Props {
 		path: SettingPath;
-		label: string;
+		/** Where it shows a part of the setting only; else it is called as the setting's field is. */
+		label?: string;
 		value: string;
 		options: readonly { value: string; text: string }[];
 		hint?: string;
 		/** Where the choice is not the setting's own text. */
 		onpick?: (value: string) => void;
 	}
-	let { path, label, value, options, hint = '', onpick }: Props = $props();
+	let { path, label = labelOf(path), value, options, hint = '', onpick }: Props = $props();
 	const view = useEndpoint();
 
 	function picked(choice: string): void {

@@ -1,11 +1,13 @@
 <script lang="ts">
+	import { labelOf } from '$core/fields';
 	import type { SettingPath } from '$core/link';
 	import { TextInput } from 'carbon-components-svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	interface Props {
 		path: SettingPath;
-		label: string;
+		/** Where it shows a part of the setting only; else it is called as the setting's field is. */
+		label?: string;
 		/** Null: not known, which an empty field says. */
 		value: number | null;
 		unit: string;
@@ -18,7 +20,17 @@
 		/** What an empty field does, where the number is not the setting itself. */
 		clear?: () => string | null;
 	}
-	let { path, label, value, unit, step = 1, hint = '', put, mayBeEmpty = false, clear }: Props = $props();
+	let {
+		path,
+		label = labelOf(path),
+		value,
+		unit,
+		step = 1,
+		hint = '',
+		put,
+		mayBeEmpty = false,
+		clear
+	}: Props = $props();
 	const view = useEndpoint();
 	const set = (number: number): string | null => (put ? put(number) : view.set(path, number));
 	let draft = $state<string | null>(null);

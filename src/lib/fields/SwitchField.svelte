@@ -1,15 +1,17 @@
 <script lang="ts">
+	import { labelOf } from '$core/fields';
 	import type { SettingPath } from '$core/link';
 	import { Checkbox } from 'carbon-components-svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	interface Props {
 		path: SettingPath;
-		label: string;
+		/** Where it shows a part of the setting only; else it is called as the setting's field is. */
+		label?: string;
 		value: boolean;
 		hint?: string;
 	}
-	let { path, label, value, hint = '' }: Props = $props();
+	let { path, label = labelOf(path), value, hint = '' }: Props = $props();
 	const view = useEndpoint();
 </script>
 

@@ -1,11 +1,13 @@
 <script lang="ts">
+	import { labelOf } from '$core/fields';
 	import type { SettingPath } from '$core/link';
 	import { TextInput } from 'carbon-components-svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	interface Props {
 		path: SettingPath;
-		label: string;
+		/** Where it shows a part of the setting only; else it is called as the setting's field is. */
+		label?: string;
 		value: string;
 		hint?: string;
 		placeholder?: string;
@@ -15,7 +17,7 @@
 		/** Where the text is not the setting itself. */
 		put?: (text: string) => string | null;
 	}
-	let { path, label, value, hint = '', placeholder = '', mono = false, choices, put }: Props = $props();
+	let { path, label = labelOf(path), value, hint = '', placeholder = '', mono = false, choices, put }: Props = $props();
 	const view = useEndpoint();
 
 	/** What stands in the field while it is not allowed: it is never thrown away. */

@@ -6,7 +6,7 @@ import { writers } from '$core/writers';
 import { contextFor } from '$core/engines/context';
 import { write } from '$core/engines/write';
 import { cardBytes } from '$core/files/cardBytes';
-import type { Secrets } from '$core/link';
+import type { Secrets } from '$core/secrets';
 import { packContent } from '$core/links/delivery/pack';
 import { signedPack } from '$core/links/delivery/sign';
 import { ok, sentence, type Result } from '$core/basics/result';

@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Secrets } from '$core/link';
+import type { Secrets } from '$core/secrets';
 import type { useEndpoint } from '$lib/endpoint/view.svelte';
 import type { PackWorker } from './packWorker';
 

@@ -1,10 +1,10 @@
 import { goto } from '$app/navigation';
 import { chain } from '$core/chain';
+import { fields } from '$core/fields';
 import type { Link } from '$core/link';
 import type { Endpoint, Workshop } from '$core/plan/workshop';
 import { hrefOf } from '$lib/endpoint/field';
 import type { Command } from './commands';
-import { SETTING_WORDS } from './settingWords';
 
 /** What stands on the page of the venue. */
 const VENUE: readonly (readonly [title: string, words: string])[] = [
@@ -22,7 +22,7 @@ const VENUE: readonly (readonly [title: string, words: string])[] = [
 ];
 
 /** The field itself, on the page of its link. */
-const settingCommand = ([path, label, words]: (typeof SETTING_WORDS)[number], { id, plan }: Endpoint): Command => ({
+const settingCommand = ([path, { label, words }]: (typeof fields)[number], { id, plan }: Endpoint): Command => ({
 	title: `${label} · ${(chain as readonly Link[]).find((link) => link.id === path.split('.')[0])!.title}`,
 	words: `${words ?? ''} ${plan.brief.name}`,
 	run: () => void goto(hrefOf(id, path))
@@ -33,6 +33,6 @@ export function settingCommands(workshop: Workshop | null, endpointId: string | 
 	const here = workshop?.endpoints.find((endpoint) => endpoint.id === endpointId);
 	return [
 		...VENUE.map(([title, words]) => ({ title, words, run: () => void goto('/venue') })),
-		...(here ? SETTING_WORDS.map((setting) => settingCommand(setting, here)) : [])
+		...(here ? fields.map((setting) => settingCommand(setting, here)) : [])
 	];
 }

@@ -32,6 +32,15 @@ describe('the vault', () => {
 				ok: false
 			});
 	});
+	it('takes passwords of shares out of an older one, by what asks for them today', async () => {
+		const older = { hatch: { password: 'lantern', shares: { tides: 'ebb', attic: 'dust' } } };
+		const sealed = await sealVault(older as never, PHRASE, derive);
+		if (!sealed.ok) throw new Error('not sealed');
+		expect(await openVault(sealed.value, PHRASE, derive)).toEqual({
+			ok: true,
+			value: { hatch: { password: 'lantern', 'share.tides': 'ebb', 'share.attic': 'dust' } }
+		});
+	});
 	it('refuses a short pass phrase and what is no vault', async () => {
 		expect(await sealVault({}, 'short', derive)).toMatchObject({ ok: false, faults: [{ code: 'vault-short' }] });
 		expect(await openVault({ yphos: 'workshop' }, PHRASE, derive)).toMatchObject({

@@ -2,16 +2,19 @@ import { z } from 'zod';
 import { fault, ok, type Result } from '$core/basics/result';
 import { safely } from '$core/basics/safely';
 
-/** Clear texts of one endpoint; each is there only when it was given. */
-export const entrySchema = z.object({
-	password: z.string().optional(),
-	passphrase: z.string().optional(),
-	/** Of shares, by the name of their folder. */
-	shares: z.record(z.string(), z.string()).optional(),
-	/** Of the page for a phone. */
-	phone: z.string().optional()
-});
-export type VaultEntry = z.infer<typeof entrySchema>;
+/** Clear texts of one endpoint, by the id of what was asked for; older vaults held those of shares in a record of their own. */
+const entrySchema = z
+	.record(z.string(), z.union([z.string(), z.record(z.string(), z.string())]))
+	.transform((saved): Readonly<Record<string, string>> =>
+		Object.fromEntries(
+			Object.entries(saved).flatMap(([id, text]) =>
+				typeof text === 'string'
+					? [[id, text]]
+					: Object.entries(text).map(([name, password]) => [`share.${name}`, password])
+			)
+		)
+	);
+export type VaultEntry = Readonly<Record<string, string>>;
 const contentsSchema = z.record(z.string(), entrySchema);
 export type VaultContents = z.infer<typeof contentsSchema>;
 

@@ -32,6 +32,13 @@ export interface Offers {
 	mount?(wish: MountWish, done: (why: string | null) => void): void;
 }
 
+/** What is played or shown: what people call it, and what tells it from all others, titles being no names. */
+export interface Shown {
+	readonly title: string;
+	/** The place by which it was opened, or "page:" and the id of a page. */
+	readonly id: string;
+}
+
 /** How the player opens the screen, by its own options. */
 export interface ScreenWish {
 	readonly connector: string | null;

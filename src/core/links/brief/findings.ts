@@ -1,6 +1,7 @@
 import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
 import type { Context, Finding } from '../../link';
+import type { Judge } from '../../manifest';
 import { NOT_YET } from './notYet';
 import { soundAtBestSec } from './soundAtBest';
 import type { BriefSettings } from './settings';
@@ -51,3 +52,5 @@ export function assessBrief(brief: BriefSettings, context: Context): Finding[] {
 	}
 	return findings;
 }
+
+export default assessBrief satisfies Judge<BriefSettings>;

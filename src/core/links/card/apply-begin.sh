@@ -6,9 +6,15 @@ kept=/var/lib/yphos-card
 files=() packages=() units=() overlays=() folders=() early=() arguments=() secrets=() leave='' changed=''
 
 for tool in sha256sum cut cmp stat install mv grep sort systemctl dpkg dpkg-query; do
-	command -v "$tool" >/dev/null || { echo "$tool is missing on this system, and nothing can be put in place without it." >&2; exit 1; }
+	command -v "$tool" >/dev/null || {
+		echo "$tool is missing on this system, and nothing can be put in place without it." >&2
+		exit 1
+	}
 done
-[[ $EUID -eq 0 ]] || { echo "Run it as the administrator: sudo bash $0" >&2; exit 1; }
+[[ $EUID -eq 0 ]] || {
+	echo "Run it as the administrator: sudo bash $0" >&2
+	exit 1
+}
 
 # A root below a layer in memory forgets what is done here. It is done below, where it stays, and counts from the restart.
 below=/media/root-ro
@@ -16,7 +22,10 @@ if [[ $(findmnt -n -o FSTYPE /) == overlay && -d $below ]]; then
 	bound=()
 	trap 'for at in "${bound[@]}"; do umount "$at"; done' EXIT
 	for at in /dev "$(findmnt -n -o TARGET -T "$here")"; do
-		mountpoint -q "$below$at" || { mount --bind "$at" "$below$at"; bound+=("$below$at"); }
+		mountpoint -q "$below$at" || {
+			mount --bind "$at" "$below$at"
+			bound+=("$below$at")
+		}
 	done
 	if [[ ! -e $below$here/apply.sh ]]; then
 		echo "Copy the card set onto the first partition of the card, and run it from there." >&2
@@ -55,10 +64,14 @@ package() { # one that was left half-way counts as missing
 }
 enable() { units+=("$1"); }
 overlay() { overlays+=("$1"); }
-argument() { arguments+=("$1"); } # of the kernel
-folder() { folders+=("$1" "$2"); } # OWNER PATH
-ramdisk() { early+=("$1"); } # PATH of a file that the kernel needs before the root is there
-on_fat() { # FOLDER COMMAND…: only where that is the first partition, and knows no owners; on others its option would fail the start
+# Of the kernel.
+argument() { arguments+=("$1"); }
+# OWNER PATH
+folder() { folders+=("$1" "$2"); }
+# PATH of a file that the kernel needs before the root is there.
+ramdisk() { early+=("$1"); }
+# FOLDER COMMAND…: only where that is the first partition, and knows no owners; on others its option would fail the start.
+on_fat() {
 	if [[ $here == "$1"/* && $(findmnt -n -o TARGET -T "$here") == "$1" && $(stat -f -c %T "$here") == msdos ]]; then "${@:2}"; fi
 }
 secret() { secrets+=("$1"); } # NAME-ON-THE-CARD

@@ -1,4 +1,3 @@
-
 mkdir -p "$kept"
 # What is owed is written down before what it is owed for, and stands there until it is done: no cut and no kill loses it.
 boot=$(cat /proc/sys/kernel/random/boot_id)
@@ -277,7 +276,10 @@ if [[ $leave ]]; then
 	if ((${#secrets[@]})); then
 		: >"$kept/secrets-left"
 		for name in "${secrets[@]}" secrets.txt manifest.json; do
-			[[ ! -e $here/$name ]] || { rm -f -- "$here/$name"; echo "taken off the first partition: $name"; }
+			[[ ! -e $here/$name ]] || {
+				rm -f -- "$here/$name"
+				echo "taken off the first partition: $name"
+			}
 		done
 	fi
 	if [[ -e ${here%/*}/user-data ]] && grep -qF hashed_passwd: "${here%/*}/user-data"; then

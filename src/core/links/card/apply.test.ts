@@ -13,7 +13,8 @@ import { cardTree, Machine, spawn } from '../../engines/machine';
 import { imageDisk } from '../../engines/machine/image';
 import type { Ended } from '../../engines/machine/shell';
 import { write } from '../../engines/write';
-import type { CardFile, Secrets } from '../../link';
+import type { CardFile } from '../../link';
+import type { Secrets } from '../../secrets';
 import type { Plan } from '../../plan/plan';
 
 const lounge = demoWorkshop.endpoints[0]!;

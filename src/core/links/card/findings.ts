@@ -2,6 +2,7 @@ import { formatBps, formatBytes, withUnit } from '../../basics/format';
 import { claimsOn, type Claim } from '../../claims';
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
+import type { Judge } from '../../manifest';
 import { computeRoom, type Room } from './contents';
 import { computeLayer } from './layer';
 import { computeWear, judgeCard } from './wear';
@@ -283,3 +284,5 @@ function assessBootText(card: CardSettings): Finding[] {
 		}
 	];
 }
+
+export default assessCard satisfies Judge<CardSettings>;

@@ -78,3 +78,20 @@ declare module '../../claims' {
 		check: Caused & { readonly label: string; readonly command: string; readonly whilePlaying?: true };
 	}
 }
+
+declare module '../../link' {
+	interface Conditions {
+		'set unpacked': true;
+		'image checked': true;
+		'card empty': true;
+		'image on card': true;
+		'card compared': true;
+		'card in computer': true;
+		'set on card': true;
+		'card out of computer': true;
+		'card in board': true;
+		applied: true;
+		verified: true;
+		alone: true;
+	}
+}

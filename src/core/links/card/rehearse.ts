@@ -20,7 +20,7 @@ const QUIET: Writes = { everyMs: 30_000, lastMs: 120 };
  * Firmware, kernel and the hand-over to services, at the pace of the bench's board. A cut that falls into a write tears the card;
  * whether that is mended, is fatal, or cannot happen at all, the card's files say.
  */
-export function rehearseCard(machine: Machine): void {
+export default function rehearseCard(machine: Machine): void {
 	const tell = tellerFor(machine, 'card', CARD_WORDS);
 	let userspaceAtMs: number | null = null;
 	let torn = false;

@@ -1,39 +1,15 @@
-import { PLAYER_UNIT } from '../../files/cardFile';
+import { scriptLines } from '../../files/script';
 import applyBegin from './apply-begin.sh?raw';
 import applyEnd from './apply-end.sh?raw';
+import verifyBegin from './verify-begin.sh?raw';
+import verifyEnd from './verify-end.sh?raw';
 
 /** The fixed parts of apply.sh: between them stands a table with a line for each file, package and unit that is wanted. */
-export const APPLY_BEGIN = applyBegin.trimEnd().split('\n');
+export const APPLY_BEGIN = scriptLines(applyBegin);
 /** The lines of apply.sh after that table. */
-export const APPLY_END = applyEnd.trimEnd().split('\n');
+export const APPLY_END = ['', ...scriptLines(applyEnd)];
 
 /** The lines of verify.sh before what the links ask. */
-export const VERIFY_BEGIN = `#!/bin/bash
-# Says whether this endpoint is as planned, then prints a probe report. Changes nothing.
-here=$(cd "$(dirname "\${BASH_SOURCE[0]}")" && pwd)
-wrong=0
-check() { # LABEL COMMAND…
-	if "\${@:2}" >/dev/null 2>&1; then
-		printf 'ok    %s\\n' "$1"
-	else
-		printf 'WRONG %s\\n' "$1"
-		wrong=1
-	fi
-}
-has_digest() { # SHA256 PATH
-	[[ $(sha256sum <"$2" | cut -c1-64) == "$1" ]]
-}
-check_playing() { # LABEL COMMAND…: only while the player runs; a gap between two titles is waited for
-	systemctl is-active --quiet ${PLAYER_UNIT} || { printf -- '--    %s: the player rests now\\n' "$1"; return; }
-	for ((try = 0; try < 20; try++)); do
-		"\${@:2}" >/dev/null 2>&1 && break
-		sleep 0.5
-	done
-	check "$@"
-}
-`.split('\n');
-
-/** The lines of verify.sh after what the links ask. */
-export const VERIFY_END = `
-sh "$here/probe.sh"
-exit $wrong`.split('\n');
+export const VERIFY_BEGIN = scriptLines(verifyBegin);
+/** The lines of verify.sh after that. */
+export const VERIFY_END = ['', ...scriptLines(verifyEnd)];

@@ -2,7 +2,10 @@ import { z } from 'zod';
 import { fault, ok, type Result } from '../../basics/result';
 import { readJson } from '../../formats/json/json';
 import { contentPath, CONTENT_NOW } from '../../files/content';
-import { PHONE_DIR, PLAYER_UNIT } from '../../files/cardFile';
+import { PHONE_DIR } from '../../files/cardFile';
+import { withHead } from '../../files/script';
+import { shellWord } from '../../formats/shell/quote';
+import takeScriptText from './take.sh?raw';
 import { safely } from '../../basics/safely';
 
 /** A name below the set's folder, on one line: it is handed to a shell. */
@@ -99,40 +102,5 @@ export const shownSet = (answer: string): number | null => {
  * Run on the endpoint beside what was sent: takes it into the card set, all of it or nothing, and puts the set in place. It goes on when
  * the connection breaks. Sources: sha256sum(1), --check; systemd-run(1), --pipe, --wait.
  */
-export const takeScript = (firstPartition: string): string => `#!/bin/bash
-# take.sh: takes what was sent into the card set, all of it or nothing, and puts the set in place.
-set -euo pipefail
-sent=$(cd "$(dirname "\${BASH_SOURCE[0]}")" && pwd)
-set=${setAt(firstPartition)}
-now=${NOW}
-[[ -e $set/apply.sh ]] || { echo "No card set lies at $set: write the card first." >&2; exit 1; }
-cd "$sent/set"
-sha256sum --quiet --check "$sent/digests" || { echo 'What was sent is damaged, and nothing was changed. Send it again.' >&2; exit 1; }
-each() { while read -r _ path; do "$1" "$path"; done <"$sent/digests"; }
-beside() { install -D -m 0755 "$1" "$set/$1.yphos-new"; }
-clear() { rm -f "$set/$1.yphos-new"; }
-take() { mv -f "$set/$1.yphos-new" "$set/$1"; }
-trap 'each clear' EXIT
-each beside || { echo 'There is no room for it on the first partition, and nothing was changed.' >&2; exit 1; }
-sync
-each take
-install -m 0755 "$sent/manifest.json" "$set/manifest.json.yphos-new"
-mv -f "$set/manifest.json.yphos-new" "$set/manifest.json"
-while IFS= read -r path; do rm -f "$set/$path"; done <"$sent/gone"
-sync
-# A service of its own: it goes on when the connection breaks.
-systemd-run --quiet --wait --pipe --collect bash "$set/apply.sh"
-begins=$(cat "$sent/begins")
-if [[ $begins != nothing && -L $now ]]; then
-	# What was sent is shown from now on, not a set that was fetched before it, nor one that waits to be shown.
-	rm -f /var/lib/yphos-fetch/manifest.txt
-	ln -sfn /opt/yphos "$now.new"
-	mv -T "$now.new" "$now"
-fi
-if [[ $begins == player ]]; then
-	systemctl try-restart ${PLAYER_UNIT}
-	echo 'done: the player has begun anew'
-fi
-trap - EXIT
-rm -rf "$sent"
-`;
+export const takeScript = (firstPartition: string): string =>
+	`${withHead(takeScriptText, [`set_at=${shellWord(`${firstPartition}/yphos`)}`]).join('\n')}\n`;

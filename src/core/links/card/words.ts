@@ -16,3 +16,5 @@ export const CARD_WORDS = {
 	'is-full': () => 'no room is left on it',
 	'room-again': () => 'There is room on the card again'
 } as const satisfies Words;
+
+export default CARD_WORDS;

@@ -1,5 +1,6 @@
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
+import type { Judge } from '../../manifest';
 import { isWeb, type DeliverySettings } from './settings';
 
 const own = changing<DeliverySettings>('delivery');
@@ -147,3 +148,5 @@ export function assessDelivery(settings: DeliverySettings, context: Context): Fi
 			: [])
 	];
 }
+
+export default assessDelivery satisfies Judge<DeliverySettings>;

@@ -14,7 +14,7 @@ const GONE: WebAnswer = { code: 22, why: 'The requested URL returned error: 404'
 const BROKEN: WebAnswer = { code: 18, why: 'transfer closed with outstanding read data remaining', afterMs: 60_000 };
 
 /** What stands at the address: the content of the card itself, packed once more, and what may befall it. */
-export function rehearseDelivery(machine: Machine): void {
+export default function rehearseDelivery(machine: Machine): void {
 	const { delivery } = machine.bench;
 	const tell = tellerFor(machine, 'delivery', DELIVERY_WORDS);
 	let pack: Pack | null = null;

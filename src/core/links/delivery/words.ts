@@ -12,3 +12,5 @@ export const DELIVERY_WORDS = {
 	'shows-card': () => 'Shown is what the card brought',
 	'shows-set': ({ set }: { set: string }) => `Shown is set ${set}`
 } as const satisfies Words;
+
+export default DELIVERY_WORDS;

@@ -2,6 +2,7 @@ import type { Claim } from '../../claims';
 import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
+import type { Judge } from '../../manifest';
 import type { Part } from '../../parts/schema';
 import { PWM_LINES } from '../../standards/header40Table';
 import { distinct } from '../../basics/distinct';
@@ -199,3 +200,5 @@ function currentFindings(context: Context, { milliamperes3V3 }: Occupancy): Find
 		}
 	];
 }
+
+export default assessHeader satisfies Judge<HeaderSettings>;

@@ -13,3 +13,10 @@ declare module '../../claims' {
 		header: { readonly part: string; readonly use: HeaderUse; readonly makesSound: boolean };
 	}
 }
+
+declare module '../../link' {
+	interface Conditions {
+		'on header': true;
+		'clock set': true;
+	}
+}

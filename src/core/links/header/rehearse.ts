@@ -3,7 +3,7 @@ import { computeOccupancy, unreliable, type HeaderConflict } from './occupancy';
 import { HEADER_WORDS } from './words';
 
 /** What two parts on one pin do to each other: their devices are missing when the kernel looks for them. */
-export function rehearseHeader(machine: Machine): void {
+export default function rehearseHeader(machine: Machine): void {
 	const { header } = machine.bench;
 	if (!header) return;
 	const tell = tellerFor(machine, 'header', HEADER_WORDS);

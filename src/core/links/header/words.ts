@@ -10,3 +10,5 @@ export const HEADER_WORDS = {
 		`Two identifying memories: neither ${names[0]} nor ${names[1]} is recognised`,
 	'no-pwm': ({ name, gpio }: { name: string; gpio: number }) => `${name} does not turn: GPIO ${gpio} has no PWM`
 } as const satisfies Words;
+
+export default HEADER_WORDS;

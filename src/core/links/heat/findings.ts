@@ -2,6 +2,7 @@ import type { Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../basics/format';
 import { changing, type Change } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
+import type { Judge } from '../../manifest';
 import { fitThermal } from './fit';
 import { computeHeat, findHeat, PLACE_AIR, type Heat } from './model';
 import { dutyWatts, settledAfterSec } from './thermal';
@@ -185,3 +186,5 @@ function assessReadings(settings: HeatSettings, context: Context, heat: Heat): F
 		];
 	return [];
 }
+
+export default assessHeat satisfies Judge<HeatSettings>;

@@ -10,6 +10,7 @@ import { computeHeat, PLACE_AIR } from './model';
 import { HEAT_FAULTS } from './faults';
 import { heatSettings, type HeatSettings } from './settings';
 import { resistance, settledAfterSec } from './thermal';
+import './offers';
 
 function figures(settings: HeatSettings, context: Context, claims: readonly Claim[]): Figure[] {
 	const heat = computeHeat(settings, context, claims);

@@ -14,7 +14,7 @@ const SHOWN: Readonly<Record<string, readonly string[]>> = {
  * The board warms up from its start. What the bench says of heat is turned into the moments at which something changes:
  * the fan begins, the board slows itself, frames come late. A fan that nothing controls on the card stands still.
  */
-export function rehearseHeat(machine: Machine): void {
+export default function rehearseHeat(machine: Machine): void {
 	const tell = tellerFor(machine, 'heat', HEAT_WORDS);
 	for (const [prefix, names] of Object.entries(SHOWN))
 		machine.disk.mounts.push({

@@ -18,3 +18,5 @@ export const HEAT_WORDS = {
 	late: ({ dropped }: { dropped: number }) =>
 		`The processors cannot keep up: ${percent(dropped)} of the frames are late`
 } as const satisfies Words;
+
+export default HEAT_WORDS;

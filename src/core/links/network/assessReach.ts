@@ -98,7 +98,7 @@ function assessRadio({ way, radio }: NetworkSettings, own: NetworkWays['radio'])
 			title: `Its own Wi-Fi does ${streams} stream${streams > 1 ? 's' : ''} in ${widthMhz}\u2009MHz`,
 			why: 'What the access point can do beyond that stays unused; the figures here take the lesser of the two.',
 			setting: 'network.radio',
-			fixes: [patch('Reckon with that', { radio: { ...radio, widthMhz, streams } })]
+			fixes: [patch('Calculate with that', { radio: { ...radio, widthMhz, streams } })]
 		}
 	];
 }

@@ -1,5 +1,6 @@
 import type { Claim } from '../../claims';
 import type { Context, Finding } from '../../link';
+import type { Judge } from '../../manifest';
 import { assessGuard, assessKeeper, assessLogin, assessSeen, assessUpdates } from './assessAccess';
 import { assessCapacity, assessLatency } from './assessPath';
 import { assessFetching } from './fetching';
@@ -24,3 +25,5 @@ export const assessNetwork = (settings: NetworkSettings, context: Context, claim
 				...assessFetching(settings, claims)
 			])
 ];
+
+export default assessNetwork satisfies Judge<NetworkSettings>;

@@ -22,7 +22,7 @@ import { speaking } from '../../speaking';
 import { runSheet } from '../../engines/runSheet';
 import { write } from '../../engines/write';
 import { sha512crypt } from '../../formats/crypt/sha512crypt';
-import type { Secrets } from '../../link';
+import type { Secrets } from '../../secrets';
 import type { Plan } from '../../plan/plan';
 import { computeRadio, computeWire } from './capacity';
 import type { Visitor } from './bench';
@@ -169,8 +169,8 @@ describe('what goes on the card', () => {
 		const apply = (change: Partial<Plan['network']>): number | null => {
 			const text = textOf(withNetwork({ login: 'key', ...change }), 'setup.sh');
 			const script = [
-				text.slice(0, text.indexOf('name=')),
-				/^user=.*$/m.exec(text)?.[0] ?? '',
+				...text.split('\n').filter((line) => /^(?:user|keys\+?)=/.test(line)),
+				text.slice(text.indexOf('set -euo'), text.indexOf('# The line of the old name')),
 				text.slice(text.indexOf('given='))
 			]
 				.join('\n')

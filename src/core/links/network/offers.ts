@@ -41,3 +41,18 @@ declare module '../../claims' {
 		};
 	}
 }
+
+declare module '../../link' {
+	interface Conditions {
+		found: true;
+		'logged in': true;
+	}
+}
+declare module '../../secrets' {
+	interface Secrets {
+		/** The keeper's password as it stands in /etc/shadow. */
+		readonly userPasswordCrypt?: string;
+		/** 64 hexadecimal digits, derived from the pass phrase. */
+		readonly radioPskHex?: string;
+	}
+}

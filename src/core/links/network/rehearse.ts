@@ -4,6 +4,7 @@ import { HOST_NAME_PATH, tellerFor, type DiskFile, type Machine, type Said, type
 import { CABLE_PROFILE, RADIO_PROFILE } from './files';
 import { knock, logInAtScreen, rulesOf } from './knock';
 import { VISIT, type Visited } from './track';
+import { rehearseUpdates } from './updates';
 import { NETWORK_WORDS } from './words';
 
 type Tell = Teller<typeof NETWORK_WORDS>;
@@ -18,7 +19,7 @@ const ANNOUNCE_MS = 900;
 const PROMPT_MS = 2000;
 
 /** Joins what the files ask for, if the bench has it. Being online lets those start that wait for it. */
-export function rehearseNetwork(machine: Machine): void {
+function rehearseNetwork(machine: Machine): void {
 	const tell = tellerFor(machine, 'network', NETWORK_WORDS);
 	const join = (): void => {
 		if (!machine.powered || machine.online || machine.activeFaults.has('network-late')) return;
@@ -178,3 +179,8 @@ function visitAtScreen(machine: Machine, tell: Tell): void {
 		tell.mark('reach', `${VISIT}${from} screen`, { ...answer, from, welcome } satisfies Visited);
 	}
 }
+
+export default (machine: Machine): void => {
+	rehearseNetwork(machine);
+	rehearseUpdates(machine);
+};

@@ -36,3 +36,5 @@ export const NETWORK_WORDS = {
 	'updates-any-hour': () => 'The package\u2019s own timer brings updates as well, at any hour',
 	'updates-in': () => 'Security updates are in'
 } as const satisfies Words;
+
+export default NETWORK_WORDS;

@@ -1,7 +1,8 @@
+import { scriptLines } from '../../files/script';
 import { endsWithin, NOT_THE_SET } from '../../files/sandbox';
-import { CONTENT_TRYING } from '../../files/content';
-import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
+import { lines, rootPath, textFile } from '../../files/cardFile';
 import type { CardFile, CardLine } from '../../link';
+import pageAliveScript from './page-alive.sh?raw';
 import { ALIVE_UNIT } from './aliveClaims';
 
 /** Looks whether the page still says that it is alive. */
@@ -16,27 +17,7 @@ export const MOST_MISSED = 3;
  * A browser whose page has crashed goes on running, and shows a message of its own to the public: no restart of the service helps.
  * A slow board may take minutes to begin, so that one silence is none. Source: journalctl(1).
  */
-export const ALIVE = `#!/bin/sh
-# page-alive.sh: begins the browser anew when its page has been silent for minutes.
-missed=\${YPHOS_MISSED:-${MISSED_PATH}}
-# While a new set is on trial, whoever tries it looks.
-if [ -e ${CONTENT_TRYING} ] || ! systemctl is-active --quiet ${PLAYER_UNIT}; then
-	rm -f "$missed"
-	exit 0
-fi
-if journalctl --quiet --unit ${PLAYER_UNIT} --since -150s --output cat | grep -qF yphos-page; then
-	rm -f "$missed"
-	exit 0
-fi
-times=1
-[ ! -e "$missed" ] || times=$(($(cat "$missed") + 1))
-if [ "$times" -lt ${MOST_MISSED} ]; then
-	echo "$times" >"$missed"
-	exit 0
-fi
-rm -f "$missed"
-echo 'the page has been silent for minutes: the browser is begun anew' >&2
-systemctl restart ${PLAYER_UNIT}`.split('\n');
+export const ALIVE = scriptLines(pageAliveScript);
 
 /** The script, and what starts it. */
 export function aliveFiles(): CardFile[] {

@@ -1,8 +1,10 @@
-import { ASK_PATH, lines, rootPath, textFile } from '../../files/cardFile';
+import { scriptLines } from '../../files/script';
+import { lines, rootPath, textFile } from '../../files/cardFile';
 import { endsWithin, FETCHES, SANDBOX } from '../../files/sandbox';
 import { contentAt } from '../../files/content';
 import type { CardFile, Context } from '../../link';
-import { LONGEST_FEED, type Feed, type FeedKind } from './feeds/schema';
+import fetchFeedsScript from './fetch-feeds.sh?raw';
+import type { Feed, FeedKind } from './feeds/schema';
 import { readTable } from './feeds/table';
 import type { NoticesSettings } from './settings';
 import { FEEDS_UNIT, fetchedFeeds } from './fetchClaims';
@@ -26,24 +28,7 @@ export function signOf({ kind, text }: Feed): string {
 }
 
 /** Fetches each feed; what does not come, is too large, or is something else leaves the last good one in place. Source: curl(1). */
-export const FETCH = `#!/bin/sh
-# fetch-feeds.sh: fetches each feed, and keeps the last good one of those that fail.
-list=\${YPHOS_LIST:-${FEEDS_LIST}}
-feeds=\${YPHOS_FEEDS:-${FEEDS_DIR}}
-ask=\${YPHOS_ASK:-${ASK_PATH}}
-failed=''
-while read -r id address sign; do
-	new=$feeds/$id.new
-	if "$ask" "$address" "$new" ${LONGEST_FEED} && grep -qF -e "$sign" "$new"; then
-		mv "$new" "$feeds/$id"
-		date +%s >"$feeds/$id.when"
-	else
-		rm -f "$new" "$new".*
-		echo "$id: not fetched; the last one stays" >&2
-		failed=yes
-	fi
-done <"$list"
-[ -z "$failed" ]`.split('\n');
+export const FETCH = scriptLines(fetchFeedsScript);
 
 /** The list of feeds, the script that fetches them, and what starts it. */
 export function fetchFiles(settings: NoticesSettings, { facts }: Context): CardFile[] {

@@ -1,4 +1,5 @@
 import type { Context, Finding } from '../../link';
+import type { Judge } from '../../manifest';
 import { assessFeed } from './assessFeed';
 import { assessPage } from './assessPage';
 import { assessPictures } from './assessPictures';
@@ -69,3 +70,5 @@ function assessPublic({ feeds }: NoticesSettings): Finding[] {
 			]
 		: [];
 }
+
+export default assessNotices satisfies Judge<NoticesSettings>;

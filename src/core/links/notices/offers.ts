@@ -10,3 +10,9 @@ declare module '../../facts' {
 		readonly byPhone?: readonly Pick<Page, 'id' | 'title'>[];
 	}
 }
+declare module '../../secrets' {
+	interface Secrets {
+		/** Pictures of pages that were drawn for this set, by name: PNG. */
+		readonly pagePictures?: ReadonlyMap<string, Uint8Array>;
+	}
+}

@@ -1,9 +1,12 @@
+import { scriptLines } from '../../files/script';
 import { endsWithin, NO_NETWORK, SANDBOX } from '../../files/sandbox';
 import { lines, PICTURES_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { contentAt } from '../../files/content';
 import { box, writePng } from '../../formats/drawing';
 import { wallClockMs } from '../../formats/systemd/zone';
-import type { CardFile, CardLine, Context, Secrets } from '../../link';
+import type { CardFile, CardLine, Context } from '../../link';
+import type { Secrets } from '../../secrets';
+import pagesNowScript from './pages-now.sh?raw';
 import { picturesOf, type Pictures } from './pictures';
 import { PAGE_DIR, PICTURES_DIR, SHOWN_DIR, TURNS_PATH } from './places';
 import { zoneBox } from './screen';
@@ -14,25 +17,7 @@ const SCRIPT_PATH = '/opt/yphos/bin/pages-now.sh';
 const UNITS = '/etc/systemd/system/';
 
 /** Puts under each page's id what is to be seen now. A link is changed at once, and the player takes it at the page's next turn. */
-export const PAGES_NOW = `#!/bin/sh
-# pages-now.sh: each page shows the picture that was drawn for now.
-from=\${YPHOS_PAGES:-${PAGE_DIR}}
-shown=\${YPHOS_SHOWN:-${SHOWN_DIR}}
-now=\${YPHOS_NOW:-$(date +%s)}
-page='' picture=''
-take() {
-	[ "$page" ] || return 0
-	ln -sfn "$from/pictures/$picture" "$shown/$page.new"
-	mv -f "$shown/$page.new" "$shown/$page.png"
-}
-while read -r its at name; do
-	if [ "$its" != "$page" ]; then
-		take
-		page=$its picture=$name
-	fi
-	[ "$at" -gt "$now" ] || picture=$name
-done <"$from/pictures.txt"
-take`.split('\n');
+export const PAGES_NOW = scriptLines(pagesNowScript);
 
 /** More times of a day than these, and each minute is looked at. */
 const MOST_TIMES = 60;

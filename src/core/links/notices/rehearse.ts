@@ -46,7 +46,7 @@ function sha256Hex(bytes: Uint8Array): string {
 type Tell = Teller<typeof NOTICES_WORDS>;
 
 /** The compositor with its browser, the page by its own clock, and the program that fetches feeds. */
-export function rehearseNotices(machine: Machine): void {
+export default function rehearseNotices(machine: Machine): void {
 	const tell = tellerFor(machine, 'notices', NOTICES_WORDS);
 	machine.programs.set('/usr/bin/cage', (process) => compose(machine, process, tell));
 	machine.web.push((address) => {
@@ -351,10 +351,14 @@ function run(
 		said.add(`film ${path}`);
 		tell.event('film-unplayed', 'bad', { title, codec });
 	};
-	const missing = (entry: string, title: string): boolean => {
+	/** Where an entry's file lies; one that is not listed goes by its name. */
+	const pathOn = (entry: string): string => {
 		const address = show.media[entry];
-		const path = address === undefined ? entry : pathOf(address, folder);
-		const there = address !== undefined && machine.disk.get(path) !== undefined;
+		return address === undefined ? entry : pathOf(address, folder);
+	};
+	const missing = (entry: string, title: string): boolean => {
+		const path = pathOn(entry);
+		const there = show.media[entry] !== undefined && machine.disk.get(path) !== undefined;
 		const copied = machine.bench.media.some(({ location }) => location === path);
 		if (copied) machine.assumed.add('the files that you copy yourself are there');
 		unplayed(path, title);
@@ -432,9 +436,13 @@ function run(
 		} else if (item.kind === 'page' && !show.pages.some(({ id }) => id === item.id)) {
 			tell.event('page-gone', 'bad', { title: item.title });
 			screen.blank();
-		} else if (item.kind === 'page') screen.show(item.title, shape, false);
+		} else if (item.kind === 'page') screen.show({ title: item.title, id: `page:${item.id}` }, shape, false);
 		else if (!missing(item.id, item.title) && item.kind !== 'sound')
-			screen.show(item.title, { ...shape, codec: item.kind, framesPerSec: item.kind === 'film' ? 25 : null }, false);
+			screen.show(
+				{ title: item.title, id: pathOn(item.id) },
+				{ ...shape, codec: item.kind, framesPerSec: item.kind === 'film' ? 25 : null },
+				false
+			);
 		if (item) shown.add(item.id);
 		// As the page says it: each change, and otherwise once a minute that it is alive.
 		const what = item?.id ?? '';

@@ -48,3 +48,5 @@ export const NOTICES_WORDS = {
 	'feed-refuses': () => 'Feeds refuse',
 	'feed-answers': () => 'Feeds answer again'
 } as const satisfies Words;
+
+export default NOTICES_WORDS;

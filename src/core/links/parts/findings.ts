@@ -1,5 +1,6 @@
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
+import type { Judge } from '../../manifest';
 import { chosenOf } from '../../parts/chosen';
 import { mayHaveMemory } from '../../parts/measured';
 import type { Part, PartOf } from '../../parts/schema';
@@ -277,3 +278,5 @@ function assessNetworkLead(settings: PartsSettings, context: Context): Finding[]
 		}
 	];
 }
+
+export default assessParts satisfies Judge<PartsSettings>;

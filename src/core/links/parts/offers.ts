@@ -16,3 +16,10 @@ declare module '../../changes' {
 		replacePart(from: string, to: string | null): Change;
 	}
 }
+
+declare module '../../link' {
+	interface Conditions {
+		earthed: true;
+		joined: true;
+	}
+}

@@ -1,6 +1,6 @@
 import type { Machine } from '../../engines/machine';
 
 /** The board keeps the time without power, or does not. */
-export function rehearseParts(machine: Machine): void {
+export default function rehearseParts(machine: Machine): void {
 	machine.keepsTime = machine.bench.board.hasClock;
 }

@@ -1,38 +1,29 @@
-import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
+import { lines, rootPath, textFile } from '../../files/cardFile';
 import { escapeHtml } from '../../files/html';
-import { BACK_WORD, BY_HAND_MIN, BY_HAND_PATH } from '../../files/byHand';
+import { BY_HAND_PATH } from '../../files/byHand';
+import { scriptLines } from '../../files/script';
+import controlScript from './control.sh?raw';
 import type { Facts } from '../../facts';
 import type { CardFile, CardLine } from '../../link';
 import { ACTIONS, CONTROL_WAYS, keysOf, type Control } from './controls';
-import { CONTROL_PATH, KEYS_UNIT, PLAYER_SOCKET } from './places';
+import { CONTROL_PATH, KEYS_UNIT } from './places';
 import { cecAdapterOf } from './switching';
 
 const KEYS_PATH = '/opt/yphos/keys/yphos.conf';
 const KEYMAP_PATH = '/etc/rc_keymaps/yphos.toml';
 
-const CONTROL_SCRIPT = `#!/bin/sh
-# control.sh ACTION: does what a key asks for.
-tell() { printf '{"command":%s}\\n' "$1" | socat - UNIX-CONNECT:${PLAYER_SOCKET} >/dev/null; }
-case $1 in
-${Object.entries(ACTIONS)
-	.filter(([, { command }]) => command !== null)
-	.map(([id, { command }]) => `${id}) tell '${command}' ;;`)
-	.join('\n')}
-restart) systemctl restart ${PLAYER_UNIT} ;;
-shut-down) systemctl poweroff ;;
-*) echo "unknown: $1" >&2 ;;
-esac`.split('\n');
+const ACTIONS_PATH = '/opt/yphos/keys/actions.txt';
 
-/** The same, and it leaves word for the page, which looks for it. */
-const SHOWING_SCRIPT = CONTROL_SCRIPT.flatMap((line) =>
-	line.startsWith('restart)')
-		? [
-				`show-*) printf '%s %s\\n' "\${1#show-}" "$(($(date +%s) + ${BY_HAND_MIN * 60}))" >${BY_HAND_PATH} ;;`,
-				`${BACK_WORD}) echo 'none 0' >${BY_HAND_PATH} ;;`,
-				line
-			]
-		: [line]
-);
+/** What the player is told, by action. */
+const actionsFile = (): CardFile =>
+	textFile(
+		rootPath(ACTIONS_PATH),
+		'What the player is told when something is asked for.',
+		lines(
+			'picture.controls',
+			...Object.entries(ACTIONS).flatMap(([id, { command }]) => (command === null ? [] : [`${id} ${command}`]))
+		)
+	);
 
 /** There from the start, so that the page need not look in vain. Source: tmpfiles.d(5). */
 const byHandFile = (): CardFile =>
@@ -53,9 +44,10 @@ export function controlFiles(controls: readonly Control[], { endpointName, byPho
 		textFile(
 			rootPath(CONTROL_PATH),
 			'Does what is asked for by key or phone.',
-			lines('picture.controls', ...(byPhone ? SHOWING_SCRIPT : CONTROL_SCRIPT)),
+			lines('picture.controls', ...scriptLines(controlScript)),
 			'0755'
 		),
+		actionsFile(),
 		...(byPhone ? [byHandFile()] : []),
 		...(keysOf(controls).length > 0 ? keyFiles(controls, cecAdapterOf(picture?.connector ?? '')) : []),
 		...(controls.length > 0 ? [controlCard(controls, endpointName)] : [])

@@ -1,13 +1,14 @@
 import type { Claim } from '../../claims';
 import { lines, rootPath, textFile } from '../../files/cardFile';
-import type { CardFile, CardLine, Context, Secrets } from '../../link';
+import type { CardFile, CardLine, Context } from '../../link';
+import type { Secrets } from '../../secrets';
 import { compareSheet } from './compare';
 import { controlFiles } from './controlFiles';
 import { testCards } from './cards';
 import { CARDS_DIR, SHIFT_PATH, SHOW_CARD_PATH, WAIT_PATH } from './places';
 import { ladderOverlay } from './overlay';
 import { phoneFiles } from './phone';
-import { RAMDISK_HOOK, SHIFT_STILLS, SHOW_CARD, WAIT_FOR_SCREEN } from './scripts';
+import { ramdiskHook, SHIFT_STILLS, SHOW_CARD, WAIT_FOR_SCREEN } from './scripts';
 import { switchFiles } from './switchFiles';
 import type { PictureSettings } from './settings';
 import { matrixForContent } from './touch';
@@ -49,7 +50,7 @@ export function pictureFiles(
 					script(
 						'/etc/initramfs-tools/hooks/yphos-edid',
 						'Puts that EDID where a driver of the initial RAM disk finds it.',
-						RAMDISK_HOOK(EDID_PATH),
+						ramdiskHook(EDID_PATH),
 						'picture.writesEdid'
 					)
 				]

@@ -1,5 +1,6 @@
 import type { Claim } from '../../claims';
 import type { Context, Finding } from '../../link';
+import type { Judge } from '../../manifest';
 import { assessControls } from './assessControls';
 import { assessComposite } from './composite';
 import { assessEdges, assessStart } from './assessEdges';
@@ -50,3 +51,5 @@ export function assessPicture(settings: PictureSettings, context: Context, claim
 		...assessControls(settings, context)
 	];
 }
+
+export default assessPicture satisfies Judge<PictureSettings>;

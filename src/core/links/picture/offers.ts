@@ -37,11 +37,25 @@ declare module '../../engines/machine/signals' {
 			wish: ScreenWish
 		):
 			| {
-					show(title: string, picture: PlayedPicture, byCircuit: boolean): void;
+					show(what: Shown, picture: PlayedPicture, byCircuit: boolean): void;
 					/** Black, because nothing is on. */
 					blank(): void;
 					close(): void;
 			  }
 			| string;
+	}
+}
+
+declare module '../../link' {
+	interface Conditions {
+		'screen set': true;
+		'edges read': true;
+		seen: true;
+	}
+}
+declare module '../../secrets' {
+	interface Secrets {
+		/** Password of the page for a phone, as it is typed; a digest of it goes on the card. */
+		readonly phonePassword?: string;
 	}
 }

@@ -2,12 +2,16 @@ import { lines, PHONE_DIR, rootPath, textFile } from '../../files/cardFile';
 import { escapeHtml } from '../../files/html';
 import { BACK_WORD, BY_HAND_MIN, showWord } from '../../files/byHand';
 import type { Facts } from '../../facts';
-import type { CardFile, CardLine, Secrets } from '../../link';
+import type { CardFile, CardLine } from '../../link';
+import type { Secrets } from '../../secrets';
 import type { PictureSettings } from './settings';
 import { NO_NETWORK, SANDBOX } from '../../files/sandbox';
+import { scriptLines, withHead } from '../../files/script';
 import { PHONE_PASSWORD_PATH, phonePasswordHash } from '../../files/phonePassword';
 import { ACTIONS, type Action } from './controls';
-import { CONTROL_PATH, PHONE_PORT } from './places';
+import { PHONE_PORT } from './places';
+import askedScript from './asked.sh?raw';
+import phoneScript from './phone.sh?raw';
 
 /** Answers one request. */
 export const PHONE_PATH = '/opt/yphos/bin/phone.sh';
@@ -18,98 +22,15 @@ const ASKED_DIR = '/run/yphos-asked';
 
 /**
  * One request, one answer. Only a page that this endpoint itself gave may ask for something: a browser names where a form comes
- * from, and a foreign name for this address is refused too. Source: RFC 6454, 7; RFC 9110, 7.2.
+ * from, and a foreign name for this address is refused too. Source: RFC 6454, 7; RFC 9110, 7.2; RFC 7617 (Basic): user and password with
+ * a colon between, as base64.
  */
-const PHONE_SCRIPT = (actions: readonly string[], asksPassword: boolean): string[] =>
-	`#!/bin/sh
-# phone.sh: reads one request from standard input and answers it.
-page=${PAGE_PATH}
-asked=${ASKED_DIR}
-answer() {
-	printf 'HTTP/1.1 %s\\r\\nContent-Type: text/html; charset=utf-8\\r\\nCache-Control: no-store\\r\\nConnection: close\\r\\n%s\\r\\n' "$1" "$2"
-}
-refuse() {
-	answer "$1"
-	echo "<!doctype html><title>No</title><p>$2"
-	exit 0
-}
-cr=$(printf '\\r')
-read -r method path rest || exit 0
-host=''
-origin=''${asksPassword ? "\nsaid=''" : ''}
-count=0
-while read -r name value && [ "$count" -lt 60 ]; do
-	value=\${value%"$cr"}
-	case $name in
-	"$cr" | '') break ;;
-	[Hh]ost:) host=$value ;;
-	[Oo]rigin:) origin=$value ;;${asksPassword ? '\n\t[Aa]uthorization:) said=${value#[Bb]asic } ;;' : ''}
-	esac
-	count=$((count + 1))
-done
-own=$(cat /etc/hostname)
-# Its own name or a number, and its own port: any other name may be somebody's who has it lead here.
-port=\${host##*:}
-name=\${host%:"$port"}
-[ "$port" = ${PHONE_PORT} ] || refuse '403 Forbidden' 'This is not my port.'
-case $name in
-"$own" | "$own.local") ;;
-'['*[!0-9a-fA-F:]*']' | *[!0-9.]*.*) refuse '403 Forbidden' 'This is not my name.' ;;
-'['*:*:*']') ;;
-*[!0-9.]* | *.*.*.*.* | *..* | .* | *.) refuse '403 Forbidden' 'This is not my name.' ;;
-*.*.*.*) ;;
-*) refuse '403 Forbidden' 'This is not my name.' ;;
-esac
-${asksPassword ? PASSWORD_CHECK : ''}case $method in
-GET)
-	[ "$path" = / ] || refuse '404 Not Found' 'There is one page only.'
-	answer '200 OK'
-	cat "$page"
-	;;
-POST)
-	[ "$origin" = "http://$host" ] || refuse '403 Forbidden' 'Only my own page may ask.'
-	case \${path#/} in
-	${actions.join(' | ')}) ;;
-	*) refuse '404 Not Found' 'Nobody knows what that is.' ;;
-	esac
-	echo "$host" >"$asked/\${path#/}"
-	if [ "$path" = /shut-down ]; then
-		answer '200 OK'
-		echo '<!doctype html><meta name="viewport" content="width=device-width"><title>Shutting down</title><p>It shuts down. Wait until its light has stopped blinking, then pull the plug.'
-	else
-		answer '303 See Other' "$(printf 'Location: /\\r')
-"
-	fi
-	;;
-*) refuse '405 Method Not Allowed' 'Pages can be read, and buttons pressed.' ;;
-esac`.split('\n');
-
-/** Whoever guesses waits, for the hash and then besides. Source: RFC 7617 (Basic): user and password with a colon between, as base64. */
-const PASSWORD_CHECK = `given=$(printf '%s' "$said" | head -c 600 | base64 -d 2>/dev/null)
-known=$(cat "$CREDENTIALS_DIRECTORY/phone-password")
-salt=\${known#'$6$'}
-hash=''
-[ -z "$said" ] || [ -z "$known" ] || hash=$(printf '%s' "\${given#*:}" | openssl passwd -6 -salt "\${salt%'$'*}" -stdin)
-if [ -z "$hash" ] || [ "$hash" != "$known" ]; then
-	[ -z "$said" ] || sleep 2
-	answer '401 Unauthorized' "$(printf 'WWW-Authenticate: Basic realm="%s", charset="UTF-8"\\r' "$own")
-"
-	echo '<!doctype html><title>Password</title><p>This page asks for its password; the name may be anything.'
-	exit 0
-fi
-`;
-
-const ASKED_SCRIPT = `#!/bin/sh
-# asked.sh: does what the phone's page left word of, once each. Whatever else lies there goes.
-for word in ${ASKED_DIR}/* ${ASKED_DIR}/.[!.]*; do
-	name=\${word##*/}
-	[ -f "$word" ] || name=''
-	rm -rf "$word"
-	case $name in
-	'' | *[!A-Za-z0-9_-]*) ;;
-	*) ${CONTROL_PATH} "$name" ;;
-	esac
-done`.split('\n');
+const answerScript = (words: readonly string[], asksPassword: boolean): string[] =>
+	withHead(phoneScript, [
+		`port=${PHONE_PORT}`,
+		`words=' ${words.join(' ')} '`,
+		`asks_password=${asksPassword ? 'yes' : ''}`
+	]);
 
 /** A page of large buttons for whoever stands by with a phone, and who answers it. Source: systemd.socket(5), systemd.path(5). */
 export function phoneFiles(
@@ -128,7 +49,7 @@ export function phoneFiles(
 		script(
 			PHONE_PATH,
 			'Answers one request of a phone.',
-			PHONE_SCRIPT(
+			answerScript(
 				[
 					...new Set(buttons.map(({ action }) => action)),
 					...(byPhone ? [...byPhone.map(({ id }) => showWord(id)), BACK_WORD] : [])
@@ -154,7 +75,7 @@ export function phoneFiles(
 					)
 				]
 			: []),
-		script(ASKED_PATH, 'Does what the phone asked for.', ASKED_SCRIPT),
+		script(ASKED_PATH, 'Does what the phone asked for.', scriptLines(askedScript)),
 		textFile(rootPath(PAGE_PATH), 'The page for a phone.', [
 			...of(
 				'<!doctype html>',

@@ -17,7 +17,7 @@ import {
 	whyNotTaken,
 	type KernelModes
 } from './display';
-import type { ScreenWish } from '../../engines/machine/signals';
+import type { ScreenWish, Shown } from '../../engines/machine/signals';
 import { cutPercent, placed, slipsPerSec, windowOf, type Seen } from './seen';
 import { modeInWords } from './written';
 import { edidOf } from './way';
@@ -46,7 +46,7 @@ const OTHER_SCREEN: Omit<BenchScreen, 'connector'> = {
 };
 
 /** The display of the endpoint: its connector as the kernel finds it, who draws on it, and what somebody before the set sees. */
-export function rehearsePicture(machine: Machine): void {
+export default function rehearsePicture(machine: Machine): void {
 	const display = new Display(machine);
 	display.live();
 	display.show();
@@ -74,7 +74,7 @@ const KEYS_FAIL_MS = 20;
 interface Holder {
 	readonly wish: ScreenWish;
 	readonly timing: VideoTiming;
-	shown: { readonly title: string; readonly picture: PlayedPicture; readonly byCircuit: boolean } | 'nothing' | null;
+	shown: (Shown & { readonly picture: PlayedPicture; readonly byCircuit: boolean }) | 'nothing' | null;
 }
 
 class Display {
@@ -267,9 +267,9 @@ class Display {
 		this.#holder = holder;
 		this.tell.event('opened', 'info', { mode: modeInWords(timing) });
 		return {
-			show: (title, picture, byCircuit) => {
+			show: (what, picture, byCircuit) => {
 				if (this.#holder !== holder) return;
-				holder.shown = { title, picture, byCircuit };
+				holder.shown = { ...what, picture, byCircuit };
 				this.#look();
 			},
 			blank: () => {
@@ -337,10 +337,8 @@ class Display {
 		const { tell } = this;
 		const seen = this.#seenBefore(screen, wish, timing, shown);
 		// Pictures in turn come round thousands of times a day.
-		this.#once(`shows ${shown.title}`, () =>
-			tell.event('shows', 'info', { title: shown.title, mode: seen.mode, seen })
-		);
-		tell.mark('eye', shown.title, seen);
+		this.#once(`shows ${shown.id}`, () => tell.event('shows', 'info', { title: shown.title, mode: seen.mode, seen }));
+		tell.mark('eye', shown.id, seen);
 		const wrong =
 			seen.cutPercent >= 0.5
 				? (['cut', { percent: `${seen.cutPercent.toFixed(1)}\u2009%` }] as const)
@@ -355,7 +353,7 @@ class Display {
 								: null;
 		if (!wrong) return tell.state('eye', 'picture', 'whole');
 		const [code, data] = wrong;
-		this.#once(`${code} ${shown.title}`, () => tell.event(code, 'bad', data as never));
+		this.#once(`${code} ${shown.id}`, () => tell.event(code, 'bad', data as never));
 		tell.state('eye', 'wrong', code, data as never);
 	}
 
@@ -375,10 +373,10 @@ class Display {
 		shown: Exclude<Holder['shown'], 'nothing' | null>
 	): Seen {
 		const from = [screen, wish, timing, shown.picture, shown.byCircuit, this.machine.world.version];
-		const known = this.#known.get(shown.title);
+		const known = this.#known.get(shown.id);
 		if (known?.from.every((value, n) => value === from[n])) return known.seen;
 		const seen = this.#seen(screen, wish, timing, shown);
-		this.#known.set(shown.title, { from, seen });
+		this.#known.set(shown.id, { from, seen });
 		return seen;
 	}
 
@@ -386,7 +384,7 @@ class Display {
 		screen: BenchScreen,
 		wish: ScreenWish,
 		timing: VideoTiming,
-		{ title, picture, byCircuit }: Exclude<Holder['shown'], 'nothing' | null>
+		{ title, id, picture, byCircuit }: Exclude<Holder['shown'], 'nothing' | null>
 	): Seen {
 		const { margins } = wish;
 		const own = videoArgumentFor(this.#words, screen.connector)?.margins;
@@ -411,6 +409,7 @@ class Display {
 		const wantedFps = picture.framesPerSec;
 		return {
 			title,
+			id,
 			mode: modeInWords(timing),
 			widthPx: timing.widthPx,
 			heightPx: timing.heightPx,

@@ -1,3 +1,4 @@
+import type { Shown } from '../../engines/machine/signals';
 import type { VideoTiming } from '../../standards/videoTiming';
 import type { BenchScreen } from './bench';
 import { computeCadence, readRate, slipsASecond } from './cadence';
@@ -12,8 +13,7 @@ export interface Part {
 }
 
 /** What somebody before the set sees. */
-export interface Seen {
-	readonly title: string;
+export interface Seen extends Shown {
 	readonly mode: string;
 	readonly widthPx: number;
 	readonly heightPx: number;

@@ -262,6 +262,7 @@ describe('what keys and phones ask for, in a real shell', () => {
 		for (const name of ['socat', 'systemctl'])
 			program(join(dir, name), `#!/bin/sh\necho "${name} $* $([ ${name} = socat ] && cat)" >>${dir}/log\n`);
 		program(join(dir, 'control.sh'), textOf(files, 'control.sh'));
+		writeFileSync(join(dir, 'actions.txt'), `${textOf(files, 'actions.txt')}\n`);
 		program(
 			join(dir, 'asked.sh'),
 			textOf(
@@ -274,7 +275,7 @@ describe('what keys and phones ask for, in a real shell', () => {
 	});
 	const done = (script: string, ...args: string[]): string => {
 		writeFileSync(join(dir, 'log'), '');
-		spawnSync('sh', [join(dir, script), ...args], { env: { PATH: `${dir}:/usr/bin:/bin` } });
+		spawnSync('sh', [join(dir, script), ...args], { env: { PATH: `${dir}:/usr/bin:/bin`, YPHOS_ACTIONS: join(dir, 'actions.txt') } });
 		return readFileSync(join(dir, 'log'), 'utf8');
 	};
 	it.each(Object.entries(ACTIONS))('%s', (action, { command }) => {
@@ -303,10 +304,11 @@ describe('what keys and phones ask for, in a real shell', () => {
 	it('leaves for the page what it is to show, for half an hour, and takes it back', () => {
 		const now = join(dir, 'now');
 		const both = controlFiles([], { ...HATCH, byPhone: PAGES });
-		expect(both.map(({ path }) => path.slice(path.lastIndexOf('/') + 1))).toEqual(['control.sh', 'yphos-show.conf']);
+		expect(both.map(({ path }) => path)).toContain('boot/yphos/root/etc/tmpfiles.d/yphos-show.conf');
+		writeFileSync(now, 'none 0\n');
 		const script = textOf(both, 'control.sh').replaceAll(BY_HAND_PATH, now);
 		const ask = (word: string): string => {
-			execFileSync('sh', ['-c', script, 'control.sh', word]);
+			execFileSync('sh', ['-c', script, 'control.sh', word], { stdio: ['ignore', 'ignore', 'ignore'] });
 			return readFileSync(now, 'utf8');
 		};
 		const read = readByHand(ask('show-page-tides'))!;

@@ -36,3 +36,5 @@ export const PICTURE_WORDS = {
 	wakes: ({ seconds }: { seconds: string }) => `The set wakes after ${seconds}`,
 	'no-signal': () => 'no signal'
 } as const satisfies Words;
+
+export default PICTURE_WORDS;

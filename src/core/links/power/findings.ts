@@ -2,6 +2,7 @@ import type { Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../basics/format';
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
+import type { Judge } from '../../manifest';
 import type { PartOf } from '../../parts/schema';
 import { computeHoldUpSec } from './energy';
 import { holdUpOf, inletFuse } from './figures';
@@ -371,3 +372,5 @@ function assessAlarm(path: PowerPath, board: PartOf<'board'>, context: Context):
 		}
 	];
 }
+
+export default assessPower satisfies Judge<PowerSettings>;

@@ -20,3 +20,11 @@ declare module '../../engines/machine/signals' {
 		'brown-out': Said;
 	}
 }
+
+declare module '../../link' {
+	interface Conditions {
+		'mains tested': true;
+		'supply measured': true;
+		powered: true;
+	}
+}

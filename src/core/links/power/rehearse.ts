@@ -13,7 +13,7 @@ const WEAK = { supplyVolts: 5, ratedW: 5, loopOhm: 0.95 };
  * Mains, and what reaches the board as its load rises: little while the firmware runs, all at once when the services begin.
  * Below the brown-out the board restarts, again and again.
  */
-export function rehearsePower(machine: Machine): void {
+export default function rehearsePower(machine: Machine): void {
 	const tell = tellerFor(machine, 'power', POWER_WORDS);
 	let restarts = 0;
 

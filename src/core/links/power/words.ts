@@ -25,3 +25,5 @@ export const POWER_WORDS = {
 	'charger-out': () => 'The planned supply is back',
 	enough: () => 'the supply suffices'
 } as const satisfies Words;
+
+export default POWER_WORDS;

@@ -1,5 +1,6 @@
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
+import type { Judge } from '../../manifest';
 import { clockOf } from '../../parts/chosen';
 import { assessRules } from './assessRules';
 import { assessWishes } from './assessWishes';
@@ -152,3 +153,5 @@ function assessClock({ quiet, rules }: ProgrammeSettings, context: Context): Fin
 		}
 	];
 }
+
+export default assessProgramme satisfies Judge<ProgrammeSettings>;

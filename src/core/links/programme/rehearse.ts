@@ -1,7 +1,7 @@
 import { readMpvConf } from '../../formats/mpv/conf';
 import { readM3u } from '../../formats/playlist/m3u';
 import { isStream, type PlaylistEntry } from '../../formats/playlist/playlist';
-import type { ScreenWish } from '../../engines/machine/signals';
+import type { ScreenWish, Shown } from '../../engines/machine/signals';
 import { tellerFor, type Machine, type Process, type Teller } from '../../engines/machine';
 import type { PlayedMedia } from '../../parts/media';
 import { partedPlace, partInWords, partLastsMs, type EntryPart } from '../../files/entryPart';
@@ -51,7 +51,7 @@ interface Playing {
 type Tell = Teller<typeof PROGRAMME_WORDS>;
 
 /** The player, and the small programs that tell it when to be quiet. */
-export function rehearseProgramme(machine: Machine): void {
+export default function rehearseProgramme(machine: Machine): void {
 	const tell = tellerFor(machine, 'programme', PROGRAMME_WORDS);
 	let playing: Playing | null = null;
 	rehearseOnAir(machine, tell);
@@ -437,8 +437,9 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 		machine.offers.openMedia?.(path, (found) => {
 			if (gone === null) return;
 			const title = path.slice(path.lastIndexOf('/') + 1);
+			const what = { title, id: path };
 			const opened =
-				typeof found === 'string' ? found : (shown(title, found), heard(title, { ...found, durationMs: null }));
+				typeof found === 'string' ? found : (shown(what, found), heard(what, { ...found, durationMs: null }));
 			if (typeof opened === 'string') {
 				tell.event('entry-fails', 'bad', { title, why: opened });
 				machine.emit('player-fails', tell.said('told', { why: opened }));
@@ -450,7 +451,7 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 	};
 	/** The screen is tried again with each entry until it opens, and then kept. Source: mpv 0.35, reinit_video_chain_src(). */
 	let screen: ReturnType<NonNullable<Machine['offers']['openScreen']>> = '';
-	const shown = (title: string, { picture }: PlayedMedia): boolean => {
+	const shown = (what: Shown, { picture }: PlayedMedia): boolean => {
 		if (!picture || !opening.screen) return false;
 		if (typeof screen === 'string')
 			screen =
@@ -461,20 +462,16 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 			return false;
 		}
 		const opened = screen;
-		opened.show(title, picture, opening.byCircuit);
+		opened.show(what, picture, opening.byCircuit);
 		process.onKill(() => opened.close());
 		return true;
 	};
-	const heard = (
-		title: string,
-		media: PlayedMedia,
-		part: EntryPart | null = null
-	): { close(): void } | string | null =>
+	const heard = (what: Shown, media: PlayedMedia, part: EntryPart | null = null): { close(): void } | string | null =>
 		media.silent || !opening.sounds
 			? null
 			: (machine.offers.openSound?.(
 					opening.device,
-					{ ...media, ...opening, gainDb: opening.gainDb - (part?.quieterDb ?? 0), title },
+					{ ...media, ...opening, gainDb: opening.gainDb - (part?.quieterDb ?? 0), ...what },
 					() => process.after(DEVICE_LOST_MS, () => process.exit(2))
 				) ?? 'no sound');
 	const sound = (entry: Parted, index: number, media: PlayedMedia): void => {
@@ -487,9 +484,12 @@ function playList(player: Player, listed: readonly PlaylistEntry[], opening: Ope
 		const lastsMs = partLastsMs(entry.part, isStill ? opening.stillMs : media.durationMs, isStill);
 		// Asked for from behind its end, the player goes on to the next. Source: mpv 0.35, tried.
 		if (lastsMs === 0) return failed(entry, index, 'it begins behind its end');
-		once(`begins ${index}`, () => tell.event('begins', 'info', { title, part: partInWords(entry.part) }));
-		const seen = shown(title, media);
-		const opened = heard(title, media, entry.part);
+		once(`begins ${index}`, () =>
+			tell.event('begins', 'info', { title, id: entry.location, part: partInWords(entry.part) })
+		);
+		const what = { title, id: entry.location };
+		const seen = shown(what, media);
+		const opened = heard(what, media, entry.part);
 		if (typeof opened === 'string') {
 			tell.event('cannot-open', 'bad', { device: opening.device, why: opened });
 			machine.emit('player-fails', tell.said('told', { why: opened }));

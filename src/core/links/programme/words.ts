@@ -39,5 +39,7 @@ export const PROGRAMME_WORDS = {
 	'stands-in': ({ path }: { path: string }) => `In its place: ${path.slice(path.lastIndexOf('/') + 1)}`,
 	'stream-back': ({ title }: { title: string }) => `${title} is there again`,
 	'runs-dry': ({ title }: { title: string }) => `Runs dry: ${title}`,
-	begins: ({ title, part }: { title: string; part: string }) => [`Begins: ${title}`, part]
+	begins: ({ title, part }: { title: string; id: string; part: string }) => [`Begins: ${title}`, part]
 } as const satisfies Words;
+
+export default PROGRAMME_WORDS;

@@ -1,5 +1,6 @@
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
+import type { Judge } from '../../manifest';
 import { apartMs, ECHO_MS, keptMs } from './delay';
 import { FADING_DB, marginDb, reachM } from './reach';
 import type { ReceivingSettings } from './settings';
@@ -226,3 +227,5 @@ const assessQuiet = (settings: ReceivingSettings, { facts }: Context): Finding[]
 				}
 			]
 		: [];
+
+export default assessReceiving satisfies Judge<ReceivingSettings>;

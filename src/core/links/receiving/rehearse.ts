@@ -40,7 +40,7 @@ interface Receiver {
 type Tell = Teller<typeof RECEIVING_WORDS>;
 
 /** Phones and computers that send, the programs that play it, and the list that gives way. */
-export function rehearseReceiving(machine: Machine): void {
+export default function rehearseReceiving(machine: Machine): void {
 	const tell = tellerFor(machine, 'receiving', RECEIVING_WORDS);
 	const room = new Receivers(machine, tell);
 	machine.programs.set('/usr/bin/bluealsa', (process) => room.offersSink(process));
@@ -160,7 +160,7 @@ class Receivers {
 				const opened =
 					this.machine.offers.openSound?.(
 						device,
-						{ ...SENT, codec, title, gainDb: 0, forcedRateHz: null } as Parameters<
+						{ ...SENT, codec, title, id: title, gainDb: 0, forcedRateHz: null } as Parameters<
 							NonNullable<Machine['offers']['openSound']>
 						>[1],
 						() => {

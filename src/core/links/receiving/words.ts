@@ -20,3 +20,5 @@ export const RECEIVING_WORDS = {
 	'goes-on': () => 'The list goes on',
 	'rests-why': () => 'somebody sends'
 } as const satisfies Words;
+
+export default RECEIVING_WORDS;

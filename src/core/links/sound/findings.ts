@@ -2,6 +2,7 @@ import type { Claim } from '../../claims';
 import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
+import type { Judge } from '../../manifest';
 import { assessLevel, assessSpeakers } from './assessLevel';
 import { computeDigitalVolume } from './gainChain';
 import { computeMeetings } from './meetings';
@@ -252,3 +253,5 @@ function assessBits(sound: SoundSettings, context: Context): Finding[] {
 	}
 	return findings;
 }
+
+export default assessSound satisfies Judge<SoundSettings>;

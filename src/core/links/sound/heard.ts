@@ -1,6 +1,8 @@
 /** What reaches the ear while there is sound. */
 export interface Heard {
 	readonly title: string;
+	/** The place by which it was opened. */
+	readonly id: string;
 	readonly sampleRateHz: number;
 	readonly bitDepth: number;
 	readonly channels: number;

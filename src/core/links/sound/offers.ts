@@ -31,8 +31,17 @@ declare module '../../engines/machine/signals' {
 		/** Opens an ALSA device by name for samples of this kind; a string says why it could not. */
 		openSound?(
 			deviceName: string,
-			wanted: PlayedMedia & { readonly title: string; readonly gainDb: number; readonly forcedRateHz: number | null },
+			wanted: PlayedMedia & Shown & { readonly gainDb: number; readonly forcedRateHz: number | null },
 			onLost: () => void
 		): { close(): void } | string;
+	}
+}
+
+declare module '../../link' {
+	interface Conditions {
+		'converter named': true;
+		'amplifier down': true;
+		'amplifier on': true;
+		heard: true;
 	}
 }

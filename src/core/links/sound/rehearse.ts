@@ -13,7 +13,7 @@ import { SOUND_WORDS } from './words';
 const SPREAD_DB = -3.01;
 
 /** The sound cards of the bench, the door to them that asound.conf opens, and what reaches the ear. */
-export function rehearseSound(machine: Machine): void {
+export default function rehearseSound(machine: Machine): void {
 	const converters = new Converters(machine);
 	converters.live();
 	converters.show();
@@ -207,7 +207,7 @@ class Converters {
 		if (machine.bench.amplifier?.muted || machine.activeFaults.has('amplifier-muted'))
 			return tell.state('ear', 'silence', 'muted');
 		const title = this.#opened.map(({ heard }) => heard.title).join(' + ');
-		tell.mark('ear', title, { ...playing.heard, title });
+		tell.mark('ear', this.#opened.map(({ heard }) => heard.id).join(' + '), { ...playing.heard, title });
 		tell.state('ear', 'sound', 'plays', { title });
 	}
 }
@@ -260,6 +260,7 @@ function hear(machine: Machine, card: BenchSoundCard, door: Door, wanted: Wanted
 	const atConverterDb = wanted.gainDb + spreadDb + converterDb;
 	return {
 		title: wanted.title,
+		id: wanted.id,
 		sampleRateHz: treatment.sampleRateHz,
 		bitDepth: treatment.bitDepth,
 		channels: treatment.channels,

@@ -7,7 +7,7 @@ import { contextFor } from '../../engines/context';
 import { Machine } from '../../engines/machine';
 import { Disk } from '../../engines/machine/disk';
 import type { BenchSoundCard } from './bench';
-import { rehearseSound } from './rehearse';
+import rehearseSound from './rehearse';
 import { earTrack } from './track';
 
 describe('programs that want one converter', () => {
@@ -28,6 +28,7 @@ describe('programs that want one converter', () => {
 	const DIRECT = 'pcm.!default {\n\ttype plug\n\tslave.pcm "hw:CARD=Plain48,DEV=0"\n}\n';
 	const wanted = (title: string) => ({
 		title,
+		id: title,
 		codec: 'pcm',
 		lossless: true,
 		sampleRateHz: 44_100,

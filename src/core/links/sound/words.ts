@@ -20,3 +20,5 @@ export const SOUND_WORDS = {
 		heard.treatment
 	]
 } as const satisfies Words;
+
+export default SOUND_WORDS;

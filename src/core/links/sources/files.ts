@@ -2,7 +2,8 @@ import { listPath, lines, MEDIA_DIR, OF_DAYS, PLAYLIST_PATH, rootPath, textFile 
 import { claimsOn, type Claim } from '../../claims';
 import { writeM3uLines } from '../../formats/playlist/m3u';
 import type { PlaylistEntry } from '../../formats/playlist/playlist';
-import type { CardFile, CardLine, Context, Secrets, SettingPath } from '../../link';
+import type { CardFile, CardLine, Context, SettingPath } from '../../link';
+import type { Secrets } from '../../secrets';
 import { spanOfDates } from '../../onAir/item';
 import { turnsOf } from '../../onAir/items';
 import { partText } from '../../files/entryPart';

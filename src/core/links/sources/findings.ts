@@ -1,5 +1,6 @@
 import { changing, type Change } from '../../changes';
 import type { Context, Finding } from '../../link';
+import type { Judge } from '../../manifest';
 import { partText } from '../../files/entryPart';
 import { placeKind } from '../../files/mediaPlace';
 import { assessBuffer } from './assessBuffer';
@@ -327,3 +328,5 @@ function playedByNobody({ facts, change }: Context): Finding[] {
 		}
 	];
 }
+
+export default assessSources satisfies Judge<SourcesSettings>;

@@ -38,3 +38,19 @@ declare module '../../engines/machine/signals' {
 		openMedia?(location: string, done: (found: PlayedMedia | string) => void): void;
 	}
 }
+
+declare module '../../link' {
+	interface Conditions {
+		'media there': true;
+		'stores ready': true;
+		'root open': true;
+	}
+}
+declare module '../../secrets' {
+	interface Secrets {
+		/** Passwords of shares, by the name of their folder; they stand on the card as they are typed. */
+		readonly sharePasswords?: Readonly<Record<string, string>>;
+		/** Bytes of media that go on the card, by location. */
+		readonly mediaBytes?: ReadonlyMap<string, Uint8Array | Blob>;
+	}
+}

@@ -18,7 +18,7 @@ import { runSheet } from '../../engines/runSheet';
 import { inWords } from '../../engines/say';
 import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
-import type { Secrets } from '../../link';
+import type { Secrets } from '../../secrets';
 import type { Plan } from '../../plan/plan';
 import type { Workshop } from '../../plan/workshop';
 import { readListing } from './storeListing';
@@ -95,7 +95,7 @@ function run(
 	});
 	const ear = result.tracks.find(({ id }) => id === 'ear')!;
 	return {
-		heard: ear.marks.map(({ name }) => name),
+		heard: ear.marks.map(({ data }) => (data as { title: string }).title),
 		texts: inWords(speaking, result.events)
 			.map(({ text }) => text)
 			.join('\n'),

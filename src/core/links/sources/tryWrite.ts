@@ -1,19 +1,16 @@
+import { scriptLines } from '../../files/script';
 import { endsWithin, NO_NETWORK, SANDBOX } from '../../files/sandbox';
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import { unitText } from '../../formats/systemd/unit';
 import type { CardFile, CardLine, SettingPath } from '../../link';
+import tryWriteScript from './try-write.sh?raw';
 import type { SourcesSettings } from './settings';
 import { isWritable, mountPoint, storeWords, tryUnitOf } from './stores';
 
 const TRY_PATH = '/opt/yphos/bin/try-write.sh';
 
 /** A share that may not be written, or is full, is noticed at the start and not by the first recording that is lost. */
-export const TRY_WRITE = `#!/bin/sh
-# try-write.sh FOLDER: writes a small file there, reads it back, and takes it away again; says why that cannot be done.
-file=$1/.yphos-$$
-why=$({ printf 'written' >"$file" && [ "$(cat "$file")" = 'written' ] && rm -f "$file"; } 2>&1) && exit 0
-echo "$1 cannot be written: $why" >&2
-exit 1`.split('\n');
+export const TRY_WRITE = scriptLines(tryWriteScript);
 
 /** The script that tries whether a share can be written, and a unit for each that is to be. */
 export function tryFiles({ stores }: SourcesSettings): CardFile[] {

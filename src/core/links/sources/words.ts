@@ -19,3 +19,5 @@ export const SOURCES_WORDS = {
 	'stick-gone': () => 'The stick is pulled out',
 	'stick-back': () => 'The stick is plugged in'
 } as const satisfies Words;
+
+export default SOURCES_WORDS;

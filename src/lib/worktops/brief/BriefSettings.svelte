@@ -13,23 +13,16 @@
 	};
 </script>
 
-<TextField path="brief.name" label="Name" value={brief.name} />
-<TextField path="brief.room" label="Room" value={brief.room} />
-<TextField path="brief.purpose" label="What it is for, in your words" value={brief.purpose} />
-<ChoiceField path="brief.kind" label="Kind of endpoint" value={brief.kind} options={WISH_WORDS} />
+<TextField path="brief.name" value={brief.name} />
+<TextField path="brief.room" value={brief.room} />
+<TextField path="brief.purpose" value={brief.purpose} />
+<ChoiceField path="brief.kind" value={brief.kind} options={WISH_WORDS} />
 <ChoiceField
 	path="brief.video"
-	label="Hardest film it must show smoothly"
 	value={filmId(brief.video)}
 	options={[{ value: '', text: 'none, only sound' }, ...FILMS.map(({ id, text }) => ({ value: id, text }))]}
 	onpick={pick}
 	hint="What the file or the broadcast says: codec, lines, frames a second, bits."
 />
-<NumberField
-	path="brief.soundWithinSec"
-	label="Sound after power-on within"
-	unit="s"
-	step={5}
-	value={brief.soundWithinSec}
-/>
-<SwitchField path="brief.comesBackAlone" label="Comes back alone after a power cut" value={brief.comesBackAlone} />
+<NumberField path="brief.soundWithinSec" unit="s" step={5} value={brief.soundWithinSec} />
+<SwitchField path="brief.comesBackAlone" value={brief.comesBackAlone} />

@@ -9,7 +9,6 @@
 
 <ChoiceField
 	path="card.bootStyle"
-	label="How the board starts its kernel"
 	value={card.bootStyle}
 	options={[
 		{ value: 'none', text: 'As the image has it' },
@@ -19,7 +18,6 @@
 />
 <ChoiceField
 	path="card.firstPartition"
-	label="Where the system shows the first partition"
 	value={card.firstPartition}
 	options={FIRST_PARTITION_AT.map((at) => ({ value: at, text: at }))}
 	hint="The first start finds it by itself; the run sheet’s commands name this place. findmnt -t vfat tells it."

@@ -15,15 +15,9 @@
 	<a class="go" href={`/endpoint/${view.endpoint!.id}/write-card`}>Write the memory card</a>
 	<span class="soft small">image, right disk, commands</span>
 </p>
-<ChoiceField
-	path="parts.card"
-	label="Memory card"
-	value={view.plan.parts.card ?? ''}
-	options={[{ value: '', text: 'none' }, ...cards]}
-/>
+<ChoiceField path="parts.card" value={view.plan.parts.card ?? ''} options={[{ value: '', text: 'none' }, ...cards]} />
 <ChoiceField
 	path="card.system"
-	label="Kind of image"
 	value={card.system}
 	options={[
 		{ value: 'plain', text: 'A plain system, set up by our files' },
@@ -36,7 +30,6 @@
 />
 <ChoiceField
 	path="card.prepare"
-	label="Before writing"
 	value={card.prepare}
 	options={[
 		{ value: 'over', text: 'Write straight over what is there' },
@@ -48,7 +41,6 @@
 />
 <ChoiceField
 	path="card.root"
-	label="Root"
 	value={card.root}
 	options={[
 		{ value: 'writable', text: 'Writable' },
@@ -60,7 +52,6 @@
 />
 <ChoiceField
 	path="card.ends"
-	label="Switched off by"
 	value={card.ends}
 	options={[
 		{ value: 'cut', text: 'Cutting the power' },
@@ -69,30 +60,26 @@
 />
 <SwitchField
 	path="card.logsInMemory"
-	label="Keep the log in memory only"
 	value={card.logsInMemory}
 	hint="Fewer writes, and nothing torn when the power goes. The cost: after a power cut there is no log of what came before."
 />
-<SwitchField path="card.mendAtStart" label="Mend the card at the start without asking" value={card.mendAtStart} />
+<SwitchField path="card.mendAtStart" value={card.mendAtStart} />
 <SwitchField
 	path="card.secretsLeave"
-	label="Take passwords off the first partition once they are in place"
 	value={card.secretsLeave}
 	hint="They are copied to the root, where the administrator alone reads them, and then deleted from the partition that any computer opens. The cost: to repair a spoilt copy, the card set is written once more."
 />
 <SwitchField
 	path="card.watchdog"
-	label="Restart by itself when it hangs"
 	value={card.watchdog}
 	hint="The board’s own timer; a board without one is not harmed."
 />
 <div class="two">
-	<NumberField path="card.reservePercent" label="Keep free" unit="%" value={card.reservePercent} />
-	<NumberField path="card.swapMb" label="Swap" unit="MB" step={100} value={card.swapMb} />
+	<NumberField path="card.reservePercent" unit="%" value={card.reservePercent} />
+	<NumberField path="card.swapMb" unit="MB" step={100} value={card.swapMb} />
 </div>
 <NumberField
 	path="card.dailyMb"
-	label="Little writes each day"
 	unit="MB"
 	step={10}
 	value={card.dailyMb}

@@ -31,7 +31,6 @@
 
 <TextField
 	path="delivery.from"
-	label="New content from"
 	value={delivery.from}
 	placeholder={`https://files.example/${facts.hostName}`}
 	mono
@@ -42,7 +41,6 @@
 />
 <TextField
 	path="delivery.times"
-	label="Looked for at"
 	value={delivery.times.join(', ')}
 	placeholder="04:30, 12:00"
 	hint="Times of the day, with commas between; also two minutes after each start."

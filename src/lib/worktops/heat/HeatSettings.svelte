@@ -39,16 +39,15 @@
 
 <ChoiceField
 	path="heat.place"
-	label="Where it stands"
 	value={heat.place}
 	options={PLACES.map((place) => ({ value: place, text: PLACE_AIR[place].words }))}
 />
-<NumberField path="heat.roomC" label="The room at its warmest" unit="°C" value={heat.roomC} />
-<ChoiceField path="parts.case" label="Case" value={view.plan.parts.case ?? ''} options={of('case')} />
-<ChoiceField path="parts.cooler" label="Cooler" value={view.plan.parts.cooler ?? ''} options={of('cooler')} />
+<NumberField path="heat.roomC" unit="°C" value={heat.roomC} />
+<ChoiceField path="parts.case" value={view.plan.parts.case ?? ''} options={of('case')} />
+<ChoiceField path="parts.cooler" value={view.plan.parts.cooler ?? ''} options={of('cooler')} />
 <div class="two">
-	<NumberField path="heat.fanOnC" label="Fan, full at" unit="°C" value={heat.fanOnC} />
-	<NumberField path="heat.fanOffC" label="Fan, off at" unit="°C" value={heat.fanOffC} />
+	<NumberField path="heat.fanOnC" unit="°C" value={heat.fanOnC} />
+	<NumberField path="heat.fanOffC" unit="°C" value={heat.fanOffC} />
 </div>
 <section class="group" id="setting-heat.readings">
 	<h3>Your own readings</h3>

@@ -62,7 +62,6 @@
 	/>
 	<SwitchField
 		path="network.fetchesNear"
-		label="It may fetch from this network, too"
 		value={view.plan.network.fetchesNear}
 		hint="Feeds and new content from a server of your own. Left off, a feed from outside cannot send the endpoint to your router or file server."
 	/>

@@ -28,7 +28,6 @@
 <h3>First start and login</h3>
 <ChoiceField
 	path="network.school"
-	label="Set up by"
 	value={network.school}
 	options={[
 		{ value: 'files', text: 'Files on the card, no screen needed' },
@@ -41,17 +40,10 @@
 			? 'Easy for guests; only some images have it, and it stands open until you are done.'
 			: 'You see what happens. It costs a screen, a keyboard and the right cable.'}
 />
-<TextField
-	path="network.user"
-	label="User"
-	value={network.user}
-	mono
-	hint="Not root or admin. Empty: nobody is made."
-/>
+<TextField path="network.user" value={network.user} mono hint="Not root or admin. Empty: nobody is made." />
 {#if network.user}
 	<ChoiceField
 		path="network.login"
-		label="Sign-in"
 		value={network.login}
 		options={[
 			{ value: 'key', text: 'Key only' },

@@ -17,16 +17,9 @@
 	const putRadio = (change: Partial<typeof radio>): string | null => view.set('network.radio', { ...radio, ...change });
 </script>
 
-<TextField
-	path="network.hostName"
-	label="Host name"
-	value={network.hostName}
-	mono
-	hint="What it is called on the network."
-/>
+<TextField path="network.hostName" value={network.hostName} mono hint="What it is called on the network." />
 <ChoiceField
 	path="network.way"
-	label="Connection"
 	value={network.way}
 	options={[
 		{ value: 'wired', text: 'Ethernet' },
@@ -40,10 +33,9 @@
 			: 'Nothing can reach it, and it reaches nothing.'}
 />
 {#if network.way === 'radio'}
-	<TextField path="network.ssid" label="Wi-Fi name" value={network.ssid} mono />
+	<TextField path="network.ssid" value={network.ssid} mono />
 	<TextField
 		path="network.countryCode"
-		label="Country"
 		value={network.countryCode}
 		mono
 		placeholder="NO"
@@ -78,7 +70,6 @@
 {#if network.way !== 'none'}
 	<ChoiceField
 		path="network.address"
-		label="Address"
 		value={network.address.kind}
 		options={[
 			{ value: 'free', text: 'Whatever the router gives' },
@@ -104,13 +95,12 @@
 {:else}
 	<TextField
 		path="network.user"
-		label="User"
 		value={network.user}
 		mono
 		hint="Logs in at its own screen and keyboard, with a password that is asked for when the set is written. Empty: nobody is made."
 	/>
 {/if}
 <div class="two">
-	<TextField path="network.locale" label="Language" value={network.locale} mono />
-	<TextField path="network.keyboard" label="Keyboard" value={network.keyboard} mono />
+	<TextField path="network.locale" value={network.locale} mono />
+	<TextField path="network.keyboard" value={network.keyboard} mono />
 </div>

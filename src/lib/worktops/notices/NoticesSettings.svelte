@@ -146,7 +146,6 @@
 <h3>All pages</h3>
 <NumberField
 	path="notices.fadeMs"
-	label="From one to the next"
 	unit="ms"
 	step={100}
 	value={notices.fadeMs}
@@ -154,7 +153,6 @@
 />
 <ChoiceField
 	path="notices.shownBy"
-	label="Shown by"
 	value={notices.shownBy}
 	options={[
 		{ value: 'browser', text: 'A browser, live' },
@@ -175,7 +173,6 @@
 	<div class="dates">
 		<TextField
 			path="notices.picturesFrom"
-			label="Drawn from"
 			value={notices.picturesFrom}
 			mono
 			placeholder="2026-11-27"
@@ -185,7 +182,6 @@
 	</div>
 	<NumberField
 		path="notices.picturesDays"
-		label="Drawn for"
 		unit="days"
 		step={10}
 		value={notices.picturesDays}
@@ -196,7 +192,6 @@
 {/if}
 <ChoiceField
 	path="notices.units"
-	label="Units of weather"
 	value={notices.units}
 	options={[
 		{ value: 'metric', text: '°C, m/s, mm' },
@@ -205,7 +200,6 @@
 />
 <TextField
 	path="notices.language"
-	label="Language of days and months"
 	value={notices.language}
 	mono
 	choices={[
@@ -245,16 +239,9 @@
 		</p>
 	</fieldset>
 {/if}
-<NumberField
-	path="notices.fetchEveryMin"
-	label="Feeds are fetched every"
-	unit="min"
-	step={5}
-	value={notices.fetchEveryMin}
-/>
+<NumberField path="notices.fetchEveryMin" unit="min" step={5} value={notices.fetchEveryMin} />
 <SwitchField
 	path="notices.showByPhone"
-	label="Pages at once, by phone"
 	value={notices.showByPhone}
 	hint={notices.showByPhone
 		? `http://${view.context.facts.hostName}.local:8080 has a button for each page, for whoever is in the same network.`

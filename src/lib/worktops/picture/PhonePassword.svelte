@@ -7,7 +7,6 @@
 
 <SwitchField
 	path="picture.phonePassword"
-	label="The phone’s page asks for a password"
 	value={view.plan.picture.phonePassword}
 	hint="You type it when the card set is written. Without one, whoever is in this network can press."
 />

@@ -68,7 +68,7 @@
 	const SIDE_WORDS: Record<Side, string> = { left: 'Left', right: 'Right', top: 'Top', bottom: 'Bottom' };
 </script>
 
-<ChoiceField path="parts.screen" label="Screen" value={view.plan.parts.screen ?? ''} options={screens} />
+<ChoiceField path="parts.screen" value={view.plan.parts.screen ?? ''} options={screens} />
 <div id="setting-picture.edid" class="word">
 	<span class="label">What the screen says of itself (EDID)</span>
 	{#if way.edid}
@@ -108,10 +108,9 @@
 	</div>
 {/if}
 <div class="two">
-	<TextField path="picture.connector" label="Connector" value={picture.connector} mono placeholder="HDMI-A-1" />
+	<TextField path="picture.connector" value={picture.connector} mono placeholder="HDMI-A-1" />
 	<ChoiceField
 		path="picture.turn"
-		label="Turned"
 		value={String(picture.turn)}
 		options={[
 			{ value: '0', text: 'upright' },
@@ -122,11 +121,10 @@
 		onpick={(turn) => view.set('picture.turn', Number(turn))}
 	/>
 </div>
-<ChoiceField path="picture.mode" label="Mode" value={keyOf(picture.mode)} options={modes} onpick={pickMode} />
+<ChoiceField path="picture.mode" value={keyOf(picture.mode)} options={modes} onpick={pickMode} />
 <h3>Edges that the set cuts off</h3>
 <ChoiceField
 	path="picture.wholePicture"
-	label="A setting of the set for the whole picture"
 	value={picture.wholePicture}
 	options={[
 		{ value: 'untried', text: 'Not looked for yet' },
@@ -152,7 +150,6 @@
 {#if anyEdge(picture.edges)}
 	<ChoiceField
 		path="picture.edgesBy"
-		label="Kept free by"
 		value={picture.edgesBy}
 		options={[
 			{ value: 'player', text: 'the player' },
@@ -164,7 +161,6 @@
 <h3>At the start, and by the hour</h3>
 <ChoiceField
 	path="picture.whenOff"
-	label="When the screen is off at the start"
 	value={picture.whenOff}
 	options={[
 		{ value: 'force', text: 'Switch the connector on all the same' },
@@ -173,18 +169,11 @@
 />
 <SwitchField
 	path="picture.writesEdid"
-	label="Bring an EDID of our own"
 	value={picture.writesEdid}
 	hint="The kernel takes it for the screen's word, also while that is off."
 />
-<SwitchField path="picture.hidesBoot" label="Nothing of the boot is seen" value={picture.hidesBoot} />
-<NumberField
-	path="picture.blankMin"
-	label="Console goes dark after"
-	unit="min"
-	value={picture.blankMin}
-	hint="0: never."
-/>
+<SwitchField path="picture.hidesBoot" value={picture.hidesBoot} />
+<NumberField path="picture.blankMin" unit="min" value={picture.blankMin} hint="0: never." />
 <div id="setting-picture.hours">
 	{#if picture.hours}
 		<div class="two">
@@ -207,14 +196,12 @@
 </div>
 <SwitchField
 	path="picture.darkWhileResting"
-	label="Off while nothing is on"
 	value={picture.darkWhileResting}
 	hint="By the programme's rules and quiet hours; otherwise it is lit, and black."
 />
 {#if goesDark(picture)}
 	<ChoiceField
 		path="picture.offBy"
-		label="Switched by"
 		value={picture.offBy}
 		options={[
 			{ value: 'cec', text: 'CEC: the set obeys over the HDMI cable' },
@@ -225,7 +212,6 @@
 {/if}
 <ChoiceField
 	path="picture.afterCut"
-	label="When its mains come back, the set"
 	value={picture.afterCut}
 	options={[
 		{ value: 'untried', text: 'Nobody has tried yet' },
@@ -236,10 +222,9 @@
 />
 <h3>Who looks at it</h3>
 <div class="two">
-	<NumberField path="picture.distanceM" label="From" unit="m" step={0.5} value={picture.distanceM} />
+	<NumberField path="picture.distanceM" unit="m" step={0.5} value={picture.distanceM} />
 	<ChoiceField
 		path="picture.light"
-		label="In"
 		value={picture.light}
 		options={[
 			{ value: 'dim', text: 'a dim room' },
@@ -250,7 +235,6 @@
 	/>
 	<ChoiceField
 		path="picture.eyes"
-		label="With"
 		value={picture.eyes}
 		options={[
 			{ value: 'good', text: 'good eyes' },
@@ -258,19 +242,17 @@
 			{ value: 'weak', text: 'weak eyes' }
 		]}
 	/>
-	<NumberField path="picture.angleDeg" label="From the side" unit="°" step={5} value={picture.angleDeg} />
-	<NumberField path="picture.stillSec" label="A still stands" unit="s" value={picture.stillSec} />
+	<NumberField path="picture.angleDeg" unit="°" step={5} value={picture.angleDeg} />
+	<NumberField path="picture.stillSec" unit="s" value={picture.stillSec} />
 </div>
 <SwitchField
 	path="picture.shifts"
-	label="Stills move a little each minute"
 	value={picture.shifts}
 	hint="Against burn-in at edges; up to 3 of 1000 are cut at one side."
 />
 <div class="two">
 	<ChoiceField
 		path="picture.draws"
-		label="Drawn by"
 		value={picture.draws}
 		options={[
 			{ value: 'gpu', text: 'graphics unit' },
@@ -279,7 +261,6 @@
 	/>
 	<ChoiceField
 		path="picture.levels"
-		label="Levels"
 		value={picture.levels}
 		options={[
 			{ value: 'auto', text: 'as found' },

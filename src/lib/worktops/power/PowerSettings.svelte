@@ -31,7 +31,7 @@
 	const power = $derived(view.plan.power);
 </script>
 
-<ChoiceField path="parts.supply" label="Power supply" value={view.plan.parts.supply ?? ''} options={of('supply')} />
+<ChoiceField path="parts.supply" value={view.plan.parts.supply ?? ''} options={of('supply')} />
 {#if supply?.lead}
 	<p class="soft small">
 		Its cable cannot be taken off: {supply.lead.lengthM} m of {supply.lead.areaMm2} mm².
@@ -39,7 +39,6 @@
 {:else}
 	<ChoiceField
 		path="parts.lead"
-		label="Power cable"
 		value={view.plan.parts.lead ?? ''}
 		options={leads}
 		hint="Its thickness is printed on it, mostly as AWG: 20 is thick, 28 is thin. Add yours in the parts drawer."
@@ -47,17 +46,15 @@
 {/if}
 <NumberField
 	path="power.contactMilliohm"
-	label="Contacts of the plugs, together"
 	unit="mΩ"
 	step={5}
 	value={power.contactMilliohm}
 	hint="40 is usual for two good plugs; worn ones have 100 and more."
 />
-<NumberField path="power.onHoursPerDay" label="Switched on each day" unit="h" value={power.onHoursPerDay} />
+<NumberField path="power.onHoursPerDay" unit="h" value={power.onHoursPerDay} />
 <ChoiceField path="parts.also" label="When mains fail" value={holdUp} options={holdUps} onpick={useHoldUp} />
 <NumberField
 	path="power.shutdownSec"
-	label="A shutdown takes"
 	unit="s"
 	step={5}
 	value={power.shutdownSec}

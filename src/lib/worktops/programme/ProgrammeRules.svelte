@@ -263,7 +263,6 @@
 {#if rules.length}
 	<ChoiceField
 		path="programme.otherwise"
-		label="While no rule holds"
 		value={programme.otherwise}
 		options={[
 			{ value: 'all', text: 'Everything is on' },

@@ -23,10 +23,9 @@
 	}
 </script>
 
-<SwitchField path="programme.startAtBoot" label="Starts with the board" value={programme.startAtBoot} />
+<SwitchField path="programme.startAtBoot" value={programme.startAtBoot} />
 <ChoiceField
 	path="programme.loop"
-	label="Order"
 	value={programme.loop}
 	options={[
 		{ value: 'list', text: 'Repeat all' },
@@ -36,7 +35,6 @@
 />
 <SwitchField
 	path="programme.shuffle"
-	label="Shuffled"
 	value={programme.shuffle}
 	hint={view.context.facts.pageBrowser
 		? 'Another order each round; nothing comes again before a third of the others.'
@@ -45,7 +43,6 @@
 {#if (view.context.facts.streams ?? 0) > 0}
 	<ChoiceField
 		path="programme.whenGone"
-		label="While a stream is gone"
 		value={programme.whenGone}
 		options={[
 			{ value: 'list', text: 'The list goes on' },
@@ -60,7 +57,6 @@
 	{#if programme.whenGone !== 'list'}
 		<NumberField
 			path="programme.lookSec"
-			label="Tried again every"
 			unit="s"
 			step={10}
 			value={programme.lookSec}
@@ -73,7 +69,6 @@
 {#if programme.rules.length > 0 && !view.context.facts.pageBrowser}
 	<ChoiceField
 		path="programme.atChange"
-		label="When a rule begins or ends"
 		value={programme.atChange}
 		options={[
 			{ value: 'cut', text: 'What plays is cut off' },

@@ -8,18 +8,16 @@
 	const kept = $derived(keptMs(receiving.bufferMs, view.context.facts.soundShared === true));
 </script>
 
-<SwitchField path="receiving.bluetooth" label="By Bluetooth, from phones" value={receiving.bluetooth} />
+<SwitchField path="receiving.bluetooth" value={receiving.bluetooth} />
 {#if receiving.bluetooth}
 	<TextField
 		path="receiving.name"
-		label="Called, on a phone"
 		value={receiving.name}
 		placeholder={view.context.facts.endpointName}
 		hint="Empty: the endpoint’s own name."
 	/>
 	<ChoiceField
 		path="receiving.pairing"
-		label="Who may pair"
 		value={receiving.pairing}
 		options={[
 			{ value: 'once', text: 'Phones that you let in, by a command' },
@@ -31,30 +29,27 @@
 	/>
 	<NumberField
 		path="receiving.beginsPercent"
-		label="Volume when a phone connects"
 		unit="%"
 		step={5}
 		value={receiving.beginsPercent}
 		hint="The phone’s own keys change it from there, in the samples before the converter."
 	/>
 	<div class="two">
-		<NumberField path="receiving.farthestM" label="Farthest place" unit="m" value={receiving.farthestM} />
-		<NumberField path="receiving.walls" label="Walls between" unit="no." value={receiving.walls} />
+		<NumberField path="receiving.farthestM" unit="m" value={receiving.farthestM} />
+		<NumberField path="receiving.walls" unit="no." value={receiving.walls} />
 	</div>
 {/if}
 <SwitchField
 	path="receiving.server"
-	label="By the sound server, from computers with Linux"
 	value={receiving.server}
 	hint={receiving.server ? 'PulseAudio waits at port 4713, for private addresses that the firewall lets in.' : ''}
 />
-<SwitchField path="receiving.rtp" label="By RTP, from anything with ffmpeg" value={receiving.rtp} />
+<SwitchField path="receiving.rtp" value={receiving.rtp} />
 {#if receiving.rtp}
-	<NumberField path="receiving.rtpPort" label="Port for RTP" unit="UDP" step={2} value={receiving.rtpPort} />
+	<NumberField path="receiving.rtpPort" unit="UDP" step={2} value={receiving.rtpPort} />
 {/if}
 <NumberField
 	path="receiving.bufferMs"
-	label="Kept ready"
 	unit="ms"
 	step={50}
 	value={receiving.bufferMs}
@@ -65,7 +60,6 @@
 {#if view.context.facts.programme}
 	<ChoiceField
 		path="receiving.meanwhile"
-		label="The list meanwhile"
 		value={receiving.meanwhile}
 		options={[
 			{ value: 'rests', text: 'Rests, and goes on afterwards' },
@@ -74,6 +68,6 @@
 		hint={receiving.meanwhile === 'rests' ? 'Afterwards it begins at its first entry.' : ''}
 	/>
 	{#if view.plan.programme.quiet.length}
-		<SwitchField path="receiving.quietToo" label="Quiet hours hold for this too" value={receiving.quietToo} />
+		<SwitchField path="receiving.quietToo" value={receiving.quietToo} />
 	{/if}
 {/if}

@@ -35,15 +35,14 @@
 	);
 </script>
 
-<ChoiceField path="parts.converter" label="Output" value={view.plan.parts.converter ?? ''} options={of('converter')} />
+<ChoiceField path="parts.converter" value={view.plan.parts.converter ?? ''} options={of('converter')} />
 <div class="two">
-	<TextField path="sound.cardId" label="Card name" value={sound.cardId} mono placeholder="Field24" put={putCard} />
-	<NumberField path="sound.deviceNumber" label="Device" unit="no." value={sound.deviceNumber} />
+	<TextField path="sound.cardId" value={sound.cardId} mono placeholder="Field24" put={putCard} />
+	<NumberField path="sound.deviceNumber" unit="no." value={sound.deviceNumber} />
 </div>
 {#if isUnnamed(view.context)}
 	<TextField
 		path="sound.overlay"
-		label="Overlay of the add-on board"
 		value={sound.overlay}
 		mono
 		hint="What its maker prints behind dtoverlay=; it carries no memory that would tell the board."
@@ -51,7 +50,6 @@
 {/if}
 <ChoiceField
 	path="sound.door"
-	label="Audio device (ALSA)"
 	value={sound.door}
 	options={[
 		{ value: 'hw', text: 'Direct (hw)' },
@@ -61,7 +59,6 @@
 />
 <ChoiceField
 	path="sound.travel"
-	label="Sample rate"
 	value={sound.travel}
 	options={[
 		{ value: 'follow', text: 'As each source has it, unchanged' },
@@ -73,7 +70,6 @@
 {#if sound.travel !== 'follow'}
 	<ChoiceField
 		path="sound.fixedRateHz"
-		label="Fixed rate"
 		value={String(sound.fixedRateHz)}
 		options={[44100, 48000, 88200, 96000, 192000].map((hz) => ({ value: String(hz), text: `${hz / 1000} kHz` }))}
 		onpick={(hz) => view.set('sound.fixedRateHz', Number(hz))}
@@ -82,7 +78,6 @@
 <div class="two">
 	<ChoiceField
 		path="sound.volumeAt"
-		label="Volume control"
 		value={sound.volumeAt}
 		options={[
 			{ value: 'fixed', text: 'on the amplifier' },
@@ -90,36 +85,18 @@
 			{ value: 'converter', text: 'in the converter' }
 		]}
 	/>
-	{#if sound.volumeAt !== 'fixed'}<NumberField
-			path="sound.volumeDb"
-			label="Volume"
-			unit="dB"
-			step={0.5}
-			value={sound.volumeDb}
-		/>{/if}
+	{#if sound.volumeAt !== 'fixed'}<NumberField path="sound.volumeDb" unit="dB" step={0.5} value={sound.volumeDb} />{/if}
 </div>
 {#if sound.volumeAt === 'converter'}
-	<TextField
-		path="sound.mixerName"
-		label="The converter's control"
-		value={sound.mixerName}
-		mono
-		hint="As amixer calls it."
-	/>
+	<TextField path="sound.mixerName" value={sound.mixerName} mono hint="As amixer calls it." />
 {/if}
 <div class="two">
-	<ChoiceField
-		path="parts.amplifier"
-		label="Amplifier"
-		value={view.plan.parts.amplifier ?? ''}
-		options={of('amplifier')}
-	/>
-	<ChoiceField path="parts.speakers" label="Speakers" value={view.plan.parts.speakers ?? ''} options={of('speakers')} />
+	<ChoiceField path="parts.amplifier" value={view.plan.parts.amplifier ?? ''} options={of('amplifier')} />
+	<ChoiceField path="parts.speakers" value={view.plan.parts.speakers ?? ''} options={of('speakers')} />
 </div>
 {#if several}
 	<ChoiceField
 		path="sound.wiring"
-		label="Speakers on one channel"
 		value={sound.wiring}
 		options={[
 			{ value: 'parallel', text: 'In parallel: full voltage each' },
@@ -130,7 +107,6 @@
 {/if}
 <ChoiceField
 	path="sound.place"
-	label="Where one listens"
 	value={sound.place}
 	options={[
 		{ value: 'unknown', text: 'Not known yet' },
@@ -141,10 +117,9 @@
 />
 {#if sound.place === 'room'}
 	<div class="two">
-		<NumberField path="sound.roomM3" label="Volume of the room" unit="m³" step={5} value={sound.roomM3} />
+		<NumberField path="sound.roomM3" unit="m³" step={5} value={sound.roomM3} />
 		<ChoiceField
 			path="sound.furnishing"
-			label="Its surfaces"
 			value={sound.furnishing}
 			options={[
 				{ value: 'hard', text: 'Stone, glass, tiles' },
@@ -157,7 +132,6 @@
 	{#if sound.furnishing === 'measured'}
 		<NumberField
 			path="sound.reverbSec"
-			label="Reverberation time RT60"
 			unit="s"
 			step={0.1}
 			value={sound.reverbSec}
@@ -166,6 +140,6 @@
 	{/if}
 {/if}
 <div class="two">
-	<NumberField path="sound.distanceM" label="Distance to the listener" unit="m" step={0.1} value={sound.distanceM} />
-	<NumberField path="sound.loudestDb" label="Maximum level" unit="dB" value={sound.loudestDb} />
+	<NumberField path="sound.distanceM" unit="m" step={0.1} value={sound.distanceM} />
+	<NumberField path="sound.loudestDb" unit="dB" value={sound.loudestDb} />
 </div>

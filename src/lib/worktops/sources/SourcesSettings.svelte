@@ -139,11 +139,10 @@
 	const name = $derived(safeName(sources.listTitle || view.plan.brief.name));
 </script>
 
-<TextField path="sources.listTitle" label="Title of the list" value={sources.listTitle} />
-<SwitchField path="sources.waitForNetwork" label="Wait for the network before playing" value={sources.waitForNetwork} />
+<TextField path="sources.listTitle" value={sources.listTitle} />
+<SwitchField path="sources.waitForNetwork" value={sources.waitForNetwork} />
 <ChoiceField
 	path="sources.carry"
-	label="How files get to the endpoint"
 	value={sources.carry}
 	options={[
 		{ value: 'set', text: 'In the card set' },
@@ -247,7 +246,6 @@
 	<StreamCheck />
 	<NumberField
 		path="sources.bufferSec"
-		label="Gathered before a stream begins"
 		unit="s"
 		step={0.5}
 		value={sources.bufferSec}

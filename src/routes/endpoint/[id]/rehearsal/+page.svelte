@@ -6,21 +6,22 @@
 	import { faultsOf, type PlannedFault } from '$core/engines/rehearse';
 	import { say } from '$core/engines/say';
 	import { speaking } from '$core/speaking';
-	import { formatSeconds, withUnit } from '$core/basics/format';
+	import { formatSeconds } from '$core/basics/format';
 	import { instantOf, wallClockMs } from '$core/formats/systemd/zone';
 	import type { Link } from '$core/link';
 	import { heardIn } from '$core/links/sound/track';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import Mark from '$lib/shell/Mark.svelte';
+	import Events from '$lib/rehearsal/Events.svelte';
+	import Meter from '$lib/rehearsal/Meter.svelte';
+	import { itemShown, momentOf, pageShown } from '$lib/rehearsal/moment';
 	import { RehearsalRunner } from '$lib/rehearsal/runner.svelte';
 	import Stage from '$lib/rehearsal/Stage.svelte';
 	import Strip from '$lib/rehearsal/Strip.svelte';
 	import Verify from '$lib/rehearsal/Verify.svelte';
-	import type { Seen } from '$core/links/picture/seen';
 
 	const view = useEndpoint();
 	const links: readonly Link[] = chain;
-	const titles = new Map(links.map(({ id, title }) => [id, title]));
 	const DAY_MS = 86_400_000;
 	const LENGTHS = [
 		{ text: '2 minutes', ms: 120_000 },
@@ -56,42 +57,15 @@
 	});
 	const run = $derived(runner.result);
 	const heard = $derived(heardIn(run?.tracks ?? []));
-	const past = $derived((run?.events ?? []).filter((event) => event.atMs <= nowMs));
-	/** A list of more than this is read by nobody. */
-	const MOST_SHOWN = 400;
-	const shown = $derived(past.slice(-MOST_SHOWN));
-	const ear = $derived(run?.tracks.find(({ id }) => id === 'ear'));
-	const span = $derived(ear?.spans.find((known) => nowMs >= known.fromMs && nowMs < known.toMs) ?? ear?.spans.at(-1));
-	const why = $derived(span ? say(speaking, span.why)[0] : '');
-	const eye = $derived(run?.tracks.find(({ id }) => id === 'eye'));
-	const eyeSpan = $derived(
-		eye?.spans.find((known) => nowMs >= known.fromMs && nowMs < known.toMs) ?? eye?.spans.at(-1)
-	);
-	/** What the player shows now: the last of what it has shown since it last went dark. */
-	const seen = $derived.by((): Seen | null => {
-		if (!eyeSpan || !['picture', 'wrong'].includes(eyeSpan.state)) return null;
-		const shows = past.findLast(({ from, code }) => from === 'picture' && code === 'shows');
-		return eyeSpan.why.code === 'not-taken' ? null : ((shows?.data as { seen: Seen } | undefined)?.seen ?? null);
-	});
-	const still = $derived.by(() => {
-		const item = view.plan.sources.items.find(({ title, location }) => (title || location) === seen?.title);
-		return item ? (view.mediaBytes.get(item.location) ?? null) : null;
-	});
-	/** The page that stands, by its title. */
-	const page = $derived(
-		seen && view.plan.notices.used
-			? (view.plan.notices.pages.find(({ id, title }) => (title || id) === seen.title) ?? null)
-			: null
-	);
+	const moment = $derived(momentOf(run, nowMs));
+	const still = $derived(view.mediaBytes.get(itemShown(view.plan, moment.seen)?.location ?? '') ?? null);
+	const page = $derived(pageShown(view.plan, moment.seen));
 	/** Whether anything is to be heard of it at all. */
 	const hears = $derived(
-		ear?.spans.some(({ state }) => state !== 'off' && state !== 'unused' && state !== 'silence') ?? true
+		run?.tracks
+			.find(({ id }) => id === 'ear')
+			?.spans.some(({ state }) => state !== 'off' && state !== 'unused' && state !== 'silence') ?? true
 	);
-	const sounding = $derived(span?.state === 'sound');
-	const begun = $derived(past.findLast(({ code }) => code === 'begins'));
-	const playing = $derived((begun?.data as { title: string } | undefined)?.title ?? '');
-	const opened = $derived(heard.findLast(({ atMs, heard: known }) => known.title === playing && atMs <= nowMs)?.heard);
-	const heardDb = $derived((opened ?? heard[0]?.heard)?.loudestDb ?? null);
 	const clock = $derived(new Date(wallClockMs(zone, startUtcMs + nowMs)).toISOString().slice(11, 19));
 	const weekday = $derived(
 		new Date(wallClockMs(zone, startUtcMs + nowMs)).toLocaleDateString('en-GB', { weekday: 'long', timeZone: 'UTC' })
@@ -99,12 +73,6 @@
 
 	$effect(() => {
 		if (nowMs > lengthMs) nowMs = lengthMs;
-	});
-
-	let list: HTMLElement | undefined = $state();
-	$effect(() => {
-		void past.length;
-		if (list) list.scrollTop = list.scrollHeight;
 	});
 
 	function play(): void {
@@ -178,39 +146,7 @@
 				<p class="soft">Rehearsing the first start …</p>
 			{/each}
 		</section>
-		<section class="sheet">
-			<div class="head">
-				<h2>What happened</h2>
-				<span class="soft small"
-					>from the card files alone{past.length > MOST_SHOWN ? `, the last ${MOST_SHOWN} of ${past.length}` : ''}</span
-				>
-			</div>
-			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-			<div class="scroll" bind:this={list} tabindex="0" role="region" aria-label="Events">
-				<table>
-					<thead
-						><tr
-							><th scope="col" class="n">{lengthMs <= 600_000 ? 's' : 'when'}</th><th scope="col">Event</th><th
-								scope="col">Link</th
-							><th scope="col" class="n">Reading</th></tr
-						></thead
-					>
-					<tbody>
-						{#each shown as event, n (n)}
-							{@const [text, reading] = say(speaking, event)}
-							<tr class={event.kind} onclick={() => (nowMs = event.atMs)}>
-								<td class="mono n">{seconds(event.atMs)}</td>
-								<td>{text}</td>
-								<td class="soft small">{titles.get(event.from) ?? 'System'}</td>
-								<td class="mono n">{reading}</td>
-							</tr>
-						{:else}
-							<tr><td colspan="4" class="soft">Press Play, or pull the mark along the strip.</td></tr>
-						{/each}
-					</tbody>
-				</table>
-			</div>
-		</section>
+		<Events past={moment.past} {seconds} unit={lengthMs <= 600_000 ? 's' : 'when'} onseek={(ms) => (nowMs = ms)} />
 		{#if run?.words.length}
 			<section class="sheet">
 				<h2>In words</h2>
@@ -224,33 +160,15 @@
 		{#if view.bench.screen}
 			<Stage
 				screen={view.bench.screen}
-				now={eyeSpan?.state ?? 'off'}
-				why={eyeSpan ? (say(speaking, eyeSpan.why)[0] as string) : ''}
-				{seen}
+				now={moment.eye?.state ?? 'off'}
+				why={moment.eye ? say(speaking, moment.eye.why)[0] : ''}
+				seen={moment.seen}
 				{still}
 				{nowMs}
 				page={page ? drawnPage : null}
 			/>
 		{/if}
-		{#if hears || !view.bench.screen}<div class="meter">
-				{#each ['L', 'R'] as side (side)}
-					<span class="column"><i class:on={sounding}></i><small>{side}</small></span>
-				{/each}
-				<div>
-					<p class="mono big">
-						{sounding ? (heardDb === null ? 'sound' : withUnit(heardDb - 14, 0, 'dB')) : (span?.state ?? 'off')}
-					</p>
-					<p class="soft small">
-						{sounding ? (heardDb === null ? 'no amplifier on the bench' : `music at the seat, at most`) : why}
-					</p>
-					{#if sounding}<p class="mono small">{playing}</p>
-						{#if opened}<p class="soft small">
-								{say(speaking, { from: 'sound', code: 'opened', data: opened })
-									.join(', ')
-									.replace('Converter opened: ', '')}
-							</p>{/if}{/if}
-				</div>
-			</div>{/if}
+		{#if hears || !view.bench.screen}<Meter {moment} first={heard[0]?.heard ?? null} />{/if}
 		{#each groups as { title, names } (title)}
 			<h3>{title}</h3>
 			<div class="faults">
@@ -335,71 +253,12 @@
 	section h2 {
 		font-size: var(--size-text);
 	}
-	.head {
-		display: flex;
-		justify-content: space-between;
-	}
-	.scroll {
-		max-height: 56vh;
-		overflow-y: auto;
-	}
-	table {
-		width: 100%;
-		border-collapse: collapse;
-	}
-	th {
-		text-align: left;
-		font-size: var(--size-small);
-		border-bottom: 1px solid var(--rule-strong);
-		padding: 4px 8px;
-		position: sticky;
-		top: 0;
-		background: var(--sheet);
-	}
-	td {
-		border-bottom: 1px solid var(--rule);
-		padding: 3px 8px;
-	}
-	tbody tr {
-		cursor: pointer;
-	}
-	.n {
-		text-align: right;
-		white-space: nowrap;
-	}
-	tr.fault td,
-	tr.bad td {
-		background: var(--brick-wash);
-	}
 	aside {
 		border-left: 1px solid var(--rule);
 		padding: 14px 18px;
 		display: grid;
 		gap: 10px;
 		align-content: start;
-	}
-	.meter {
-		display: flex;
-		gap: 10px;
-		align-items: end;
-		min-height: 130px;
-	}
-	.column {
-		display: grid;
-		justify-items: center;
-		gap: 4px;
-	}
-	.column i {
-		width: 16px;
-		height: 104px;
-		background: linear-gradient(var(--well), var(--well));
-		border: 1px solid var(--rule);
-	}
-	.column i.on {
-		background: linear-gradient(to top, var(--bottle) 74%, var(--well) 74%);
-	}
-	.big {
-		font-size: var(--size-huge);
 	}
 	.faults {
 		display: grid;
@@ -444,18 +303,6 @@
 		.bar,
 		.left {
 			padding: 10px 12px;
-		}
-		th:nth-child(3),
-		td:nth-child(3) {
-			display: none;
-		}
-		td:last-child {
-			white-space: normal;
-			font-size: var(--size-small);
-		}
-		th,
-		td {
-			padding: 3px 5px;
 		}
 	}
 	@media (max-width: 980px) {

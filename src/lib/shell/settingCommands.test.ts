@@ -4,7 +4,7 @@ import { expect, it } from 'vitest';
 import { commandsFor } from './commands';
 import { found } from './found';
 import { settingCommands } from './settingCommands';
-import { SETTING_WORDS } from './settingWords';
+import { fields } from '$core/fields';
 import { demoWorkshop } from '../../../demo/workshop';
 
 /** What the worktops' components name, without what stands below another field. */
@@ -20,7 +20,7 @@ const named = new Set(
 );
 
 it('has every field of the worktops, and none that is not there', () => {
-	const listed = SETTING_WORDS.map(([path]) => path as string);
+	const listed = fields.map(([path]) => path as string);
 	expect(new Set(listed).size).toBe(listed.length);
 	expect([...named].filter((path) => !listed.includes(path)).sort()).toEqual([]);
 	expect(listed.filter((path) => !named.has(path))).toEqual([]);

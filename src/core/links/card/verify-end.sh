@@ -1,0 +1,2 @@
+sh "$here/probe.sh"
+exit $wrong

@@ -1,0 +1,9 @@
+export {};
+
+declare module '../../link' {
+	interface Conditions {
+		cooled: true;
+		boxed: true;
+		'readings taken': true;
+	}
+}
