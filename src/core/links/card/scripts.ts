@@ -10,6 +10,6 @@ export const APPLY_BEGIN = scriptLines(applyBegin);
 export const APPLY_END = ['', ...scriptLines(applyEnd)];
 
 /** The lines of verify.sh before what the links ask. */
-export const VERIFY_BEGIN = scriptLines(verifyBegin);
+export const VERIFY_BEGIN = [...scriptLines(verifyBegin), ''];
 /** The lines of verify.sh after that. */
 export const VERIFY_END = ['', ...scriptLines(verifyEnd)];

@@ -3,7 +3,7 @@ import type { HeatSettings } from './settings';
 
 export default {
 	place: { label: 'Where it stands', words: 'cupboard sun behind temperature' },
-	roomC: { label: 'Room at its warmest', words: 'ambient temperature summer' },
+	roomC: { label: 'The room at its warmest', words: 'ambient temperature summer' },
 	fanOnC: { label: 'Fan, full at', words: 'fan cooling temperature' },
 	fanOffC: { label: 'Fan, off at', words: 'fan cooling temperature' },
 	readings: { label: 'Temperature readings', words: 'measured throttling' }

@@ -28,12 +28,13 @@ export function setupFile(network: NetworkSettings, context: Context, secrets: S
 	const head: CardLine[] = [
 		...lines('network.hostName', `name=${shellWord(hostName)}`),
 		...lines('network', `zone=${shellWord(context.venue.timeZone)}`),
-		...lines('network.user', `user=${shellWord(user)}`),
+		...lines(user ? 'network.user' : loginSetting(network), `user=${shellWord(user)}`),
 		crypt
 			? { text: `crypt=${shellQuote(crypt)}`, setting: loginSetting(network), secret: true }
 			: { text: "crypt=''", setting: loginSetting(network) },
 		...lines(loginSetting(network), `rule=${shellQuote(rule)}`),
-		...lines('network.sshKeys', 'keys=()', ...keys.map((key) => `keys+=(${shellQuote(key)})`))
+		...lines(loginSetting(network), 'keys=()'),
+		...lines('network.sshKeys', ...keys.map((key) => `keys+=(${shellQuote(key)})`))
 	];
 	const content = [...lines('network', first!, body[0]!), ...head, ...lines('network', ...body.slice(1))];
 	return textFile(SETUP_PATH, 'Sets what user-data asks for, where the image reads none.', content, '0755');

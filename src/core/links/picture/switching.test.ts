@@ -275,7 +275,9 @@ describe('what keys and phones ask for, in a real shell', () => {
 	});
 	const done = (script: string, ...args: string[]): string => {
 		writeFileSync(join(dir, 'log'), '');
-		spawnSync('sh', [join(dir, script), ...args], { env: { PATH: `${dir}:/usr/bin:/bin`, YPHOS_ACTIONS: join(dir, 'actions.txt') } });
+		spawnSync('sh', [join(dir, script), ...args], {
+			env: { PATH: `${dir}:/usr/bin:/bin`, YPHOS_ACTIONS: join(dir, 'actions.txt') }
+		});
 		return readFileSync(join(dir, 'log'), 'utf8');
 	};
 	it.each(Object.entries(ACTIONS))('%s', (action, { command }) => {
