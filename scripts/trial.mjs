@@ -1,8 +1,8 @@
 // npm run trial: holds the README's "Add a link to the chain" against the truth. In a copy of the sources a link is added exactly by it,
 // and nothing else is touched; then types, lint, the unit tests that know of all links, the build and a visit by a browser must pass.
+import { spawn } from 'node:child_process';
 import { cpSync, mkdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { chromium } from '@playwright/test';
 import { ensureChromium, LAUNCH } from './chromium.mjs';
 import { ensurePackages } from './ensure.mjs';
@@ -23,7 +23,9 @@ export const papersSettings = z.object({
 /** The papers' slice of a plan. */
 export type PapersSettings = z.infer<typeof papersSettings>;
 `,
-	'src/core/links/papers/offers.ts': `declare module '../../facts' {
+	'src/core/links/papers/offers.ts': `export {};
+
+declare module '../../facts' {
 	interface Facts {
 		/** Where its papers lie. */
 		readonly papersAt: string;
@@ -220,16 +222,27 @@ process.exit(failed ? 1 : 0);
 /** Opens it, uses it, and hears of it in the rehearsal. */
 async function visit() {
 	const PORT = 4178;
-	process.argv.push('--port', String(PORT));
-	await import(pathToFileURL(resolve(copy, 'build/index.js')).href);
+	const server = spawn(process.execPath, ['build/index.js', '--port', String(PORT)], { cwd: copy, stdio: 'ignore' });
+	for (let tries = 0; tries < 100; tries++) {
+		if (
+			await fetch(`http://127.0.0.1:${PORT}/`).then(
+				({ ok }) => ok,
+				() => false
+			)
+		)
+			break;
+		await new Promise((resolved) => setTimeout(resolved, 200));
+	}
 	const browser = await chromium.launch(LAUNCH);
 	try {
 		const page = await browser.newPage();
 		const address = `http://127.0.0.1:${PORT}/endpoint/bunkhouse-lounge`;
 		await page.goto(`${address}/plan/papers`);
 		await page.getByRole('button', { name: 'In the drawer of the desk' }).click();
-		await page.getByLabel('Where the papers lie').and(page.locator('input')).waitFor();
-		await page.getByText('they lie in the drawer of the desk').waitFor();
+		await page.locator('#setting-papers\\.place input').waitFor();
+		await page.waitForFunction(() =>
+			[...document.querySelectorAll('input')].some(({ value }) => value === 'the drawer of the desk')
+		);
 		await page.getByRole('navigation', { name: 'The chain' }).getByText('Papers').waitFor();
 		await page.goto(`${address}/run-sheet`);
 		await page.getByText('Put the bills where you will find them.').waitFor();
@@ -244,5 +257,6 @@ async function visit() {
 		step('a visit by a browser', { code: 1, err: String(error) });
 	} finally {
 		await browser.close();
+		server.kill();
 	}
 }
