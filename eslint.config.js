@@ -61,22 +61,22 @@ const coreOnly = {
 	}
 };
 
-/** Links meet only through the plan, the context and claims. */
-const linksApart = {
-	files: ['src/core/links/*/**/*.ts'],
-	ignores: ['src/core/**/*.test.ts'],
+/** Links meet only through the plan, the context and claims; `up` is how one gets out of a link's own folder. */
+const linksApart = (files, ignores, up) => ({
+	files,
+	ignores: ['src/core/**/*.test.ts', ...ignores],
 	rules: {
 		'no-restricted-imports': [
 			'error',
 			{
 				patterns: [
 					...noInterface,
-					{ regex: '^\\.\\./(?!\\.\\./)|/links/', message: 'No link imports another: claim it instead.' }
+					{ regex: `^${up}(?!\\.\\./)|/links/`, message: 'No link imports another: claim it instead.' }
 				]
 			}
 		]
 	}
-};
+});
 
 export default ts.config(
 	js.configs.recommended,
@@ -107,6 +107,7 @@ export default ts.config(
 		rules: { 'regexp/no-super-linear-backtracking': 'off', 'regexp/no-super-linear-move': 'off' }
 	},
 	coreOnly,
-	linksApart,
+	linksApart(['src/core/links/*/**/*.ts'], ['src/core/links/*/*/**'], '\\.\\./'),
+	linksApart(['src/core/links/*/*/**/*.ts'], [], '\\.\\./\\.\\./'),
 	{ ignores: ['.cache/', 'build/', '.svelte-kit/', 'node_modules/', 'test-results/'] }
 );
