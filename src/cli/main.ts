@@ -1,22 +1,20 @@
 import { writers } from '$core/writers';
-import {
-	calc,
-	check,
-	demo,
-	disks,
-	key,
-	look,
-	onAir,
-	pack,
-	played,
-	probe,
-	rehearseCommand,
-	schema,
-	send,
-	shop,
-	writeCommand,
-	type Flags
-} from './commands';
+import { calc } from './commands/calc';
+import { check } from './commands/check';
+import { demo } from './commands/demo';
+import { disks } from './commands/disks';
+import { key } from './commands/key';
+import { look } from './commands/look';
+import { onAir } from './commands/onAir';
+import { pack } from './commands/pack';
+import { played } from './commands/played';
+import { probe } from './commands/probe';
+import { rehearseCommand } from './commands/rehearse';
+import { schema } from './commands/schema';
+import { send } from './commands/send';
+import { shop } from './commands/shop';
+import { writeCommand } from './commands/write';
+import type { Flags } from './say';
 import { complain, Refusal } from './files';
 
 /** Options that name a file with a secret, as the links have them. */
