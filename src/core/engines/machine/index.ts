@@ -26,6 +26,7 @@ export type {
 	Verdict,
 	Words
 } from './timeline';
+export { letsIn, rulesOf } from './firewall';
 export { joinGaps } from './track';
 export { OTHERS_READ } from './systemd';
 export { verifyOn, type Verified } from './verify';

@@ -1,11 +1,9 @@
 import { sha512crypt } from '../../formats/crypt/sha512crypt';
 import { linesOf } from '../../formats/lines';
-import { readNftables, type NftRules } from '../../formats/nftables/nftables';
 import type { SeedUser } from '../../formats/seed/userData';
-import { SEED_SSHD_PATH, type Machine } from '../../engines/machine';
-import type { Result } from '../../basics/result';
+import { rulesOf, SEED_SSHD_PATH, type Machine } from '../../engines/machine';
 import type { Visitor } from './bench';
-import { NFT_CONF, SSHD_DROP_IN } from './files';
+import { SSHD_DROP_IN } from './files';
 
 /** Whether somebody who knocks gets in, and in what words. */
 export interface Answer {
@@ -18,12 +16,6 @@ const shut = (words: string): Answer => ({ open: false, words });
 const GUESSES = ['password', 'admin', '12345678'];
 
 type Endpoint = Pick<Machine, 'disk'>;
-
-/** The rules that are in force: none where nothing loads them, or nft refuses the file. */
-export function rulesOf({ disk }: Pick<Machine, 'disk'>): Result<NftRules> | null {
-	const file = disk.enabled.includes('nftables.service') ? disk.get(NFT_CONF) : undefined;
-	return file && !file.stub ? readNftables(file.text) : null;
-}
 
 /** What the files answer to somebody who knocks: first the rules for what may come in, then the server behind them. */
 export function knock(machine: Endpoint, visitor: Visitor): Answer {

@@ -1,8 +1,16 @@
 import { readNetworkConfig } from '../../formats/seed/networkConfig';
 import { readKeyfile } from '../../formats/keyfile/keyfile';
-import { HOST_NAME_PATH, tellerFor, type DiskFile, type Machine, type Said, type Teller } from '../../engines/machine';
+import {
+	rulesOf,
+	HOST_NAME_PATH,
+	tellerFor,
+	type DiskFile,
+	type Machine,
+	type Said,
+	type Teller
+} from '../../engines/machine';
 import { CABLE_PROFILE, RADIO_PROFILE } from './files';
-import { knock, logInAtScreen, rulesOf } from './knock';
+import { knock, logInAtScreen } from './knock';
 import { VISIT, type Visited } from './track';
 import { rehearseUpdates } from './updates';
 import { NETWORK_WORDS } from './words';

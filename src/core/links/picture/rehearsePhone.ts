@@ -1,15 +1,13 @@
 import { BY_HAND_PATH } from '../../files/byHand';
-import { passwordHash, tellerFor, type Machine, type Teller } from '../../engines/machine';
+import { letsIn, passwordHash, tellerFor, type Machine, type Teller } from '../../engines/machine';
 import { toBase64 } from '../../formats/base64';
 import { spawn } from '../../engines/machine/processes';
-import { readNftables } from '../../formats/nftables/nftables';
 import { readExec, readUnit } from '../../formats/systemd/unit';
 import { PHONE_PORT, PHONE_UNITS } from './places';
 import { PICTURE_WORDS } from './words';
 
 const [SOCKET] = PHONE_UNITS;
 const ANSWERED_BY = 'yphos-phone@.service';
-const NFT_CONF = '/etc/nftables.conf';
 
 /** Somebody with a phone: opens the page, presses its button as a browser would, and plugs the endpoint in again afterwards. */
 export function rehearsePhone(machine: Machine): void {
@@ -65,8 +63,7 @@ function isAnswered(machine: Machine): boolean {
 	const socket = new Map(readUnit(disk.unit(SOCKET)?.text ?? '').map(({ key, value }) => [key, value]));
 	const listens = socket.get('ListenStream') === String(PHONE_PORT) && socket.get('Accept') === 'yes';
 	if (!machine.powered || !machine.online || !systemd.isActive(SOCKET) || !listens) return false;
-	const rules = disk.enabled.includes('nftables.service') ? readNftables(disk.read(NFT_CONF) ?? '') : null;
-	return !rules?.ok || rules.value.accepts({ from: bench.phoneAt, protocol: 'tcp', port: PHONE_PORT });
+	return letsIn(machine, { from: bench.phoneAt, protocol: 'tcp', port: PHONE_PORT });
 }
 
 /** The one that somebody is taken to type here. */

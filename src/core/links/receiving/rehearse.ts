@@ -1,6 +1,5 @@
-import { readNftables } from '../../formats/nftables/nftables';
 import { contains, readAddress, readCidr } from '../../formats/ip/cidr';
-import { tellerFor, type Machine, type Process, type Program, type Teller } from '../../engines/machine';
+import { letsIn, tellerFor, type Machine, type Process, type Program, type Teller } from '../../engines/machine';
 import type { PlayedMedia } from '../../parts/media';
 import { GIVE_WAY_PATH, NAME_PATH } from './files';
 import { GIVE_WAY } from './scripts';
@@ -267,8 +266,6 @@ function nameOf({ disk }: Machine): string {
 	return pretty || (disk.read('/etc/hostname')?.trim() ?? '');
 }
 
-const NFT_CONF = '/etc/nftables.conf';
-
 function computerSends(machine: Machine, room: Receivers, tell: Tell, on: boolean): void {
 	const from = machine.bench.network.near[0] ?? '';
 	const ways = machine.bench.receiving.computer;
@@ -284,11 +281,8 @@ function computerSends(machine: Machine, room: Receivers, tell: Tell, on: boolea
 			continue;
 		}
 		tell.event('computer-sends', 'fault', { by, port });
-		const rules = machine.disk.enabled.includes('nftables.service')
-			? readNftables(machine.disk.read(NFT_CONF) ?? '')
-			: null;
 		const receiver = room.at(place);
-		if (rules?.ok && !rules.value.accepts({ from, protocol, port })) tell.event('kept-out', 'bad', { port });
+		if (!letsIn(machine, { from, protocol, port })) tell.event('kept-out', 'bad', { port });
 		else if (!receiver) tell.event('nobody-there', 'bad', { port });
 		else if (receiver.takes && !receiver.takes(from))
 			tell.event('not-played', 'bad', { why: `the sound server takes nothing from ${from}` });

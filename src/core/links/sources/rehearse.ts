@@ -1,10 +1,9 @@
 import { readFlac } from '../../formats/wav/flac';
 import { measureWav, readWav } from '../../formats/wav/wav';
 import { pictureFacts } from './pictureFacts';
-import { readNftables } from '../../formats/nftables/nftables';
 import { isStream } from '../../formats/playlist/playlist';
 import type { Media, PlayedMedia } from '../../parts/media';
-import { OTHERS_READ, tellerFor, type Machine, type Process } from '../../engines/machine';
+import { letsIn, OTHERS_READ, tellerFor, type Machine, type Process } from '../../engines/machine';
 import { receivedAt } from './receive';
 import { rehearseStores, type Mounts } from './rehearseStores';
 import { FILE_MS, STREAM_MS } from './timing';
@@ -25,7 +24,9 @@ export default function rehearseSources(machine: Machine): void {
 			if (!machine.online) return machine.after(REFUSED_MS, () => done('no network yet'));
 			if (machine.activeFaults.has('stream-refuses') || stream?.state === 'refuses')
 				return machine.after(REFUSED_MS, () => done('the stream server refuses'));
-			if (keepsOut(machine, receivedAt(location)))
+			const port = receivedAt(location);
+			const from = machine.bench.network.near[0] ?? '';
+			if (port !== null && !letsIn(machine, { from, protocol: 'udp', port }))
 				return machine.after(REFUSED_MS, () => done('nothing comes in at its port: the firewall keeps it out'));
 			if (!stream) return machine.after(REFUSED_MS, () => done('no stream server answers at this address'));
 			const { media } = stream;
@@ -49,13 +50,6 @@ export default function rehearseSources(machine: Machine): void {
 		if (name === 'stream-pauses') tell.event(on ? 'stands-still' : 'flows', 'fault');
 		if (name === 'stream-refuses') tell.event(on ? 'refuses' : 'answers', 'fault');
 	});
-}
-
-/** Whether the endpoint's firewall lets nobody near send to that port. */
-function keepsOut({ disk, bench }: Machine, port: number | null): boolean {
-	const rules = disk.enabled.includes('nftables.service') ? readNftables(disk.read('/etc/nftables.conf') ?? '') : null;
-	const from = bench.network.near[0] ?? '';
-	return port !== null && rules?.ok === true && !rules.value.accepts({ from, protocol: 'udp', port });
 }
 
 /** What lies below a folder: on the endpoint's disk, and on shares and sticks as the bench has them. */
