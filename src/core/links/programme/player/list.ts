@@ -8,7 +8,7 @@ import { LEAVES_WITH } from '../finish';
 import { DAYS_PATH, LOUD_PATH, NOW_PATH } from '../service';
 import { PLAYER_START_MS } from '../timing';
 import type { Opening } from './opening';
-import { readAs, type Player } from './options';
+import { textFor, type Player } from './options';
 
 /** To end after its device is lost. Typical. */
 const DEVICE_LOST_MS = 300;
@@ -112,7 +112,7 @@ export class ListPlayer {
 	/** A list takes its own entry's place. Source: mpv(1), --playlist; its playlist formats. */
 	#takeInside({ location }: Parted, index: number): boolean {
 		if (!isList(location) || this.#taken.has(location)) return false;
-		const within = readM3u(readAs(this.player, location) ?? '');
+		const within = readM3u(textFor(this.player, location) ?? '');
 		if (!within.ok) return false;
 		this.#taken.add(location);
 		const inside = within.value.entries.map((one) => parted(one, this.opening.takesParts));

@@ -3,7 +3,7 @@ import type { ScreenWish } from '../../../engines/machine/signals';
 import { PARTS } from '../../../files/partsScript';
 import { FINISH } from '../finishFiles';
 import { STAND_IN } from '../standInFiles';
-import { readAs, type Option, type Player } from './options';
+import { textFor, type Option, type Player } from './options';
 
 /** As the script has it where no option says otherwise. */
 const SCRIPT_LOOKS_SEC = 300;
@@ -77,7 +77,7 @@ function scriptsOf(player: Player, given: readonly Option[]): Pick<Opening, 'tak
 	let takesParts = false;
 	let finishes = false;
 	for (const path of valuesOf('script')) {
-		const text = readAs(player, path);
+		const text = textFor(player, path);
 		if (text === null) {
 			player.tell.event('script-gone', 'bad', { path });
 			continue;

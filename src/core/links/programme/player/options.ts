@@ -83,7 +83,7 @@ const argumentOptions = (argv: readonly string[]): Option[] =>
 	});
 
 /** A file as the player's own user may read it; null: not there, or not for everybody. */
-export function readAs({ process, machine, tell }: Player, path: string): string | null {
+export function textFor({ process, machine, tell }: Player, path: string): string | null {
 	const file = machine.disk.get(path);
 	if (!file) return null;
 	if (machine.systemd.mayRead(process.unit, file.mode)) return file.text;
@@ -93,10 +93,10 @@ export function readAs({ process, machine, tell }: Player, path: string): string
 
 /** All options in the order in which they count. A file of options that is not there is passed over without a word. Source: mpv 0.35, tried. */
 export function optionsOf(player: Player): Option[] {
-	const asked = [...readMpvConf(readAs(player, '/etc/mpv/mpv.conf') ?? ''), ...argumentOptions(player.process.argv)];
+	const asked = [...readMpvConf(textFor(player, '/etc/mpv/mpv.conf') ?? ''), ...argumentOptions(player.process.argv)];
 	const given = asked.flatMap((one) => {
 		if (one.name !== 'include') return [one];
-		const more = readAs(player, one.value);
+		const more = textFor(player, one.value);
 		if (more === null) player.tell.event('include-gone', 'bad', { path: one.value });
 		return readMpvConf(more ?? '');
 	});

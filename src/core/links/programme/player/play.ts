@@ -4,7 +4,7 @@ import { PLAYER_START_MS } from '../timing';
 import type { PROGRAMME_WORDS } from '../words';
 import { ListPlayer } from './list';
 import { openingOf, screenOf } from './opening';
-import { optionsOf, OUTPUTS, readAs, SILENT, STILL, type Player } from './options';
+import { optionsOf, OUTPUTS, textFor, SILENT, STILL, type Player } from './options';
 
 /** The player from its command line to its list, or why it does not come so far. */
 export function play(player: Player): void {
@@ -12,7 +12,7 @@ export function play(player: Player): void {
 	const fails = (why: ReturnType<Teller<typeof PROGRAMME_WORDS>['said']>): void => machine.emit('player-fails', why);
 	const given = optionsOf(player);
 	const options = new Map(given.map(({ name, value }) => [name, value]));
-	const list = readM3u(readAs(player, options.get('playlist') ?? '') ?? '');
+	const list = readM3u(textFor(player, options.get('playlist') ?? '') ?? '');
 	if (!list.ok) {
 		tell.event('list-unreadable', 'bad', { why: list.faults[0]!.message });
 		fails(tell.said('list-empty'));
