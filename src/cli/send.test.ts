@@ -13,11 +13,11 @@ import {
 import { createVerify } from 'node:crypto';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeEach, describe, expect, it } from 'vitest';
 import { keyLines } from '$core/links/delivery/settings';
 import type { Workshop } from '$core/plan/workshop';
 import { demoWorkshop } from '../../demo/workshop';
-import { builtIn } from './built';
+import { runsIn } from './here';
 
 const dir = mkdtempSync(join(tmpdir(), 'yphos-send-'));
 const [set, home, bin, now] = ['partition/yphos', 'home', 'bin', 'now'].map((name) => join(dir, name)) as [
@@ -28,22 +28,17 @@ const [set, home, bin, now] = ['partition/yphos', 'home', 'bin', 'now'].map((nam
 ];
 const plan = join(dir, 'plan.json');
 
-let run: Awaited<ReturnType<typeof builtIn>>;
-beforeAll(async () => {
-	run = await builtIn(dir);
+const run = runsIn(dir, {
+	PATH: `${bin}:${process.env.PATH}`,
+	YPHOS_SET: set,
+	YPHOS_CONTENT_NOW: now,
+	YPHOS_APPLIED: join(dir, 'applied.json'),
+	HOME: home
 });
 afterAll(() => rmSync(dir, { recursive: true }));
 
-function yphos(...args: string[]) {
-	const env = {
-		...process.env,
-		PATH: `${bin}:${process.env.PATH}`,
-		YPHOS_SET: set,
-		YPHOS_CONTENT_NOW: now,
-		YPHOS_APPLIED: join(dir, 'applied.json'),
-		HOME: home
-	};
-	const { code, out, err } = run(args, '', env);
+async function yphos(...args: string[]) {
+	const { code, out, err } = await run(args);
 	return { code, said: out + err };
 }
 const program = (name: string, script: string): void => {
@@ -60,7 +55,7 @@ const hatch = ['--endpoint', 'ticket-hatch'];
 const send = (...more: string[]) => yphos('send', plan, ...hatch, '--ssh', join(bin, 'ssh'), ...more);
 
 describe('yphos send', () => {
-	beforeEach(() => {
+	beforeEach(async () => {
 		for (const folder of [set, home, now]) rmSync(folder, { recursive: true, force: true });
 		mkdirSync(home, { recursive: true });
 		// An endpoint that is this computer: its shell runs what is asked for, in a home of its own.
@@ -74,22 +69,22 @@ describe('yphos send', () => {
 		);
 		for (const name of ['systemctl', 'applied', 'applied.json', 'fails']) rmSync(join(dir, name), { force: true });
 		save(() => {});
-		expect(yphos('write', plan, ...hatch, '--out', join(dir, 'card')).code).toBe(0);
+		expect((await yphos('write', plan, ...hatch, '--out', join(dir, 'card'))).code).toBe(0);
 		cpSync(join(dir, 'card/boot/yphos'), set, { recursive: true });
 	});
 
-	it('sends nothing where nothing has changed', () => {
-		expect(send('--yes')).toEqual({ code: 0, said: 'The endpoint has this very set: nothing to send.\n' });
+	it('sends nothing where nothing has changed', async () => {
+		expect(await send('--yes')).toEqual({ code: 0, said: 'The endpoint has this very set: nothing to send.\n' });
 		expect(readFileSync(join(dir, 'asked'), 'utf8')).toBe('keeper@hatch.local\n');
 	});
 
-	it('shows what changes, and sends only that: after another page the player begins anew, with what was sent', () => {
+	it('shows what changes, and sends only that: after another page the player begins anew, with what was sent', async () => {
 		save((known) => (known.notices.pages[0]!.title = 'Tides today'));
 		symlinkSync('/var/lib/yphos-content/sets/0-4102444800', now);
 		const before = readFileSync(join(set, 'root/opt/yphos/notices/index.html'), 'utf8');
-		expect(send().said).toContain('Nobody is there to agree');
+		expect((await send()).said).toContain('Nobody is there to agree');
 		expect(readFileSync(join(set, 'root/opt/yphos/notices/index.html'), 'utf8')).toBe(before);
-		const { code, said } = send('--yes', '--to', 'somebody@10.0.0.9');
+		const { code, said } = await send('--yes', '--to', 'somebody@10.0.0.9');
 		expect([code, said]).toEqual([0, expect.stringContaining('changed  /opt/yphos/notices/index.html')]);
 		// The phone's page names it as well, and nothing begins anew for that.
 		expect(said).toContain('2 files, ');
@@ -100,32 +95,35 @@ describe('yphos send', () => {
 		expect(readFileSync(join(dir, 'systemctl'), 'utf8')).toBe('try-restart yphos-player.service\n');
 		expect(readlinkSync(now)).toBe('/opt/yphos');
 		expect(existsSync(join(home, 'yphos-sent'))).toBe(false);
-		expect(send('--yes').said).toContain('this very set');
+		expect((await send('--yes')).said).toContain('this very set');
 	});
 
-	it('sends once more what could not be put in place, and shows what is sent where more than content changes too', () => {
+	it('sends once more what could not be put in place, and shows what is sent where more than content changes too', async () => {
 		save((known) => (known.card.watchdog = false));
 		symlinkSync('/var/lib/yphos-content/sets/0-1700000000', now);
 		writeFileSync(join(dir, 'applied.json'), readFileSync(join(set, 'manifest.json')));
 		writeFileSync(join(dir, 'fails'), '');
-		expect(send('--yes')).toMatchObject({ code: 1, said: expect.stringContaining('no room on the root') as string });
+		expect(await send('--yes')).toMatchObject({
+			code: 1,
+			said: expect.stringContaining('no room on the root') as string
+		});
 		expect(readlinkSync(now)).toBe('/var/lib/yphos-content/sets/0-1700000000');
 		rmSync(join(dir, 'fails'));
-		const { code, said } = send('--yes');
+		const { code, said } = await send('--yes');
 		expect([code, said]).toEqual([
 			0,
 			expect.stringContaining('goes     /etc/systemd/system.conf.d/yphos-watchdog.conf')
 		]);
 		expect(readlinkSync(now)).toBe('/opt/yphos');
-		expect(send('--yes').said).toContain('this very set');
+		expect((await send('--yes')).said).toContain('this very set');
 	});
 
-	it('takes away what is gone, and says when the endpoint must be restarted', () => {
+	it('takes away what is gone, and says when the endpoint must be restarted', async () => {
 		save((known) => {
 			known.network.updates.nightly = false;
 			known.card.watchdog = false;
 		});
-		const { code, said } = send('--yes');
+		const { code, said } = await send('--yes');
 		expect([code, said]).toEqual([
 			0,
 			expect.stringContaining('goes     /etc/systemd/system.conf.d/yphos-watchdog.conf')
@@ -139,43 +137,49 @@ describe('yphos send', () => {
 		['broken off on the way', 'tar', 'head -c 4000 | exec /usr/bin/tar "$@"'],
 		['spoilt on the way', 'tar', '/usr/bin/tar "$@" && case $1 in -x) echo x >>yphos-sent/set/apply.sh ;; esac'],
 		['without room', 'install', 'exit 1']
-	])('%s, changes nothing, and says so', (_, name, script) => {
+	])('%s, changes nothing, and says so', async (_, name, script) => {
 		save((known) => (known.notices.pages[0]!.title = 'Tides today'));
 		// Packed here by the real one; unpacked there by this.
 		program(name, name === 'tar' ? `case $1 in -c) exec /usr/bin/tar "$@" ;; esac; ${script}` : script);
-		const { code, said } = send('--yes');
+		const { code, said } = await send('--yes');
 		rmSync(join(bin, name));
 		expect([code === 0, said]).toEqual([false, expect.stringMatching(/nothing was changed/)]);
 		expect(readFileSync(join(set, 'root/opt/yphos/notices/index.html'), 'utf8')).not.toContain('Tides today');
 		expect(existsSync(join(dir, 'applied'))).toBe(false);
-		expect(send('--yes').code).toBe(0);
+		expect((await send('--yes')).code).toBe(0);
 	});
 
-	it('refuses a plan with a stop, an address that is none, and an endpoint without a card set', () => {
+	it('refuses a plan with a stop, an address that is none, and an endpoint without a card set', async () => {
 		save((known) => (known.delivery.from = ''));
-		expect(send('--yes').said).toContain('has a stop: New content is to be fetched from nowhere');
+		expect((await send('--yes')).said).toContain('has a stop: New content is to be fetched from nowhere');
 		save(() => {});
-		expect(send('--yes', '--to', '-oProxyCommand=x').said).toContain('is no USER@HOST');
+		expect((await send('--yes', '--to', '-oProxyCommand=x')).said).toContain('is no USER@HOST');
 		rmSync(set, { recursive: true });
-		expect(send('--yes').said).toContain('has no card set at');
+		expect((await send('--yes')).said).toContain('has no card set at');
 	});
 });
 
 describe('yphos pack', () => {
-	it('signs with the key that yphos key made, as anybody can check, and writes over neither', () => {
+	it('signs with the key that yphos key made, as anybody can check, and writes over neither', async () => {
 		rmSync(join(dir, 'own.pem'), { force: true });
-		const { code, said } = yphos('key', 'own.pem');
+		const { code, said } = await yphos('key', 'own.pem');
 		expect(code).toBe(0);
-		expect(yphos('key', 'own.pem').code).not.toBe(0);
+		expect((await yphos('key', 'own.pem')).code).not.toBe(0);
 		const publicKey = said.split('\n')[0]!;
 		save((known) => (known.delivery.publicKey = publicKey));
-		expect(yphos('pack', plan, ...hatch, '--out', 'site').said).toContain('Add --sign-key FILE');
-		yphos('key', 'other.pem');
-		expect(yphos('pack', plan, ...hatch, '--out', 'site', '--sign-key', 'other.pem').said).toContain('another key');
-		expect(yphos('pack', plan, ...hatch, '--out', 'site', '--sign-key', 'plan.json').said).toContain('no private key');
+		expect((await yphos('pack', plan, ...hatch, '--out', 'site')).said).toContain('Add --sign-key FILE');
+		await yphos('key', 'other.pem');
+		expect((await yphos('pack', plan, ...hatch, '--out', 'site', '--sign-key', 'other.pem')).said).toContain(
+			'another key'
+		);
+		expect((await yphos('pack', plan, ...hatch, '--out', 'site', '--sign-key', 'plan.json')).said).toContain(
+			'no private key'
+		);
 		// Signatures differ in length by what they are; each must be read.
 		for (let n = 0; n < 6; n++) {
-			expect(yphos('pack', plan, ...hatch, '--out', 'site', '--sign-key', 'own.pem').said).toContain(', signed');
+			expect((await yphos('pack', plan, ...hatch, '--out', 'site', '--sign-key', 'own.pem')).said).toContain(
+				', signed'
+			);
 			const [text, signature] = ['manifest.txt', 'manifest.txt.sig'].map((name) =>
 				readFileSync(join(dir, 'site', name))
 			);
@@ -183,8 +187,8 @@ describe('yphos pack', () => {
 		}
 	});
 
-	it('refuses an endpoint that fetches nothing', () => {
+	it('refuses an endpoint that fetches nothing', async () => {
 		save((known) => (known.delivery.used = false));
-		expect(yphos('pack', plan, ...hatch, '--out', 'site').said).toContain('fetches no content');
+		expect((await yphos('pack', plan, ...hatch, '--out', 'site')).said).toContain('fetches no content');
 	});
 });
