@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { sveltekit } from '@sveltejs/kit/vite';
 import { optimizeCss } from 'carbon-preprocess-svelte';
 import type { Plugin } from 'vite';
@@ -18,10 +19,17 @@ export default defineConfig({
 	server: { headers: HEADERS },
 	plugins: [withoutRemoteFonts, playerPage(), sveltekit(), optimizeCss()],
 	test: {
-		include: ['src/**/*.test.ts'],
+		// Long before a test is slow the machine is: what hangs ends all the same.
+		testTimeout: 600_000,
+		hookTimeout: 600_000,
 		setupFiles: ['tests/seed.ts'],
 		environment: 'node',
-		testTimeout: 60_000,
-		hookTimeout: 60_000
+		// By itself it would leave one of two processors idle.
+		maxWorkers: Math.max(2, availableParallelism() - 1),
+		projects: [
+			// The core keeps nothing between two tests, so that its modules are loaded once.
+			{ extends: true, test: { name: 'core', include: ['src/core/**/*.test.ts'], isolate: false } },
+			{ extends: true, test: { name: 'app', include: ['src/{cli,lib,routes,workers}/**/*.test.ts'] } }
+		]
 	}
 });

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 
@@ -26,6 +26,23 @@ export function run(command, args, options = {}) {
 export function capture(command, args, options = {}) {
 	const done = spawnSync(command, args, { cwd: root, encoding: 'utf8', maxBuffer: 1 << 28, ...options });
 	return { code: done.error ? 127 : (done.status ?? 1), out: done.stdout ?? '', err: done.stderr ?? '' };
+}
+
+/**
+ * Runs a program beside others; gives its exit code and all that it printed.
+ * @param {string} command
+ * @param {readonly string[]} args
+ * @param {import('node:child_process').SpawnOptions} [options]
+ * @returns {Promise<{ code: number, out: string }>}
+ */
+export function finished(command, args, options = {}) {
+	return new Promise((done, fail) => {
+		const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], ...options });
+		let out = '';
+		for (const stream of [child.stdout, child.stderr]) stream?.setEncoding('utf8').on('data', (text) => (out += text));
+		child.on('error', fail);
+		child.on('close', (code) => done({ code: code ?? 1, out }));
+	});
 }
 
 /**

@@ -1,4 +1,5 @@
-// npm test: installs what is missing, then lint, types, unit tests, build, end-to-end tests and the card-set conformance check.
+// npm test: installs what is missing, then unit tests beside lint, types, build and end-to-end tests, then what must run alone, a short
+// run of the bench and the card-set conformance check.
 // Ends with one line: N passed, N failed.
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -6,7 +7,7 @@ import { join, resolve } from 'node:path';
 import { ensureBuild } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
 import { ensurePackages } from './ensure.mjs';
-import { capture, cli, conformance, has, run, tool } from './run.mjs';
+import { capture, cli, conformance, finished, has, run, tool } from './run.mjs';
 
 let passed = 0;
 let failed = 0;
@@ -70,55 +71,82 @@ const checkCard = resolve(conformance, 'check-card.sh');
 if (has(checkCard) && process.getuid?.() === 0 && run('bash', [resolve(conformance, 'install.sh')]) !== 0)
 	step('the conformance judges can be installed', false);
 
-heading('Lint');
-step('eslint', run(tool('eslint'), ['.']) === 0);
-step('prettier', run(tool('prettier'), ['--check', '--log-level', 'warn', '.']) === 0);
-
-heading('Types');
-step(
-	'svelte-check',
-	run(tool('svelte-kit'), ['sync']) === 0 && run(tool('svelte-check'), ['--fail-on-warnings']) === 0
-);
-
-heading('Unit tests');
 ensureJudge('shellcheck');
-const unit = join(work, 'unit.json');
-run(tool('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unit}`]);
-addCounts(
-	'unit tests',
-	unit,
-	(report) => [
-		report.numPassedTests,
-		report.numFailedTests +
-			report.testResults.filter((t) => t.status === 'failed' && t.assertionResults.length === 0).length
-	],
-	({ testResults }) =>
-		testResults.flatMap(({ name, status, message, assertionResults }) => {
-			const bad = assertionResults.filter((one) => one.status === 'failed');
-			if (status === 'failed' && bad.length === 0) return [`${name}: ${message}`];
-			return bad.map((one) => `${one.fullName}: ${one.failureMessages[0]?.slice(0, 600)}`);
-		})
-);
 
-heading('Build');
-ensureBuild();
-step('build', has(cli));
+/** Programs that need nothing of each other run side by side; each says what it printed when it has ended. */
+async function unitTests() {
+	const unit = join(work, 'unit.json');
+	const { out } = await finished(tool('vitest'), [
+		'run',
+		'--reporter=default',
+		'--reporter=json',
+		`--outputFile.json=${unit}`
+	]);
+	heading('Unit tests');
+	process.stdout.write(out);
+	addCounts(
+		'unit tests',
+		unit,
+		(report) => [
+			report.numPassedTests,
+			report.numFailedTests +
+				report.testResults.filter((t) => t.status === 'failed' && t.assertionResults.length === 0).length
+		],
+		({ testResults }) =>
+			testResults.flatMap(({ name, status, message, assertionResults }) => {
+				const bad = assertionResults.filter((one) => one.status === 'failed');
+				if (status === 'failed' && bad.length === 0) return [`${name}: ${message}`];
+				return bad.map((one) => `${one.fullName}: ${one.failureMessages[0]?.slice(0, 600)}`);
+			})
+	);
+}
 
-heading('End to end');
-const e2e = join(work, 'e2e.json');
-run(tool('playwright'), ['test', '--reporter=list,json'], {
-	env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: e2e }
-});
-addCounts(
-	'end-to-end tests',
-	e2e,
-	({ stats, errors }) => [stats.expected, stats.unexpected + stats.flaky + errors.length],
-	({ suites }) =>
-		suites
-			.flatMap(specsOf)
-			.filter(({ ok }) => !ok)
-			.map(({ title }) => title)
-);
+/** @param {string} name @param {string} command @param {readonly string[]} args */
+async function told(name, command, args) {
+	const { code, out } = await finished(command, args);
+	heading(name);
+	process.stdout.write(out);
+	step(name, code === 0);
+}
+
+/** @param {string} project */
+async function endToEnd(project) {
+	const report = join(work, `${project}.json`);
+	const { out } = await finished(
+		tool('playwright'),
+		['test', `--project=${project}`, '--no-deps', '--reporter=list,json'],
+		{ env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report } }
+	);
+	heading(`End to end: ${project}`);
+	process.stdout.write(out);
+	addCounts(
+		`end-to-end tests, ${project}`,
+		report,
+		({ stats, errors }) => [stats.expected, stats.unexpected + stats.flaky + errors.length],
+		({ suites }) =>
+			suites
+				.flatMap(specsOf)
+				.filter(({ ok }) => !ok)
+				.map(({ title }) => title)
+	);
+}
+
+run(tool('svelte-kit'), ['sync']);
+await Promise.all([
+	unitTests(),
+	(async () => {
+		ensureBuild();
+		step('build', has(cli));
+		await endToEnd('pages');
+	})(),
+	(async () => {
+		await told('eslint', tool('eslint'), ['.']);
+		await told('prettier', tool('prettier'), ['--check', '--log-level', 'warn', '.']);
+		await told('svelte-check', tool('svelte-check'), ['--fail-on-warnings']);
+	})()
+]);
+await endToEnd('killed');
+await told('bench', process.execPath, [resolve(root, 'scripts/bench.mjs'), '--short']);
 
 if (has(checkCard)) {
 	heading('Conformance of the demo card sets');

@@ -273,7 +273,10 @@ for (const theme of ['day', 'lamp'])
 		const found: string[] = [];
 		for (const view of VIEWS) {
 			await open(page, view);
-			const { violations } = await new AxeBuilder({ page }).analyze();
+			const checker = new AxeBuilder({ page }).options({ preload: false });
+			// By lamp only the colours are others.
+			if (theme === 'lamp') checker.withRules('color-contrast');
+			const { violations } = await checker.analyze();
 			found.push(...violations.map((v) => `${view} ${v.id}: ${v.nodes[0]?.html}`));
 		}
 		expect(found).toEqual([]);

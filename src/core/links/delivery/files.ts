@@ -66,7 +66,7 @@ export function deliveryFiles(settings: DeliverySettings, context: Context): Car
 		]),
 		textFile(rootPath(`${UNITS}${RENEW_UNIT}.timer`), 'Says when new content is looked for.', [
 			...of('[Unit]', 'Description=Looks for new content', '', '[Timer]', 'OnBootSec=2min'),
-			...settings.times.flatMap((time, n) => lines(`delivery.times.${n}`, `OnCalendar=*-*-* ${time}:00`)),
+			...settings.times.flatMap((time) => lines('delivery.times', `OnCalendar=*-*-* ${time}:00`)),
 			...of('', '[Install]', 'WantedBy=timers.target')
 		])
 	];

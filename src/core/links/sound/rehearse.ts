@@ -1,9 +1,8 @@
 import { readControlWord } from '../../formats/alsa/controlName';
-import { readAlsaConf, type AlsaBlock } from '../../formats/alsa/conf';
 import { overlaysIn } from '../../formats/boot/overlays';
-import { readDeviceName } from '../../formats/alsa/deviceName';
 import { tellerFor, type Machine, type Program, type Teller } from '../../engines/machine';
 import type { BenchSoundCard } from './bench';
+import { findControls, findDoor, type Door } from './door';
 import { computeGainChain } from './gainChain';
 import type { Heard } from './heard';
 import { treat, type Route } from './treatment';
@@ -131,7 +130,7 @@ class Converters {
 	/** Opens a device by name for samples of one kind; a string says why that fails. */
 	open(deviceName: string, wanted: Wanted, lost: () => void): ReturnType<NonNullable<Machine['offers']['openSound']>> {
 		const { machine } = this;
-		const door = findDoor(machine, deviceName);
+		const door = findDoor(asoundConf(machine), deviceName);
 		if (typeof door === 'string') return door;
 		const card = machine.bench.soundCards.find(
 			(known) => known.cardId === door.cardId && known.deviceNumber === door.deviceNumber
@@ -191,6 +190,18 @@ class Converters {
 		this.tell.event('found', 'info', { name: card.name, cardId: card.cardId });
 		machine.systemd.reach('sound.target');
 		machine.emit('sound-card-added', card.cardId);
+		this.#tellOthers(card);
+	}
+
+	/** What a program gets that asks for no device in particular: a tone for trying, whatever somebody installs later. */
+	#tellOthers({ cardId }: BenchSoundCard): void {
+		const conf = asoundConf(this.machine);
+		if (conf === null) return this.tell.event('others-get-first', 'bad');
+		const door = findDoor(conf, 'default');
+		const controls = findControls(conf);
+		if (typeof door === 'string') this.tell.event('others-get-nothing', 'bad', { why: door });
+		else if (door.cardId !== cardId || !door.converts) this.tell.event('others-get-else', 'bad', { ...door });
+		if (controls !== cardId) this.tell.event('mixers-get-else', 'bad', { controls });
 	}
 
 	#unplug(): void {
@@ -244,6 +255,8 @@ const amixer =
 		process.after(30, () => process.exit(0));
 	};
 
+const asoundConf = ({ disk }: Machine): string | null => disk.files.get('/etc/asound.conf')?.text ?? null;
+
 type Wanted = Parameters<NonNullable<Machine['offers']['openSound']>>[1];
 
 /** What comes out for samples of this kind through this door; a string says why nothing does. */
@@ -269,37 +282,6 @@ function hear(machine: Machine, card: BenchSoundCard, door: Door, wanted: Wanted
 		pitchHz: wanted.level?.pitchHz ?? null,
 		loudestDb: loudest(machine, card, atConverterDb)
 	};
-}
-
-type Door = {
-	readonly door: Route['door'];
-	readonly cardId: string;
-	readonly deviceNumber: number;
-	readonly rateHz: number | null;
-	/** Several programs at once: the way leads through a mixing device. */
-	readonly mixes: boolean;
-};
-
-/** Follows a device name through asound.conf to the hardware; a string says where the path ends. */
-function findDoor(machine: Machine, name: string, depth = 0): Door | string {
-	// alsa-lib reads its configuration whole before it opens anything, hardware by its own name too.
-	const conf = readAlsaConf(machine.disk.files.get('/etc/asound.conf')?.text ?? '');
-	if (!conf.ok) return conf.faults[0]!.message;
-	const { plugin, cardId, deviceNumber } = readDeviceName(name);
-	if (plugin === 'hw' || plugin === 'iec958' || plugin === 'hdmi')
-		return cardId ? { door: plugin, cardId, deviceNumber, rateHz: null, mixes: false } : `"${name}" names no card`;
-	const pcm = (conf.value.pcm as AlsaBlock | undefined)?.[plugin] as AlsaBlock | undefined;
-	if (!pcm || depth > 8) return `asound.conf knows no device "${plugin}"`;
-	const slave = pcm.slave as AlsaBlock | undefined;
-	if (typeof slave?.pcm !== 'string') return `the device "${plugin}" leads nowhere`;
-	const next = findDoor(machine, slave.pcm, depth + 1);
-	return typeof next === 'string'
-		? next
-		: {
-				...next,
-				rateHz: next.rateHz ?? (slave.rate ? Number(slave.rate) : null),
-				mixes: next.mixes || pcm.type === 'dmix'
-			};
 }
 
 function loudest(machine: Machine, card: BenchSoundCard, volumeDb: number): number | null {

@@ -44,7 +44,7 @@
 
 <div id="setting-picture.controls" class="list">
 	{#each controls as control, n (n)}
-		<div class="one">
+		<div class="one" id="setting-picture.controls.{n}">
 			<div class="two">
 				<Select
 					labelText="Asks for"

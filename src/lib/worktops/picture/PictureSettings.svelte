@@ -179,6 +179,7 @@
 		<div class="two">
 			{#each ['from', 'until'] as const as key (key)}
 				<TextInput
+					id="setting-picture.hours.{key}"
 					labelText={key === 'from' ? 'Screen on from' : 'until'}
 					value={drafts[key] ?? picture.hours[key]}
 					invalid={drafts[key] !== undefined}
