@@ -1,6 +1,6 @@
-import { CALM_THEME } from '../src/core/links/notices/theme';
+import { CALM_THEME } from '../src/core/standards/pageTheme';
 import { HATCH_NOTICES } from './notices';
-import { newList, newRule, type Moment } from '$core/links/programme/when';
+import { newList, newRule, type Moment } from '$core/onAir/when';
 import { emptyPlan, type Plan } from '$core/plan/plan';
 import { VERSIONS, WORKSHOP_VERSION, type Endpoint, type Workshop } from '$core/plan/workshop';
 import { withPreset } from '$core/formats/playlist/preset';

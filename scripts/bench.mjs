@@ -98,7 +98,7 @@ const [
 		'/src/core/onAir/book.ts',
 		'/src/core/links/programme/whatsOn.ts',
 		'/src/core/links/programme/year.ts',
-		'/src/core/links/programme/when.ts',
+		'/src/core/onAir/when.ts',
 		'/src/core/links/programme/wishes.ts',
 		'/src/core/links/notices/pictures.ts',
 		'/src/core/engines/derive.ts',

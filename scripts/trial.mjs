@@ -13,7 +13,7 @@ const copy = resolve(root, '.cache/trial');
 /** What somebody would write by hand for a link that says where the papers of an endpoint lie. */
 const FILES = {
 	'src/core/links/papers/settings.ts': `import { z } from 'zod';
-import { lineText } from '../../plan/text';
+import { lineText } from '../../basics/text';
 
 /** Where guarantee and bills lie, and for how long they are kept. */
 export const papersSettings = z.object({

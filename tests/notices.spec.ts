@@ -5,7 +5,7 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
 import { FILM } from '../demo/facts';
-import { newList, newRule } from '../src/core/links/programme/when';
+import { newList, newRule } from '../src/core/onAir/when';
 import type { Plan } from '../src/core/plan/plan';
 import { LAUNCH } from '../scripts/chromium.mjs';
 import { expect, open, test } from './app';

@@ -8,7 +8,7 @@ import type { Part, PartKind, PartOf } from './parts/schema';
 import type { LinkId, Plan } from './plan/plan';
 import type { Saved } from './plan/saved';
 import type { Venue } from './plan/venue';
-import type { ProbeFacts } from './probe/facts';
+import type { ProbeFacts } from './parts/probeFacts';
 import type { Asked, Secrets } from './secrets';
 
 /** What an endpoint sees of another one: who it is on the network, and what it takes there. */

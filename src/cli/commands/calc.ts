@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { calculations } from '$core/engines/calc';
+import { calculations } from '$core/calculations';
 import { linesOf } from '$core/formats/lines';
 import { Refusal } from '../files';
 import { type Command, say, need } from '../say';

@@ -2,7 +2,7 @@ import { linesOf } from '$core/formats/lines';
 import { readFileSync } from 'node:fs';
 import { chain } from '$core/chain';
 import { derive } from '$core/engines/derive';
-import { dayPartsFor, smilFor } from '$core/engines/openFormats';
+import { dayPartsFor, smilFor } from '$core/links/programme/openFormats';
 import { WEEKDAYS } from '$core/basics/weekdays';
 import { wallClockMs } from '$core/formats/systemd/zone';
 import { itemAt } from '$core/onAir/item';

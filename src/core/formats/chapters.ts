@@ -1,4 +1,4 @@
-import { fitLine } from '../plan/text';
+import { fitLine } from '../basics/text';
 
 /** A part of a recording that has a name. */
 export interface Chapter {

@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { fault, ok, type Result } from '../basics/result';
-import { fitLine } from '../plan/text';
+import { fitLine } from '../basics/text';
 import { expandRecurrence } from './recurrence';
 
 /** A day that is kept, such as a public holiday. */

@@ -11,11 +11,11 @@ import type { Finding, Level, Surroundings } from '../link';
 import { capitalArcmin } from '../standards/legibility';
 import { writers } from '../writers';
 import { assessNetwork } from './network/findings';
-import { nameCard } from './sound/nameCard';
-import { newRule, type Moment } from './programme/when';
+import { nameCard } from '../probe/nameCard';
+import { newRule, type Moment } from '../onAir/when';
 import type { Part, PartOf } from '../parts/schema';
 import { planSchema, type Plan } from '../plan/plan';
-import { noFacts, type ProbeFacts, type SoundDevice } from '../probe/facts';
+import { noFacts, type ProbeFacts, type SoundDevice } from '../parts/probeFacts';
 
 const bench = demoWorkshop.endpoints.find(({ id }) => id === 'test-bench')!;
 const calm = contextFor(chain, demoWorkshop, bench.id);

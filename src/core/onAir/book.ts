@@ -1,18 +1,18 @@
 import { minuteOfTime } from '../basics/calendar';
 import { WEEKDAYS } from '../basics/weekdays';
-import { ruleLines } from '../links/programme/ruleLines';
-import type { ProgrammeSettings, QuietHours } from '../links/programme/settings';
+import { ruleLines } from './ruleLines';
 import type { Venue } from '../plan/venue';
 import { ALWAYS, type RuleLine } from './line';
 import type { Rulebook } from './onAir';
 import { sunTable } from './sun';
+import type { ProgrammeRule, QuietHours, Timetable } from './when';
 
-const isBySun = ({ from, until }: ProgrammeSettings['rules'][number]): boolean =>
+const isBySun = ({ from, until }: ProgrammeRule): boolean =>
 	[from, until].some(({ at }) => at === 'sunrise' || at === 'sunset');
 
 /** The rules of an endpoint at its venue. */
 export const bookOf = (
-	{ rules, otherwise, shuffle }: Pick<ProgrammeSettings, 'rules' | 'otherwise' | 'shuffle'>,
+	{ rules, otherwise, shuffle }: Pick<Timetable, 'rules' | 'otherwise' | 'shuffle'>,
 	venue: Venue
 ): Rulebook => ({
 	lines: ruleLines(rules, venue),
@@ -43,7 +43,7 @@ const quietAsLine = (hours: QuietHours, n: number): RuleLine => ({
 });
 
 /** All that decides what an endpoint does at an hour: quiet hours, then its rules, then what is on otherwise; "off" while nothing starts by itself. */
-export function programmeBook(settings: ProgrammeSettings, venue: Venue): Rulebook {
+export function programmeBook(settings: Omit<Timetable, 'lists'>, venue: Venue): Rulebook {
 	if (!settings.used || !settings.startAtBoot) return { lines: [], otherwise: 'off', zone: venue.timeZone, sun: [] };
 	const { lines, ...book } = bookOf(settings, venue);
 	return { ...book, lines: [...settings.quiet.map(quietAsLine), ...lines] };

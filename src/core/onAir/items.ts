@@ -2,7 +2,7 @@ import { partLastsMs } from '../files/entryPart';
 import { placeKind } from '../files/mediaPlace';
 import type { Context } from '../link';
 import { spanOfDates, type Item } from './item';
-import type { ProgrammeSettings } from '../links/programme/settings';
+import type { Timetable } from './when';
 
 /** An entry of the sources, or a page of the notices, by its id; null: there is none. */
 export function itemOf(id: string, { facts, media }: Context): Item | null {
@@ -53,7 +53,7 @@ export const everything = ({ facts }: Context): string[] => [
 ];
 
 /** What a playlist plays, in order; what is gone is left out. */
-export function itemsOf(show: string, { lists }: Pick<ProgrammeSettings, 'lists'>, context: Context): Item[] {
+export function itemsOf(show: string, { lists }: Pick<Timetable, 'lists'>, context: Context): Item[] {
 	const list = show === 'all' ? null : lists.find(({ id }) => id === show);
 	const ids = show === 'all' ? everything(context) : (list?.items ?? []);
 	return ids.flatMap((id) => {

@@ -1,5 +1,5 @@
 import type { DayFacts } from '../basics/calendar';
-import type { Season } from '../plan/dates';
+import type { Season } from '../basics/dates';
 
 /** A time of a day as an endpoint reckons it: minutes after midnight, or after sunrise or sunset. */
 export interface LineMoment {

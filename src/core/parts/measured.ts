@@ -1,4 +1,4 @@
-import type { ProbeFacts } from '../probe/facts';
+import type { ProbeFacts } from './probeFacts';
 import type { PartOf } from './schema';
 
 /** The kernel keeps some memory to itself and boards lend some to graphics. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CHAPTER_TITLE, MOST_CHAPTERS } from '../formats/chapters';
 import { CHROMAS } from '../formats/codecString';
-import { lineText } from '../plan/text';
+import { lineText } from '../basics/text';
 
 /** How a film's frames are made, or a still picture; framesPerSec of null: a still. */
 export const playedPictureSchema = z.object({

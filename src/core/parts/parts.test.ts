@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { noFacts } from '../probe/facts';
+import { noFacts } from './probeFacts';
 import { catalogue } from './catalogue';
 import { describePart, fieldWords, tellingOf } from './describe';
 import { partsJsonSchema, readPart, readPartsFile, writePartsFile } from './file';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idText, lineText } from '../plan/text';
+import { idText, lineText } from '../basics/text';
 import { CARGO, PLUG_IDS } from './plugs';
 
 /** How sure a figure is: from a standard, typical for the class, or measured by the person. */

@@ -1,7 +1,7 @@
 import { LIST_LIMITS } from '../formats/playlist/limits';
 import { canonicalTimeZone } from '../standards/timeZones';
 import { each, fill, isSaved, type Saved } from './saved';
-import { fitLine, freeId, isId } from './text';
+import { fitLine, freeId, isId } from '../basics/text';
 
 /**
  * Version 5 stored what its own schema refused: readers and ids were not held to it. Everything is brought within the

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { planSchema } from './plan';
-import { listRuleOf, type ListRule } from './text';
+import { listRuleOf, type ListRule } from '../basics/text';
 import { endpointSchema, workshopSchema, WORKSHOP_LIMITS, type Endpoint, type Workshop } from './workshop';
 import { safely } from '../basics/safely';
 

@@ -7,7 +7,7 @@ import { mend } from './mend';
 import { migrate } from './migrate';
 import { emptyPlan } from './plan';
 import { isSaved } from './saved';
-import { fitLine, freeId, isId } from './text';
+import { fitLine, freeId, isId } from '../basics/text';
 import { venueSchema } from './venue';
 import {
 	emptyWorkshop,

@@ -1,4 +1,4 @@
-import { CALM_THEME } from '../links/notices/theme';
+import { CALM_THEME } from '../standards/pageTheme';
 import type { Venue } from './venue';
 
 /** Where the sockets give about 120 V or 100 V instead of 230 V. Source: IEC 60083, IEC "World plugs". */

@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { isTimeZone } from '../formats/systemd/zone';
 import { addressText, cidrText } from '../formats/ip/text';
 import { WEEKDAYS } from '../basics/weekdays';
-import { CALM_THEME, noticeTheme } from '../links/notices/theme';
-import { dateText, seasonSchema } from './dates';
-import { lineText, timeOfDay, uniqueList } from './text';
+import { CALM_THEME, noticeTheme } from '../standards/pageTheme';
+import { dateText, seasonSchema } from '../basics/dates';
+import { lineText, timeOfDay, uniqueList } from '../basics/text';
 
 /** Where endpoints live. */
 export const venueSchema = z.object({

@@ -1,10 +1,10 @@
-import { CALM_THEME } from '../links/notices/theme';
+import { CALM_THEME } from '../standards/pageTheme';
 import { z } from 'zod';
 import { mediaSchema } from '../parts/media';
 import { partSchema } from '../parts/schema';
-import { probeFactsSchema } from '../probe/facts';
+import { probeFactsSchema } from '../parts/probeFacts';
 import { planSchema, sliceVersions } from './plan';
-import { idText, lineText, uniqueList } from './text';
+import { idText, lineText, uniqueList } from '../basics/text';
 import { venueSchema } from './venue';
 
 /** Which shape the workshop itself has, and each link's settings; a file carries them, so that each part is brought on by itself. */

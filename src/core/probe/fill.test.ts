@@ -8,7 +8,7 @@ import { cardInLine } from '../formats/alsa/cardLine';
 import { catalogue } from '../parts/catalogue';
 import { emptyPlan, type Plan } from '../plan/plan';
 import { emptyWorkshop } from '../plan/workshop';
-import { noFacts, type ProbeFacts } from './facts';
+import { noFacts, type ProbeFacts } from '../parts/probeFacts';
 import { fillingsOf, fillLan, outsideOf } from './fill';
 
 const facts: ProbeFacts = {

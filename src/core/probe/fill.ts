@@ -1,10 +1,10 @@
 import { contains, formatAddress, isPrivate, readAddress, readCidr, hostRange, type Network } from '../formats/ip/cidr';
-import { isOfAnother, nameCard } from '../links/sound/nameCard';
+import { isOfAnother, nameCard } from './nameCard';
 import { mayHaveMemory } from '../parts/measured';
 import type { Part, PartOf } from '../parts/schema';
 import type { Plan } from '../plan/plan';
 import type { Venue } from '../plan/venue';
-import type { ProbeFacts, SoundDevice } from './facts';
+import type { ProbeFacts, SoundDevice } from '../parts/probeFacts';
 
 /** One thing that a report says and the plan does not have yet. */
 export interface Filling {

@@ -1,5 +1,5 @@
-import type { ProbeFacts } from './facts';
-import { noFacts } from './facts';
+import type { ProbeFacts } from '../parts/probeFacts';
+import { noFacts } from '../parts/probeFacts';
 
 /** One of a USB device's alternate settings: a format with its rates and channels. */
 export interface StreamSetting {

@@ -3,7 +3,7 @@ import { mend } from '../plan/mend';
 import { SAMPLE_BITS, type Playback, type SampleFormat } from '../parts/schema';
 import { fault, ok, type Result } from '../basics/result';
 import { readEdidHex, readJsonListings, readOneValue, readSystem } from './boardReaders';
-import { noFacts, probeFactsSchema, type ProbeFacts, type SoundDevice } from './facts';
+import { noFacts, probeFactsSchema, type ProbeFacts, type SoundDevice } from '../parts/probeFacts';
 import { Found, type FoundCard, type StreamSetting } from './found';
 import { splitSections } from './sections';
 import { readAplayList, readAplayNames, readCards, readEld, readMixers, readStream, type Reader } from './soundReaders';

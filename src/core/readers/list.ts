@@ -31,7 +31,7 @@ import { readHolidays } from '../formats/holidays';
 import { venueSchema } from '../plan/venue';
 import { shownIn } from '../links/notices/content';
 import { readByHand } from '../files/byHand';
-import { isId } from '../plan/text';
+import { isId } from '../basics/text';
 import { readManifest } from '../links/card/send';
 import { countPlayed, readPlayed } from '../links/notices/played';
 import { newZone } from '../links/notices/settings';

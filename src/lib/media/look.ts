@@ -5,7 +5,7 @@ import { readDecoderConfig } from '$core/formats/decoderConfig';
 import { readStillSize } from '$core/formats/picture/size';
 import { readFlac } from '$core/formats/wav/flac';
 import { SILENT_MEDIA, type Media, type MediaDetails } from '$core/parts/media';
-import { fitLine } from '$core/plan/text';
+import { fitLine } from '$core/basics/text';
 
 /** What a file says of itself. */
 export type FileFacts = Pick<

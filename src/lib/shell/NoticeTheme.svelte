@@ -8,7 +8,7 @@
 		THEMES,
 		towardsContrast,
 		type NoticeTheme
-	} from '$core/links/notices/theme';
+	} from '$core/standards/pageTheme';
 	import { store } from '$lib/store/workshop.svelte';
 
 	const theme = $derived(store.workshop!.venue.noticeTheme);

@@ -1,4 +1,4 @@
-import type { ProgrammeList } from '$core/links/programme/when';
+import type { ProgrammeList } from '$core/onAir/when';
 
 const DAY_MS = 86_400_000;
 

@@ -3,7 +3,7 @@ import type { Rulebook } from '$core/onAir/onAir';
 import { startOfDayMs } from '$core/onAir/slices';
 import { programmeBook } from '$core/onAir/book';
 import { showWords } from '$core/links/programme/whatsOn';
-import type { ProgrammeRule } from '$core/links/programme/when';
+import type { ProgrammeRule } from '$core/onAir/when';
 import type { Venue } from '$core/plan/venue';
 import type { Endpoint } from '$core/plan/workshop';
 import { store } from '$lib/store/workshop.svelte';

@@ -2,7 +2,7 @@
 	import { Button, FileUploaderButton } from 'carbon-components-svelte';
 	import { formatBytes, formatSeconds } from '$core/basics/format';
 	import { digestFor, readDigests, type DigestKind } from '$core/image/digest';
-	import { fitLine } from '$core/plan/text';
+	import { fitLine } from '$core/basics/text';
 	import { sentence } from '$core/basics/result';
 	import Mark from '$lib/shell/Mark.svelte';
 	import { readImage, type ImageDone } from '$lib/image/readImage';

@@ -43,7 +43,7 @@
 	/** For open players: a document for each endpoint, or a folder of playlists with timers. */
 	async function exportOpen(as: 'smil' | 'playlists'): Promise<void> {
 		const [{ dayPartsFor, smilFor }, { zipFiles }, { contextFor }] = await Promise.all([
-			import('$core/engines/openFormats'),
+			import('$core/links/programme/openFormats'),
 			import('$core/formats/zip/zip'),
 			import('$core/engines/context')
 		]);

@@ -1,4 +1,4 @@
-import { fitLine } from '../../plan/text';
+import { fitLine } from '../../basics/text';
 import { fault, type Result } from '../../basics/result';
 import { LIST_LIMITS } from './limits';
 import { readM3u } from './m3u';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { WISHES } from '../../link';
 import { videoShapeSchema } from '../../parts/schema';
-import { lineText } from '../../plan/text';
+import { lineText } from '../../basics/text';
 
 /** What the endpoint must do, in the person's words, and the promises it is held to. */
 export const briefSettings = z.object({

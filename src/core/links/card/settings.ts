@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FIRST_PARTITION_AT } from '../../files/cardFile';
-import { lineText } from '../../plan/text';
+import { lineText } from '../../basics/text';
 
 /** Facts about the image that goes on the card, as the page found them. */
 const imageFactsSchema = z.object({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lineText, timeOfDay } from '../../plan/text';
+import { lineText, timeOfDay } from '../../basics/text';
 
 /** An address or a folder; what a shell or curl would take for something else is not let in. Source: RFC 3986, 2. */
 const PLACE = /^(?:https?:\/\/[A-Za-z0-9][A-Za-z0-9.-]*(?::\d{1,5})?)?(?:\/[A-Za-z0-9._~-]+)*\/?$/;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idText } from '../../plan/text';
+import { idText } from '../../basics/text';
 
 /** Where movable lines are wired, by part: GPIO numbers in the order of the part's own list. Absent: as its maker suggests. */
 export const headerSettings = z.object({

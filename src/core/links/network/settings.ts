@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { addressText, cidrText, readable } from '../../formats/ip/text';
 import { readPublicKey } from '../../formats/ssh/publicKey';
-import { lineText, timeOfDay } from '../../plan/text';
+import { lineText, timeOfDay } from '../../basics/text';
 
 const publicKeyText = readable(readPublicKey);
 

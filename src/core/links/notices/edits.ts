@@ -2,7 +2,7 @@ import { dateOf } from '../../basics/calendar';
 import { changing, type Change } from '../../changes';
 import { wallClockMs } from '../../formats/systemd/zone';
 import type { Context, Fix } from '../../link';
-import { freeId } from '../../plan/text';
+import { freeId } from '../../basics/text';
 import { newZone, type NoticesSettings, type Page, type Shows, type Zone } from './settings';
 
 /** A change of the notices' settings. */

@@ -7,7 +7,7 @@ import { assessPlace } from './assessPlace';
 import { assessLetters } from './letters';
 import { noticeScreen } from './screen';
 import type { NoticesSettings } from './settings';
-import { contrast, LEAST_CONTRAST, towardsContrast } from './theme';
+import { contrast, LEAST_CONTRAST, towardsContrast } from '../../standards/pageTheme';
 
 /** All findings of the notices, worst cause first. */
 export function assessNotices(settings: NoticesSettings, context: Context): Finding[] {

@@ -2,7 +2,7 @@ import type { Block } from './blocks';
 import type { Shown } from './content';
 import { GLYPH_WIDTHS, GLYPHS } from './glyphTable';
 import type { Zone } from './settings';
-import type { NoticeTheme } from './theme';
+import type { NoticeTheme } from '../../standards/pageTheme';
 
 /**
  * Sizes against the zone's own text, and distances in its font's size. What is drawn and what is reckoned both read them: see

@@ -13,7 +13,7 @@ import { codePxFrom, smallestTextPx, zoneBox, type NoticeScreen } from './screen
 import { GRIDS, newZone, pageSchema, type Zone } from './settings';
 import { TEMPLATES, withTemplate } from './templates';
 import { CALM_NOTICES } from './settings';
-import { CALM_THEME, contrast, THEMES, towardsContrast } from './theme';
+import { CALM_THEME, contrast, THEMES, towardsContrast } from '../../standards/pageTheme';
 
 const ZONE = 'Europe/Oslo';
 const world = (at: string, feed: Partial<FeedState> | null = null, more: Partial<NoticeWorld> = {}): NoticeWorld => ({

@@ -10,7 +10,7 @@ import {
 import { QUIET_MODULES } from './code';
 import { GLYPH_WIDTHS } from './glyphTable';
 import type { NoticesSettings, Zone } from './settings';
-import type { NoticeTheme } from './theme';
+import type { NoticeTheme } from '../../standards/pageTheme';
 
 /** The screen that pages are drawn for. */
 export type NoticeScreen = DrawnScreen;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { dateText } from '../../plan/dates';
-import { idText, lineText, uniqueList } from '../../plan/text';
+import { dateText } from '../../basics/dates';
+import { idText, lineText, uniqueList } from '../../basics/text';
 import { TYPEFACE_PACKAGES } from '../../standards/typefaces';
 import { feedSchema, type FeedKind } from './feeds/schema';
 

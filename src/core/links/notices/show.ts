@@ -9,7 +9,7 @@ import { itemsOf } from '../../onAir/items';
 import { FEEDS_DIR } from './places';
 import { noticeScreen } from './screen';
 import { noticesSettings, pageSchema, type NoticesSettings } from './settings';
-import { noticeTheme } from './theme';
+import { noticeTheme } from '../../standards/pageTheme';
 
 const lineMoment = z.object({ by: z.enum(['clock', 'rise', 'set']), min: z.number() });
 const numbers = z.array(z.number());

@@ -1,4 +1,4 @@
-import { freeId } from '../../plan/text';
+import { freeId } from '../../basics/text';
 import type { Feed } from './feeds/schema';
 import { newZone, type NoticesSettings, type Page, type Zone } from './settings';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idText, uniqueList } from '../../plan/text';
+import { idText, uniqueList } from '../../basics/text';
 
 const partId = idText.nullable();
 

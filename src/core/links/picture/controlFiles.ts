@@ -6,6 +6,7 @@ import controlScript from './control.sh?raw';
 import type { Facts } from '../../facts';
 import type { CardFile, CardLine } from '../../link';
 import { ACTIONS, CONTROL_WAYS, keysOf, type Control } from './controls';
+import type { PictureSettings } from './settings';
 import { CONTROL_PATH, KEYS_UNIT } from './places';
 import { cecAdapterOf } from './switching';
 
@@ -38,7 +39,10 @@ const byHandFile = (): CardFile =>
 	);
 
 /** What keys and pages do, and a small card to lay beside the set. */
-export function controlFiles(controls: readonly Control[], { endpointName, byPhone, picture }: Facts): CardFile[] {
+export function controlFiles(
+	{ controls, connector }: Pick<PictureSettings, 'controls' | 'connector'>,
+	{ endpointName, byPhone }: Facts
+): CardFile[] {
 	if (controls.length === 0 && !byPhone) return [];
 	return [
 		textFile(
@@ -49,7 +53,7 @@ export function controlFiles(controls: readonly Control[], { endpointName, byPho
 		),
 		actionsFile(),
 		...(byPhone ? [byHandFile()] : []),
-		...(keysOf(controls).length > 0 ? keyFiles(controls, cecAdapterOf(picture?.connector ?? '')) : []),
+		...(keysOf(controls).length > 0 ? keyFiles(controls, cecAdapterOf(connector)) : []),
 		...(controls.length > 0 ? [controlCard(controls, endpointName)] : [])
 	];
 }

@@ -59,7 +59,7 @@ export function pictureFiles(
 		...switchFiles(settings, context),
 		...phoneFiles(settings, context.facts, secrets),
 		...(settings.shifts ? [shiftScript] : []),
-		...controlFiles(settings.controls, context.facts),
+		...controlFiles(settings, context.facts),
 		...(way.output === 'ladder' && way.chosen && way.adapter
 			? [
 					textFile(

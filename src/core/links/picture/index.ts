@@ -31,7 +31,15 @@ export const picture: Link<'picture', PictureSettings> = {
 		wires: [{ from: 'parts', carries: 'signal' }],
 		end: { sense: 'eye', figure: 'seen', words: 'pixels to use', without: 'choose a screen' }
 	},
-	publish: (settings) => ({ picture: { ...settings, screen: (context) => drawnScreen(settings, context) } }),
+	publish: (settings) => {
+		const { mode, turn, writesEdid, stillSec, shifts, controls, offBy, hours, darkWhileResting } = settings;
+		return {
+			picture: {
+				...{ mode, turn, writesEdid, stillSec, shifts, controls, offBy, hours, darkWhileResting },
+				screen: (context) => drawnScreen(settings, context)
+			}
+		};
+	},
 	changes: {
 		showPicture: () => changing<PictureSettings>('picture')({ used: true }),
 		keepControls: (actions) =>

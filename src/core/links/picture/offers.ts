@@ -8,7 +8,10 @@ import type { PictureSettings } from './settings';
 declare module '../../facts' {
 	interface Facts {
 		/** Something is shown, and how. */
-		readonly picture?: PictureSettings & {
+		readonly picture?: Pick<
+			PictureSettings,
+			'mode' | 'turn' | 'writesEdid' | 'stillSec' | 'shifts' | 'controls' | 'offBy' | 'hours' | 'darkWhileResting'
+		> & {
 			/** The screen as those who draw for it see it. */
 			screen(context: Context): DrawnScreen;
 		};

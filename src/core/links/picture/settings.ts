@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { MOST_BYTES } from '../../formats/edid';
 import { controlSchema } from './controls';
-import { lineText, timeOfDay } from '../../plan/text';
+import { lineText, timeOfDay } from '../../basics/text';
 
 const pixels = z.number().int().min(0).max(2000);
 const khz = z.number().min(1).max(1000);

@@ -25,7 +25,7 @@ import { checkPhonePassword } from '../../files/phonePassword';
 import type { Facts } from '../../facts';
 import type { CardFile } from '../../link';
 import type { Plan } from '../../plan/plan';
-import { newRule, type Moment } from '../programme/when';
+import { newRule, type Moment } from '../../onAir/when';
 import { controlFiles } from './controlFiles';
 import { ACTIONS } from './controls';
 import { phoneFiles } from './phone';
@@ -256,7 +256,10 @@ const HATCH = { endpointName: 'Hatch' } as unknown as Facts;
 
 describe('what keys and phones ask for, in a real shell', () => {
 	const dir = join(folder, 'keys');
-	const files = controlFiles([{ action: 'next', by: 'phone', key: '', scancode: '' }], HATCH);
+	const files = controlFiles(
+		{ controls: [{ action: 'next', by: 'phone', key: '', scancode: '' }], connector: '' },
+		HATCH
+	);
 	beforeAll(() => {
 		mkdirSync(join(dir, 'asked'), { recursive: true });
 		for (const name of ['socat', 'systemctl'])
@@ -305,7 +308,7 @@ describe('what keys and phones ask for, in a real shell', () => {
 	});
 	it('leaves for the page what it is to show, for half an hour, and takes it back', () => {
 		const now = join(dir, 'now');
-		const both = controlFiles([], { ...HATCH, byPhone: PAGES });
+		const both = controlFiles({ controls: [], connector: '' }, { ...HATCH, byPhone: PAGES });
 		expect(both.map(({ path }) => path)).toContain('boot/yphos/root/etc/tmpfiles.d/yphos-show.conf');
 		writeFileSync(now, 'none 0\n');
 		const script = textOf(both, 'control.sh').replaceAll(BY_HAND_PATH, now);

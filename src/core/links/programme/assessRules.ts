@@ -9,9 +9,9 @@ import { listLength } from './listLength';
 import { stretchedBy } from './ruleEdits';
 import { holdsOn } from '../../onAir/line';
 import { sunSure } from '../../onAir/sun';
-import { ruleLines } from './ruleLines';
+import { ruleLines } from '../../onAir/ruleLines';
 import type { ProgrammeSettings } from './settings';
-import type { Moment, ProgrammeList, ProgrammeRule } from './when';
+import type { Moment, ProgrammeList, ProgrammeRule } from '../../onAir/when';
 
 const own = changing<ProgrammeSettings>('programme');
 const changed = (id: string, change: Partial<ProgrammeRule>) =>

@@ -6,7 +6,7 @@ import { itemOf } from '../../onAir/items';
 import type { ProgrammeSettings } from './settings';
 import { phasesOf } from './phases';
 import { arrange, unmetIn, type Arranged, type Lengths, type Unmet } from './wishes';
-import type { ProgrammeList } from './when';
+import type { ProgrammeList } from '../../onAir/when';
 
 const own = changing<ProgrammeSettings>('programme');
 const changed = (id: string, change: (list: ProgrammeList) => ProgrammeList) =>

@@ -21,7 +21,7 @@ import type { Plan } from '../../plan/plan';
 import { rehearsed } from '../../rehearsals';
 import { writers } from '../../writers';
 import { FINISH } from './finishFiles';
-import { newRule } from './when';
+import { newRule } from '../../onAir/when';
 
 const ID = 'bunkhouse-lounge';
 const lounge = demoWorkshop.endpoints.find(({ id }) => id === ID)!.plan;

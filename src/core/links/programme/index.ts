@@ -193,13 +193,13 @@ export const programme: Link<'programme', ProgrammeSettings> = {
 	use: { is: ({ used }) => used, set: (settings, used) => ({ ...settings, used }) },
 	key: 'q',
 	place: { column: 'content', row: 3, wires: [{ to: 'parts', carries: 'signal' }] },
-	publish: (settings) => ({
+	publish: ({ used, startAtBoot, shuffle, quiet, lists, rules, otherwise, loop }) => ({
 		programme: {
-			...settings,
-			quietHoursPerDay: quietHoursPerDay(settings.quiet),
+			...{ used, startAtBoot, shuffle, quiet, lists, rules, otherwise, loop },
+			quietHoursPerDay: quietHoursPerDay(quiet),
 			playerStartMs: PLAYER_START_MS,
 			retryMs: RETRY_MS,
-			maySound: settings.quiet.length ? MAY_SOUND_PATH : null,
+			maySound: quiet.length ? MAY_SOUND_PATH : null,
 			mayPlay: MAY_PLAY_PATH
 		}
 	}),

@@ -24,7 +24,7 @@ import { heardIn } from '../sound/track';
 import type { Plan } from '../../plan/plan';
 import { rehearsed } from '../../rehearsals';
 import { writers } from '../../writers';
-import { newList, newRule, type Moment } from './when';
+import { newList, newRule, type Moment } from '../../onAir/when';
 
 const ID = 'bunkhouse-lounge';
 const lounge = demoWorkshop.endpoints.find(({ id }) => id === ID)!.plan;

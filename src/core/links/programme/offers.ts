@@ -1,8 +1,9 @@
 import type { Process, Said } from '../../engines/machine';
 import type { Change } from '../../changes';
 import type { SettingPath } from '../../link';
+import type { Timetable } from '../../onAir/when';
 import type { ProgrammeSettings } from './settings';
-import type { ProgrammeList } from './when';
+import type { ProgrammeList } from '../../onAir/when';
 
 interface Caused {
 	readonly setting: SettingPath;
@@ -11,7 +12,9 @@ interface Caused {
 declare module '../../facts' {
 	interface Facts {
 		/** When, how often and how long it plays; absent when nothing is played. */
-		readonly programme?: ProgrammeSettings & {
+		readonly programme?: Timetable & {
+			/** What is done at the end of the list. */
+			readonly loop: ProgrammeSettings['loop'];
 			/** On average over a week. */
 			readonly quietHoursPerDay: number;
 			/** From the player's start to its first question for a file, ms. */

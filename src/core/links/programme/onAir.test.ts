@@ -8,14 +8,14 @@ import { dateOf } from '../../basics/calendar';
 import { WEEKDAYS } from '../../basics/weekdays';
 import { wallClockMs } from '../../formats/systemd/zone';
 import type { Venue } from '../../plan/venue';
-import { CALM_THEME } from '../notices/theme';
+import { CALM_THEME } from '../../standards/pageTheme';
 import { bookOf } from '../../onAir/book';
 import { onAirAt, resolve, type Rulebook } from '../../onAir/onAir';
 import { listPath } from '../../files/cardFile';
 import { ON_AIR } from './onAirScript';
 import { writeRuleLine } from './ruleText';
 import { sunOn, sunTable, writeSunTable } from '../../onAir/sun';
-import { newRule, programmeRule, type Moment, type ProgrammeRule } from './when';
+import { newRule, programmeRule, type Moment, type ProgrammeRule } from '../../onAir/when';
 
 const ZONE = 'Europe/Oslo';
 const venue: Venue = {

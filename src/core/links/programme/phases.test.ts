@@ -15,7 +15,7 @@ import type { Plan } from '../../plan/plan';
 import { dayPartsOf } from './dayParts';
 import { listFigures } from './listLength';
 import { phasesOf, piecesOf } from './phases';
-import { newList, newRule, type ProgrammeList } from './when';
+import { newList, newRule, type ProgrammeList } from '../../onAir/when';
 
 const ID = 'bunkhouse-lounge';
 const { plan: lounge } = demoWorkshop.endpoints.find(({ id }) => id === ID)!;

@@ -3,7 +3,7 @@ import { wallClockMs } from '../../formats/systemd/zone';
 import { isOfDay, spanOfDates, type Item } from '../../onAir/item';
 import { resolve, type Rulebook } from '../../onAir/onAir';
 import { startOfDayMs } from '../../onAir/slices';
-import type { ProgrammeList } from './when';
+import type { ProgrammeList } from '../../onAir/when';
 
 /** A while in which the same entries of a playlist are on. */
 export interface Phase {

@@ -2,7 +2,7 @@ import { minuteOfTime } from '../../basics/calendar';
 import { nextElapses, readCalendar } from '../../formats/systemd/calendar';
 import { wallClockMs } from '../../formats/systemd/zone';
 import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
-import type { QuietHours } from './settings';
+import type { QuietHours } from '../../onAir/when';
 
 const after = (day: Weekday): Weekday => WEEKDAYS[(WEEKDAYS.indexOf(day) + 1) % 7]!;
 

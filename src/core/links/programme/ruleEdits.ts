@@ -1,5 +1,5 @@
 import { minuteOfTime } from '../../basics/calendar';
-import type { Moment, ProgrammeRule } from './when';
+import type { Moment, ProgrammeRule } from '../../onAir/when';
 
 const DAY_MIN = 1440;
 const OFFSET_MIN = 720;

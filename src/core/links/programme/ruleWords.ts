@@ -1,4 +1,4 @@
-import type { Moment, ProgrammeList, ProgrammeRule } from './when';
+import type { Moment, ProgrammeList, ProgrammeRule } from '../../onAir/when';
 import { showWords } from './whatsOn';
 
 const NTH = ['', 'first ', 'second ', 'third ', 'fourth ', 'fifth '];

@@ -27,7 +27,7 @@ import { instantOfClock, nextClockChange, slices, startOfDayMs } from '../../onA
 import { readSunTable, sunTable, writeSunTable } from '../../onAir/sun';
 import { programmeBook } from '../../onAir/book';
 import { becauseWords, showWords, whatsOn } from './whatsOn';
-import { newRule, programmeList, type Moment, type ProgrammeRule } from './when';
+import { newRule, programmeList, type Moment, type ProgrammeRule } from '../../onAir/when';
 import { airtime } from './year';
 
 const ID = 'ticket-hatch';

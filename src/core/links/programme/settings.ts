@@ -1,17 +1,5 @@
 import { z } from 'zod';
-import { WEEKDAYS } from '../../basics/weekdays';
-import { timeOfDay } from '../../plan/text';
-import { rulesShape } from './when';
-
-const quietHours = z.object({
-	/** The evening on which it begins; no day means every day. */
-	weekdays: z.array(z.enum(WEEKDAYS)).max(7),
-	from: timeOfDay,
-	/** May be earlier than `from`: then it ends the next morning. */
-	until: timeOfDay
-});
-/** One spell of quiet, by the weekday on which it begins. */
-export type QuietHours = z.infer<typeof quietHours>;
+import { quietHours, rulesShape } from '../../onAir/when';
 
 /** The schema of the programme's slice of a plan. */
 export const programmeSettings = z.object({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lineText } from '../../plan/text';
+import { lineText } from '../../basics/text';
 
 /** The schema of the receiving's slice of a plan. */
 export const receivingSettings = z.object({

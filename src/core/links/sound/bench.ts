@@ -4,7 +4,7 @@ import type { Context } from '../../link';
 import { amplifierFigures, driverOf, loadOf, outputVrms } from '../../parts/amplifier';
 import { playbackSchema } from '../../parts/schema';
 import { fieldOf } from './room';
-import { isOfAnother } from './nameCard';
+import { isOfAnother } from '../../probe/nameCard';
 import { isUnnamed, waysListed, waysOfClass } from './route';
 import type { SoundSettings } from './settings';
 

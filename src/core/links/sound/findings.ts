@@ -7,7 +7,7 @@ import { assessLevel, assessSpeakers } from './assessLevel';
 import { computeDigitalVolume } from './gainChain';
 import { computeMeetings } from './meetings';
 import { isUnnamed, playbackOf, probedDevice, routeOf, waysOf } from './route';
-import { isOfAnother, nameCard } from './nameCard';
+import { isOfAnother, nameCard } from '../../probe/nameCard';
 import type { Treatment } from './treatment';
 import type { SoundSettings } from './settings';
 

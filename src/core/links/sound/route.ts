@@ -1,6 +1,6 @@
 import type { Context } from '../../link';
 import type { PartOf, Playback } from '../../parts/schema';
-import type { SoundDevice } from '../../probe/facts';
+import type { SoundDevice } from '../../parts/probeFacts';
 import type { Route } from './treatment';
 import type { SoundSettings } from './settings';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CARD_ID } from '../../formats/alsa/deviceName';
-import { lineText } from '../../plan/text';
+import { lineText } from '../../basics/text';
 
 /** The schema of the sound's slice of a plan. */
 export const soundSettings = z.object({

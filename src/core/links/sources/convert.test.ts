@@ -20,7 +20,7 @@ import { runSheet } from '../../engines/runSheet';
 import { write } from '../../engines/write';
 import { MOST_SHARE, playLoad } from '../../parts/playLoad';
 import type { Media } from '../../parts/media';
-import { newRule } from '../programme/when';
+import { newRule } from '../../onAir/when';
 import {
 	conversionsOf,
 	convertCommand,

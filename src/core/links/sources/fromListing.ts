@@ -1,7 +1,7 @@
 import type { FileListing, ListedFile, Probed } from '../../formats/fileListing';
 import { shellWord } from '../../formats/shell/quote';
 import { SILENT_MEDIA, mediaSchema, type Media } from '../../parts/media';
-import { fitLine } from '../../plan/text';
+import { fitLine } from '../../basics/text';
 import { PLAYED } from './played';
 import { isShare, mountPoint, type Store } from './stores';
 

@@ -3,7 +3,7 @@ import type { Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import type { Context, Figure } from '../../link';
 import type { Media } from '../../parts/media';
-import { idText, lineText, timeOfDay } from '../../plan/text';
+import { idText, lineText, timeOfDay } from '../../basics/text';
 import { LIST_LIMITS } from '../../formats/playlist/limits';
 import { PLAYED } from './played';
 import type { SourcesSettings } from './settings';

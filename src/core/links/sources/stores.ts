@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { escapeUnitPath } from '../../formats/systemd/escape';
-import { idText, lineText } from '../../plan/text';
+import { idText, lineText } from '../../basics/text';
 
 /** Where stores are mounted, each in a folder of its own name. */
 export const STORES_DIR = '/srv';

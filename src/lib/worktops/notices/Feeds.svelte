@@ -2,7 +2,7 @@
 	import { Button, Select, SelectItem, TextArea } from 'carbon-components-svelte';
 	import { readFeed } from '$core/links/notices/feeds/feed';
 	import { FEED_KINDS, type Feed, type FeedKind } from '$core/links/notices/feeds/schema';
-	import { freeId } from '$core/plan/text';
+	import { freeId } from '$core/basics/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { TextField } from '$lib/fields';
 	import { openThrough, readShort } from '$lib/media/openThrough';

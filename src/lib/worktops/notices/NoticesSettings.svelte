@@ -8,7 +8,7 @@
 	import { formatBytes } from '$core/basics/format';
 	import { packageBytes } from '$core/files/packageRoom';
 	import { wallClockMs } from '$core/formats/systemd/zone';
-	import { freeId } from '$core/plan/text';
+	import { freeId } from '$core/basics/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, SwitchField, TextField } from '$lib/fields';
 	import PhonePassword from '../picture/PhonePassword.svelte';

@@ -5,7 +5,7 @@
 	import { legibleToM, noticeScreen, smallestTextPx } from '$core/links/notices/screen';
 	import { FEED_OF, SHOWS, type Page, type Shows, type Zone } from '$core/links/notices/settings';
 	import { SHOWS_WORDS } from '$core/links/notices/zoneWords';
-	import { freeId } from '$core/plan/text';
+	import { freeId } from '$core/basics/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { NumberField, TextField } from '$lib/fields';
 	import { chosen, editPages } from './chosen.svelte';

@@ -2,7 +2,7 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { fillingsOf, fillLan } from '$core/probe/fill';
 	import { store } from '$lib/store/workshop.svelte';
-	import { nameCard } from '$core/links/sound/nameCard';
+	import { nameCard } from '$core/probe/nameCard';
 
 	const view = useEndpoint();
 	const probe = $derived(view.context.probe);

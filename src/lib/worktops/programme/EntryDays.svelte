@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { TextInput } from 'carbon-components-svelte';
-	import type { ProgrammeList } from '$core/links/programme/when';
+	import type { ProgrammeList } from '$core/onAir/when';
 	import { itemOf } from '$core/onAir/items';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 

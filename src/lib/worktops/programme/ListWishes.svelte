@@ -3,7 +3,7 @@
 	import { formatSeconds } from '$core/basics/format';
 	import { lengthsIn } from '$core/links/programme/assessWishes';
 	import { leastPerHour, percentOf, type ListWish } from '$core/links/programme/wishes';
-	import type { ProgrammeList } from '$core/links/programme/when';
+	import type { ProgrammeList } from '$core/onAir/when';
 	import { itemOf } from '$core/onAir/items';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Select, SelectItem, TextInput } from 'carbon-components-svelte';
-	import type { Moment } from '$core/links/programme/when';
+	import type { Moment } from '$core/onAir/when';
 
 	interface Props {
 		label: string;

@@ -2,7 +2,7 @@
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
 	import EntryDays from './EntryDays.svelte';
 	import ListWishes from './ListWishes.svelte';
-	import { newList, type ProgrammeList } from '$core/links/programme/when';
+	import { newList, type ProgrammeList } from '$core/onAir/when';
 	import { everything, itemOf } from '$core/onAir/items';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { TextField } from '$lib/fields';

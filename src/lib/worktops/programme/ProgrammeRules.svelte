@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Button, Checkbox, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
-	import { newRule, type ProgrammeRule } from '$core/links/programme/when';
+	import { newRule, type ProgrammeRule } from '$core/onAir/when';
 	import { ruleWords } from '$core/links/programme/ruleWords';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, DaysField, TextField } from '$lib/fields';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Button, TextInput } from 'carbon-components-svelte';
-	import type { QuietHours } from '$core/links/programme/settings';
+	import type { QuietHours } from '$core/onAir/when';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, DaysField, NumberField, SwitchField } from '$lib/fields';
 	import ProgrammeLists from './ProgrammeLists.svelte';

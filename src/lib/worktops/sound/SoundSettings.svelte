@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { cardInLine } from '$core/formats/alsa/cardLine';
 	import { driverOf, loadOf } from '$core/parts/amplifier';
-	import { nameCard } from '$core/links/sound/nameCard';
+	import { nameCard } from '$core/probe/nameCard';
 	import { soundSettings } from '$core/links/sound/settings';
 	import { isUnnamed } from '$core/links/sound/route';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';

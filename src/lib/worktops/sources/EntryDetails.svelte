@@ -4,7 +4,7 @@
 	import { WHOLE_PART, withPart } from '$core/links/sources/parts';
 	import { TextInput } from 'carbon-components-svelte';
 	import { readPreset, withPreset, type Preset } from '$core/formats/playlist/preset';
-	import { fitLine } from '$core/plan/text';
+	import { fitLine } from '$core/basics/text';
 	import { isFilm, judgeFilm, judgeOnPage } from '$core/links/sources/convert';
 	import { isFetched } from '$core/links/sources/receive';
 	import type { SourceItem } from '$core/links/sources/settings';

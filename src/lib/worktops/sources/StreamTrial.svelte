@@ -5,7 +5,7 @@
 	import { LIST_LIMITS } from '$core/formats/playlist/limits';
 	import { heldBy } from '$core/links/sources/buffer';
 	import type { SourceItem } from '$core/links/sources/settings';
-	import { fitLine } from '$core/plan/text';
+	import { fitLine } from '$core/basics/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { streamMedia } from '$lib/media/streamMedia';
 	import { TryStream } from '$lib/media/tryStream.svelte';

@@ -7,7 +7,7 @@ import type { Brought } from '$core/links/sources/fromListing';
 import { PLAYED } from '$core/links/sources/played';
 import { mediaSchema, type Media } from '$core/parts/media';
 import type { Plan } from '$core/plan/plan';
-import { fitLine } from '$core/plan/text';
+import { fitLine } from '$core/basics/text';
 import { lookThrough } from '$lib/media/lookThrough';
 import type { Found } from '$lib/media/lookWorker';
 import { writeMedia, writeStrip } from '$lib/store/storage';

@@ -3,7 +3,7 @@ import { fault, ok, type Result } from '../../../basics/result';
 import { expandRecurrence, type Budget, type Recurrence } from '../../../formats/recurrence';
 import { instantOf, wallClockMs } from '../../../formats/systemd/zone';
 import { startOfDayMs } from '../../../onAir/slices';
-import { fitLine } from '../../../plan/text';
+import { fitLine } from '../../../basics/text';
 import { zonesOf } from './calendarZone';
 import { LONGEST_FEED } from './schema';
 

@@ -1,6 +1,6 @@
 import { fault, ok, type Result } from '../../../basics/result';
 import { readXml, type XmlElement } from '../../../formats/xml/tree';
-import { fitLine } from '../../../plan/text';
+import { fitLine } from '../../../basics/text';
 import { LONGEST_FEED } from './schema';
 
 /** One headline. */

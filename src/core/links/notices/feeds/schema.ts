@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idText, lineText } from '../../../plan/text';
+import { idText, lineText } from '../../../basics/text';
 
 /** Kinds of feeds: CSV; iCalendar; RSS and Atom; JSON as `docs/weather.schema.json` has it. */
 export const FEED_KINDS = ['table', 'calendar', 'news', 'weather'] as const;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { fault, ok, type Result } from '../../../basics/result';
-import { dateText } from '../../../plan/dates';
-import { lineText } from '../../../plan/text';
+import { dateText } from '../../../basics/dates';
+import { lineText } from '../../../basics/text';
 import { LONGEST_FEED } from './schema';
 
 const degrees = z.number().min(-90).max(70);

@@ -1,12 +1,12 @@
-import { placesIn } from '../files/mediaPlace';
-import { dayPartsOf, type PartFile } from '../links/programme/dayParts';
-import { smilOf, type Played } from '../links/programme/smil';
-import { pathToUri } from '../formats/playlist';
-import type { Link, Surroundings } from '../link';
-import { programmeBook } from '../onAir/book';
-import { itemsOf } from '../onAir/items';
-import type { Plan } from '../plan/plan';
-import { derive } from './derive';
+import { placesIn } from '../../files/mediaPlace';
+import { dayPartsOf, type PartFile } from './dayParts';
+import { smilOf, type Played } from './smil';
+import { pathToUri } from '../../formats/playlist';
+import type { Link, Surroundings } from '../../link';
+import { programmeBook } from '../../onAir/book';
+import { itemsOf } from '../../onAir/items';
+import type { Plan } from '../../plan/plan';
+import { derive } from '../../engines/derive';
 
 /** What a plan plays, its files in a folder "media" beside; `name` names a file there as the format does. */
 function playedBy(

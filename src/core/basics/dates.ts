@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { daysInMonth } from '../basics/calendar';
+import { daysInMonth } from './calendar';
 
 /** A day that the calendar has, as ISO 8601 writes it. */
 export const dateText = z

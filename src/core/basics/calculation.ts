@@ -1,9 +1,11 @@
 import type { z } from 'zod';
-import { sentence, type Result } from '../basics/result';
-import { safely } from '../basics/safely';
+import { sentence, type Result } from './result';
+import { safely } from './safely';
 
 /** One calculation that can be asked for by name: a JSON object in, a JSON object out. A bad input throws with a sentence. */
 export type Calculation = (input: unknown) => unknown;
+/** Several, by the names that they are asked for by. */
+export type Calculations = Readonly<Record<string, Calculation>>;
 
 /** Values that the input makes impossible are an answer (`valid: false`); input of the wrong shape is an error. */
 export const orInvalid = <T>(result: Result<T>, shape: (value: T) => object): object =>

@@ -1,14 +1,14 @@
 import { z } from 'zod';
-import { sentence } from '../basics/result';
-import { BLOCK_BYTES, fromBase64, readEdid, type Edid } from '../formats/edid';
-import { computeCadence, readRate } from '../links/picture/cadence';
-import { computeLevels, computeTolerance, MOST_BITS } from '../links/picture/ladder';
-import { heightFor } from '../standards/legibility';
-import { computeMargins, kernelVideo } from '../links/picture/overscan';
-import { isTurn, matrixForContent, touchMatrix, turnPoint } from '../links/picture/touch';
-import { computeTiming, timingName, TIMING_METHODS } from '../standards/computedTimings';
-import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../standards/videoTiming';
-import { calculation, orInvalid, round, type Calculation } from './calculation';
+import { sentence } from '../../basics/result';
+import { BLOCK_BYTES, fromBase64, readEdid, type Edid } from '../../formats/edid';
+import { computeCadence, readRate } from './cadence';
+import { computeLevels, computeTolerance, MOST_BITS } from './ladder';
+import { heightFor } from '../../standards/legibility';
+import { computeMargins, kernelVideo } from './overscan';
+import { isTurn, matrixForContent, touchMatrix, turnPoint } from './touch';
+import { computeTiming, timingName, TIMING_METHODS } from '../../standards/computedTimings';
+import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
+import { calculation, orInvalid, round, type Calculations } from '../../basics/calculation';
 
 const positive = z.number().positive();
 const pixels = z.number().int().min(1).max(16_384);
@@ -58,7 +58,7 @@ function describeEdid(edid: Edid): object {
 }
 
 /** The picture's calculations, in the shapes of the check values. */
-export const pictureCalculations: Readonly<Record<string, Calculation>> = {
+export default {
 	modeline: calculation(
 		z.object({
 			method: z.enum(TIMING_METHODS),
@@ -197,4 +197,4 @@ export const pictureCalculations: Readonly<Record<string, Calculation>> = {
 		const { repeatPattern, ...cadence } = computeCadence(content.value, display.value);
 		return { ...cadence, ...(repeatPattern ? { repeatPattern } : {}) };
 	})
-};
+} satisfies Calculations;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { idText, lineText, timeOfDay, uniqueList } from '../../plan/text';
-import { dateText, seasonSchema } from '../../plan/dates';
-import { WEEKDAYS } from '../../basics/weekdays';
+import { idText, lineText, timeOfDay, uniqueList } from '../basics/text';
+import { dateText, seasonSchema } from '../basics/dates';
+import { WEEKDAYS } from '../basics/weekdays';
 
 /** A time of a day: by the clock, by the venue's opening hours, or by the sun, so many minutes before or after. */
 const moment = z.object({
@@ -91,6 +91,26 @@ export const rulesShape = {
 	/** What is on while no rule holds. */
 	otherwise: z.enum(['all', 'rest'])
 };
+
+/** The schema of one spell of quiet. */
+export const quietHours = z.object({
+	/** The evening on which it begins; no day means every day. */
+	weekdays: z.array(z.enum(WEEKDAYS)).max(7),
+	from: timeOfDay,
+	/** May be earlier than `from`: then it ends the next morning. */
+	until: timeOfDay
+});
+/** One spell of quiet, by the weekday on which it begins. */
+export type QuietHours = z.infer<typeof quietHours>;
+
+/** What decides when an endpoint plays, and what. */
+export interface Timetable extends Readonly<z.infer<z.ZodObject<typeof rulesShape>>> {
+	/** Off: nothing is played by itself. */
+	readonly used: boolean;
+	readonly startAtBoot: boolean;
+	readonly shuffle: boolean;
+	readonly quiet: readonly QuietHours[];
+}
 
 const CLOCK = (time: string): Moment => ({ at: 'clock', time, offsetMin: 0 });
 

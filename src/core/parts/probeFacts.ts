@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { playbackSchema } from '../parts/schema';
+import { playbackSchema } from './schema';
 import { CARD_ID } from '../formats/alsa/deviceName';
-import { lineText } from '../plan/text';
+import { lineText } from '../basics/text';
 
 /** What a board printed: one line, never long. */
 const word = lineText(300);

@@ -1,5 +1,4 @@
-import type { Change } from '../../changes';
-import type { SoundSettings } from './settings';
+import type { Change } from '../changes';
 
 /** The plan with this name for its output, kept with the output that it was told for. */
 export const nameCard =
@@ -15,5 +14,7 @@ export const nameCard =
 	});
 
 /** The name was told for an output that the endpoint no longer plays by. */
-export const isOfAnother = ({ cardId, cardFor }: SoundSettings, converter: string | null): boolean =>
-	cardId !== '' && cardFor !== '' && cardFor !== converter;
+export const isOfAnother = (
+	{ cardId, cardFor }: { readonly cardId: string; readonly cardFor: string },
+	converter: string | null
+): boolean => cardId !== '' && cardFor !== '' && cardFor !== converter;

@@ -1,7 +1,7 @@
-import { dayOf, dayFacts, minuteOfTime } from '../../basics/calendar';
-import { WEEKDAYS, type Weekday } from '../../basics/weekdays';
-import { ALWAYS, spanOf, type LineMoment, type RuleLine } from '../../onAir/line';
-import type { Venue } from '../../plan/venue';
+import { dayOf, dayFacts, minuteOfTime } from '../basics/calendar';
+import { WEEKDAYS, type Weekday } from '../basics/weekdays';
+import { ALWAYS, spanOf, type LineMoment, type RuleLine } from './line';
+import type { Venue } from '../plan/venue';
 import type { Moment, ProgrammeRule } from './when';
 
 const ALL_DAY_MIN = 1440;
