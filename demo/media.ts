@@ -1,5 +1,5 @@
 import { box, frame, word, wordWidth, writePng, type Drawing, type Shape } from '$core/formats/drawing';
-import { CORNER_COLOURS } from '$core/links/picture/cards';
+import { CORNER_COLOURS } from '$core/links/picture/edges/cards';
 import { FILM, POSTER, POSTERS } from './facts';
 import { LENS_FILM } from './film';
 import { toneBytes } from './tones';

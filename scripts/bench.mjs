@@ -87,20 +87,20 @@ const [
 		'/src/core/plan/misfit.ts',
 		'/src/core/plan/patch.ts',
 		'/src/core/formats/edid/index.ts',
-		'/src/core/links/picture/modes.ts',
-		'/src/core/links/picture/cards.ts',
-		'/src/core/links/picture/overscan.ts',
+		'/src/core/links/picture/modes/modes.ts',
+		'/src/core/links/picture/edges/cards.ts',
+		'/src/core/links/picture/edges/overscan.ts',
 		'/src/core/formats/drawing/index.ts',
 		'/src/core/standards/vicTable.ts',
 		'/src/core/formats/fileListing.ts',
-		'/src/core/links/sources/fromListing.ts',
+		'/src/core/links/sources/stores/fromListing.ts',
 		'/src/core/writers.ts',
 		'/src/core/onAir/book.ts',
-		'/src/core/links/programme/whatsOn.ts',
-		'/src/core/links/programme/year.ts',
+		'/src/core/links/programme/rules/whatsOn.ts',
+		'/src/core/links/programme/rules/year.ts',
 		'/src/core/onAir/when.ts',
-		'/src/core/links/programme/wishes.ts',
-		'/src/core/links/notices/pictures.ts',
+		'/src/core/links/programme/lists/wishes.ts',
+		'/src/core/links/notices/drawn/pictures.ts',
 		'/src/core/engines/derive.ts',
 		'/src/core/links/delivery/pack.ts'
 	].map(load)
@@ -128,7 +128,9 @@ const days = ({ card, bench }, number) =>
 const taken = (workshop) => {
 	const opened = openWorkshop(typeof workshop === 'string' ? workshop : JSON.stringify(workshop), 'UTC');
 	if (!opened.ok || opened.value.damaged.length + opened.value.remarks.length > 0)
-		throw new Error(`a made-up workshop is none: ${JSON.stringify(opened.faults ?? opened.value.damaged).slice(0, 400)}`);
+		throw new Error(
+			`a made-up workshop is none: ${JSON.stringify(opened.faults ?? opened.value.damaged).slice(0, 400)}`
+		);
 	return workshop;
 };
 const text = JSON.stringify(demoWorkshop);

@@ -1,4 +1,4 @@
-// Makes src/core/links/notices/glyphTable.ts anew: how wide the shipped typefaces set each character, measured in a browser.
+// Makes src/core/links/notices/pages/glyphTable.ts anew: how wide the shipped typefaces set each character, measured in a browser.
 // node scripts/glyphs.mjs
 import { readFileSync, writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
@@ -49,7 +49,7 @@ const rows = (list) =>
 		(_, n) => `\t\t\t${list.slice(n * 24, n * 24 + 24).join(', ')}`
 	).join(',\n');
 writeFileSync(
-	resolve(root, 'src/core/links/notices/glyphTable.ts'),
+	resolve(root, 'src/core/links/notices/pages/glyphTable.ts'),
 	`/** Made by scripts/glyphs.mjs from the shipped typefaces; do not edit. Widths in thousandths of the font's size, by \`GLYPHS\`. */
 export const GLYPHS = String.fromCharCode(
 ${rows(CHARACTERS)}

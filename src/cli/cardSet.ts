@@ -9,7 +9,7 @@ import { derive } from '$core/engines/derive';
 import { askedFor, takeSecrets } from '$core/engines/secrets';
 import { write } from '$core/engines/write';
 import { linesOf } from '$core/formats/lines';
-import { picturesOf } from '$core/links/notices/pictures';
+import { picturesOf } from '$core/links/notices/drawn/pictures';
 import type { Endpoint } from '$core/plan/workshop';
 import { complain, readMedia, Refusal, type PlanFile } from './files';
 import { drawPages } from './drawPages';

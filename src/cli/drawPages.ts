@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { CardFile } from '$core/link';
 import { DRAWS, PAGE_PATH } from '$core/links/notices/places';
-import type { Pictures } from '$core/links/notices/pictures';
+import type { Pictures } from '$core/links/notices/drawn/pictures';
 import { rootPath } from '$core/files/cardFile';
 import { Refusal, writeCardFiles } from './files';
 

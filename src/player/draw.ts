@@ -1,9 +1,9 @@
-import { codeOf, QUIET_MODULES } from '../core/links/notices/code';
-import { clockWords, shownIn, type Content, type NoticeWorld, type Shown } from '../core/links/notices/content';
-import { columnsEm } from '../core/links/notices/fit';
-import { paddingPx, zoneBox, type Box } from '../core/links/notices/screen';
+import { codeOf, QUIET_MODULES } from '../core/links/notices/pages/code';
+import { clockWords, shownIn, type Content, type NoticeWorld, type Shown } from '../core/links/notices/pages/content';
+import { columnsEm } from '../core/links/notices/pages/fit';
+import { paddingPx, zoneBox, type Box } from '../core/links/notices/pages/screen';
 import { isBare, type Page, type Zone } from '../core/links/notices/settings';
-import type { Show } from '../core/links/notices/show';
+import type { Show } from '../core/links/notices/pages/show';
 
 /** What a page is drawn with. */
 export type Stage = Pick<Show, 'screen' | 'theme' | 'grid'> & {

@@ -5,8 +5,8 @@
 import { BY_HAND_PATH, readByHand } from '../core/files/byHand';
 import { itemAt } from '../core/onAir/item';
 import { DRAWS, READS_FEEDS } from '../core/links/notices/places';
-import { showSchema, type Show } from '../core/links/notices/show';
-import { worldOf, type Fetched } from '../core/links/notices/world';
+import { showSchema, type Show } from '../core/links/notices/pages/show';
+import { worldOf, type Fetched } from '../core/links/notices/pages/world';
 import { PageView, type Stage } from './draw';
 
 /** A wish by phone is looked for so often. */

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { countPlayed, playedCsv, readPlayed } from '$core/links/notices/played';
+import { countPlayed, playedCsv, readPlayed } from '$core/links/notices/kiosk/played';
 import { sentence } from '$core/basics/result';
 import { Refusal } from '../files';
 import { type Command, say, sayJson, need } from '../say';

@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { afterAll, describe, expect, it } from 'vitest';
-import { fromListing } from '../links/sources/fromListing';
-import type { Store } from '../links/sources/stores';
+import { fromListing } from '../links/sources/stores/fromListing';
+import type { Store } from '../links/sources/stores/stores';
 import { readFileListing } from './fileListing';
 
 const folder = mkdtempSync(join(tmpdir(), 'yphos-listing-'));

@@ -12,15 +12,15 @@ import { ASK_PATH, OF_DAYS, PHONE_DIR, PLAYER_UNIT } from '../files/cardFile';
 import { CONTENT_NOW, CONTENT_TRYING } from '../files/content';
 import { writers } from '../writers';
 import { takeScript } from './card/send';
-import { MISSED_PATH, MOST_MISSED } from './notices/alive';
-import { FEEDS_LIST } from './notices/fetching';
+import { MISSED_PATH, MOST_MISSED } from './notices/kiosk/alive';
+import { FEEDS_LIST } from './notices/feeds/fetching';
 import { LONGEST_FEED } from './notices/feeds/schema';
 import { FEEDS_DIR, PAGE_DIR, SHOWN_DIR } from './notices/places';
 import { CARDS_DIR, CONTROL_PATH, PLAYER_SOCKET } from './picture/places';
-import { RULES_PATH, SUN_PATH } from './programme/onAirScript';
+import { RULES_PATH, SUN_PATH } from './programme/rules/onAirScript';
 import { STATE_DIR } from './programme/service';
-import { LISTS_DIR } from './sources/rules';
-import { PLAYED_ENDINGS } from './sources/played';
+import { LISTS_DIR } from './sources/lists/rules';
+import { PLAYED_ENDINGS } from './sources/lists/played';
 
 const script = (path: string): string => readFileSync(resolve(import.meta.dirname, path), 'utf8');
 const anyCase = (ending: string): string =>
@@ -30,19 +30,22 @@ describe('a script that stands in a file', () => {
 	it.each([
 		['card/take.sh', [CONTENT_NOW, PLAYER_UNIT]],
 		['card/verify-begin.sh', [PLAYER_UNIT]],
-		['notices/fetch-feeds.sh', [FEEDS_LIST, FEEDS_DIR, ASK_PATH, ` ${LONGEST_FEED} `]],
-		['notices/page-alive.sh', [CONTENT_TRYING, PLAYER_UNIT, MISSED_PATH, `-lt ${MOST_MISSED} `]],
-		['notices/pages-now.sh', [`:-${PAGE_DIR}}`, `:-${SHOWN_DIR}}`]],
-		['picture/asked.sh', [CONTROL_PATH]],
-		['picture/control.sh', [PLAYER_SOCKET, PLAYER_UNIT, BY_HAND_PATH, `+ ${BY_HAND_MIN * 60}`, `${BACK_WORD})`]],
-		['picture/phone.sh', [`page=${PHONE_DIR}/page.html`]],
-		['picture/screen.sh', [PLAYER_UNIT]],
-		['picture/show-card.sh', [PLAYER_UNIT, `cards=${CARDS_DIR}\n`]],
-		['programme/may-play.sh', [`:-${STATE_DIR}}`]],
-		['programme/on-air.sh', [RULES_PATH, SUN_PATH, `:-${STATE_DIR}}`, `'${OF_DAYS}'`]],
-		['programme/take-on-air.sh', [`:-${STATE_DIR}}`]],
-		['sources/choose.sh', [`:-${LISTS_DIR}}`, `\t${PLAYED_ENDINGS.map(anyCase).join(' | ')})`]],
-		['sources/take-lists.sh', [`:-${LISTS_DIR}}`, PLAYER_UNIT]]
+		['notices/feeds/fetch-feeds.sh', [FEEDS_LIST, FEEDS_DIR, ASK_PATH, ` ${LONGEST_FEED} `]],
+		['notices/kiosk/page-alive.sh', [CONTENT_TRYING, PLAYER_UNIT, MISSED_PATH, `-lt ${MOST_MISSED} `]],
+		['notices/drawn/pages-now.sh', [`:-${PAGE_DIR}}`, `:-${SHOWN_DIR}}`]],
+		['picture/controls/asked.sh', [CONTROL_PATH]],
+		[
+			'picture/controls/control.sh',
+			[PLAYER_SOCKET, PLAYER_UNIT, BY_HAND_PATH, `+ ${BY_HAND_MIN * 60}`, `${BACK_WORD})`]
+		],
+		['picture/controls/phone.sh', [`page=${PHONE_DIR}/page.html`]],
+		['picture/switching/screen.sh', [PLAYER_UNIT]],
+		['picture/edges/show-card.sh', [PLAYER_UNIT, `cards=${CARDS_DIR}\n`]],
+		['programme/rules/may-play.sh', [`:-${STATE_DIR}}`]],
+		['programme/rules/on-air.sh', [RULES_PATH, SUN_PATH, `:-${STATE_DIR}}`, `'${OF_DAYS}'`]],
+		['programme/rules/take-on-air.sh', [`:-${STATE_DIR}}`]],
+		['sources/lists/choose.sh', [`:-${LISTS_DIR}}`, `\t${PLAYED_ENDINGS.map(anyCase).join(' | ')})`]],
+		['sources/lists/take-lists.sh', [`:-${LISTS_DIR}}`, PLAYER_UNIT]]
 	])('%s names what the rest of the workbench names', (path, facts) => {
 		for (const fact of facts) expect(script(path)).toContain(fact);
 	});

@@ -2,7 +2,7 @@
  * Every reader of what strangers hand in, with samples of what it reads: the one list that the fuzzing goes through. A reader
  * that is neither here nor among the `INNER` ones, which are reached through another, fails the test beside it.
  */
-import { itemOfEntry } from '../links/sources/listEdits';
+import { itemOfEntry } from '../links/sources/lists/listEdits';
 import { readDiskutilInfo, readDiskutilList, readDiskutilPlist } from '../disks/macos';
 import { judgeDisks } from '../disks/verdict';
 import { readDisks } from '../disks/read';
@@ -29,18 +29,18 @@ import { findEdids, readEdid, toBase64, writeEdid } from '../formats/edid';
 import { readVideoArgument } from '../formats/boot/kernelLine';
 import { readHolidays } from '../formats/holidays';
 import { venueSchema } from '../plan/venue';
-import { shownIn } from '../links/notices/content';
+import { shownIn } from '../links/notices/pages/content';
 import { readByHand } from '../files/byHand';
 import { isId } from '../basics/text';
 import { readManifest } from '../links/card/send';
-import { countPlayed, readPlayed } from '../links/notices/played';
+import { countPlayed, readPlayed } from '../links/notices/kiosk/played';
 import { newZone } from '../links/notices/settings';
-import { readRuleLine, writeRuleLine } from '../links/programme/ruleText';
+import { readRuleLine, writeRuleLine } from '../links/programme/rules/ruleText';
 import { readSunTable } from '../onAir/sun';
 import { readFileListing } from '../formats/fileListing';
-import { readListing } from '../links/sources/storeListing';
-import { fromListing } from '../links/sources/fromListing';
-import { newStore } from '../links/sources/stores';
+import { readListing } from '../links/sources/stores/storeListing';
+import { fromListing } from '../links/sources/stores/fromListing';
+import { newStore } from '../links/sources/stores/stores';
 import { mediaSchema } from '../parts/media';
 import { chplChapters, id3Chapters, matroskaChapters } from '../formats/chapters';
 import { readCodecString } from '../formats/codecString';
@@ -50,7 +50,7 @@ import { readHls } from '../formats/hls';
 import { readStreamHead } from '../formats/streamHead';
 import { readMp4 } from '../formats/mp4';
 import { readStillSize } from '../formats/picture/size';
-import { readRate } from '../links/picture/cadence';
+import { readRate } from '../links/picture/modes/cadence';
 import { vicTiming } from '../standards/vicTable';
 import { readFlac } from '../formats/wav/flac';
 import { readWav } from '../formats/wav/wav';

@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { writeSvg } from '$core/formats/drawing';
-	import { SIDES, type Side, type Size } from '$core/links/picture/overscan';
+	import { SIDES, type Side, type Size } from '$core/links/picture/edges/overscan';
 	import type { Edges } from '$core/standards/edges';
-	import type { TestCard } from '$core/links/picture/cards';
+	import type { TestCard } from '$core/links/picture/edges/cards';
 
 	interface Props {
 		/** null: the moving bar. */

@@ -5,8 +5,8 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readFileListing } from '$core/formats/fileListing';
 import { readPixelFormat } from '$core/formats/pixelFormat';
-import { fromListing } from '$core/links/sources/fromListing';
-import { convertCommand, convertFilm, exactRate, isFilm, judgeFilm } from '$core/links/sources/convert';
+import { fromListing } from '$core/links/sources/stores/fromListing';
+import { convertCommand, convertFilm, exactRate, isFilm, judgeFilm } from '$core/links/sources/lists/convert';
 import type { Media } from '$core/parts/media';
 import { lookAt } from './look';
 

@@ -1,7 +1,7 @@
 /** Brings photographs to a screen's own pixels, beside the page. */
 import { expose } from 'comlink';
 import { createSHA256 } from 'hash-wasm';
-import { fitPhoto, type Fit, type Size } from '$core/links/sources/photos';
+import { fitPhoto, type Fit, type Size } from '$core/links/sources/lists/photos';
 
 /** A photograph as it goes on the card. */
 export interface Fitted extends Size {

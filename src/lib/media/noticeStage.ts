@@ -1,4 +1,4 @@
-import type { Show } from '$core/links/notices/show';
+import type { Show } from '$core/links/notices/pages/show';
 import type { Stage } from '../../player/draw';
 import { addressOf } from './address';
 

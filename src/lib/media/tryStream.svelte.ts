@@ -4,7 +4,7 @@ import { readPlaylist } from '$core/formats/playlist';
 import { readStreamHead, type StreamHead } from '$core/formats/streamHead';
 import { sentence } from '$core/basics/result';
 import { openThrough, readShort, type Came } from './openThrough';
-import { SHORTEST_PAUSE_MS, triedWith, type Arrival } from '$core/links/sources/arrivals';
+import { SHORTEST_PAUSE_MS, triedWith, type Arrival } from '$core/links/sources/streams/arrivals';
 
 /** A list leads to a list so many times at most. */
 const MOST_LISTS = 4;

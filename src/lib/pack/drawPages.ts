@@ -1,8 +1,8 @@
 import { PLAYER_FONTS, PLAYER_STYLE } from 'virtual:player';
 import type { Context } from '$core/link';
-import { picturesOf } from '$core/links/notices/pictures';
+import { picturesOf } from '$core/links/notices/drawn/pictures';
 import type { NoticesSettings } from '$core/links/notices/settings';
-import { worldOf } from '$core/links/notices/world';
+import { worldOf } from '$core/links/notices/pages/world';
 import { noticeStage } from '$lib/media/noticeStage';
 import { PageView } from '../../player/draw';
 

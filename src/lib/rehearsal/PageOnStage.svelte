@@ -1,8 +1,8 @@
 <script lang="ts">
-	import { drawingAt, picturesOf } from '$core/links/notices/pictures';
-	import { showOf } from '$core/links/notices/show';
+	import { drawingAt, picturesOf } from '$core/links/notices/drawn/pictures';
+	import { showOf } from '$core/links/notices/pages/show';
 	import type { Page } from '$core/links/notices/settings';
-	import { worldOf } from '$core/links/notices/world';
+	import { worldOf } from '$core/links/notices/pages/world';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { noticeStage } from '$lib/media/noticeStage';
 	import { PageView } from '../../player/draw';

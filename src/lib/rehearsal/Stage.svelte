@@ -1,8 +1,8 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import type { BenchScreen } from '$core/links/picture/bench';
-	import { TEST_CARDS } from '$core/links/picture/cards';
-	import { NO_EDGES } from '$core/links/picture/overscan';
+	import { TEST_CARDS } from '$core/links/picture/edges/cards';
+	import { NO_EDGES } from '$core/links/picture/edges/overscan';
 	import { windowOf, type Seen } from '$core/links/picture/seen';
 	import { addressOf } from '$lib/media/address';
 	import { writeSvg } from '$core/formats/drawing';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Select, SelectItem } from 'carbon-components-svelte';
 	import { formatSeconds } from '$core/basics/format';
-	import { airtime } from '$core/links/programme/year';
+	import { airtime } from '$core/links/programme/rules/year';
 	import { shadeOf } from './axis';
 	import { wordsOf, type WeekView } from './week.svelte';
 

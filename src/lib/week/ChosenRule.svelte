@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
-	import { movedBy, stretchedBy } from '$core/links/programme/ruleEdits';
+	import { movedBy, stretchedBy } from '$core/links/programme/rules/ruleEdits';
 	import { store } from '$lib/store/workshop.svelte';
 	import { changeRule, changeRules, nameOf, placeOf, STEP_MIN, type WeekView } from './week.svelte';
 

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { wallClockMs } from '$core/formats/systemd/zone';
-	import { movedBy, stretchedBy } from '$core/links/programme/ruleEdits';
+	import { movedBy, stretchedBy } from '$core/links/programme/rules/ruleEdits';
 	import { slices, type Slice } from '$core/onAir/slices';
-	import { becauseWords } from '$core/links/programme/whatsOn';
+	import { becauseWords } from '$core/links/programme/rules/whatsOn';
 	import { whenNear } from '$lib/shell/whenNear';
 	import { shadeOf } from './axis';
 	import { changeRule, dayWords, STEP_MIN, wordsOf, type Row, type WeekView } from './week.svelte';

@@ -9,7 +9,7 @@
 	import { curesOf } from '$core/engines/cure';
 	import type { Fix } from '$core/link';
 	import { startOfDayMs } from '$core/onAir/slices';
-	import type { Airtime } from '$core/links/programme/year';
+	import type { Airtime } from '$core/links/programme/rules/year';
 	import type { Endpoint } from '$core/plan/workshop';
 	import { store } from '$lib/store/workshop.svelte';
 	import { nameOf, placeOf, type Row, type WeekView } from './week.svelte';

@@ -2,7 +2,7 @@
 	import { TextInput } from 'carbon-components-svelte';
 	import { wallClockMs } from '$core/formats/systemd/zone';
 	import { instantOfClock } from '$core/onAir/slices';
-	import { becauseWords, whatsOn } from '$core/links/programme/whatsOn';
+	import { becauseWords, whatsOn } from '$core/links/programme/rules/whatsOn';
 	import { wordsOf, type WeekView } from './week.svelte';
 
 	const { week }: { week: WeekView } = $props();

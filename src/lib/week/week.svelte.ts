@@ -2,7 +2,7 @@ import { wallClockMs } from '$core/formats/systemd/zone';
 import type { Rulebook } from '$core/onAir/onAir';
 import { startOfDayMs } from '$core/onAir/slices';
 import { programmeBook } from '$core/onAir/book';
-import { showWords } from '$core/links/programme/whatsOn';
+import { showWords } from '$core/links/programme/rules/whatsOn';
 import type { ProgrammeRule } from '$core/onAir/when';
 import type { Venue } from '$core/plan/venue';
 import type { Endpoint } from '$core/plan/workshop';

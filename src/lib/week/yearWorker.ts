@@ -1,6 +1,6 @@
 import '$lib/plainZod';
 import { expose } from 'comlink';
-import { airtime, type Airtime } from '$core/links/programme/year';
+import { airtime, type Airtime } from '$core/links/programme/rules/year';
 import { programmeBook } from '$core/onAir/book';
 import type { ProgrammeSettings } from '$core/links/programme/settings';
 import type { Venue } from '$core/plan/venue';

@@ -26,7 +26,7 @@
 		dayWords(Math.floor(wallClockMs(week.venue.timeZone, utcMs) / 86_400_000));
 
 	async function exportCalendar(): Promise<void> {
-		const { calendarOf } = await import('$core/links/programme/calendar');
+		const { calendarOf } = await import('$core/links/programme/rules/calendar');
 		const shown = week.rows.map(({ endpoint, book }) => ({
 			id: endpoint.id,
 			name: endpoint.plan.brief.name,
@@ -43,7 +43,7 @@
 	/** For open players: a document for each endpoint, or a folder of playlists with timers. */
 	async function exportOpen(as: 'smil' | 'playlists'): Promise<void> {
 		const [{ dayPartsFor, smilFor }, { zipFiles }, { contextFor }] = await Promise.all([
-			import('$core/links/programme/openFormats'),
+			import('$core/links/programme/rules/openFormats'),
 			import('$core/formats/zip/zip'),
 			import('$core/engines/context')
 		]);

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { demoMediaBytes } from '../../../../demo/media';
 import { demoMedia, FILM } from '../../../../demo/facts';
-import { pictureFacts } from '../../links/sources/pictureFacts';
+import { pictureFacts } from '../../links/sources/lists/pictureFacts';
 import { readStillSize } from '../picture/size';
 import { framesPerSec, readMp4 } from '.';
 

@@ -1,7 +1,7 @@
 import { placeKind } from '../../files/mediaPlace';
 import type { Context, Finding } from '../../link';
-import { change, fromToday, regridded } from './edits';
-import { noticeScreen } from './screen';
+import { change, fromToday, regridded } from './pages/edits';
+import { noticeScreen } from './pages/screen';
 import { GRIDS, type NoticesSettings } from './settings';
 
 /** Memory that a system with a compositor and a browser of one plain page takes, MB. Typical; a real start of it takes some 400. */

@@ -21,11 +21,11 @@ import type { Plan } from '../../plan/plan';
 import { rehearsed } from '../../rehearsals';
 import { speaking } from '../../speaking';
 import { writers } from '../../writers';
-import { ALIVE } from './alive';
-import { FETCH } from './fetching';
+import { ALIVE } from './kiosk/alive';
+import { FETCH } from './feeds/fetching';
 import { HOSTILE } from '../../../lib/server/standInFeeds';
 import { pageLines } from './files';
-import { showSchema } from './show';
+import { showSchema } from './pages/show';
 import { CALM_NOTICES, newZone, type NoticesSettings, type Zone } from './settings';
 
 const ID = 'ticket-hatch';

@@ -2,14 +2,14 @@ import { PLAYER_FONTS, PLAYER_SCRIPT, PLAYER_STYLE } from 'virtual:player';
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import type { CardFile, Context } from '../../link';
 import type { Secrets } from '../../secrets';
-import { aliveFiles } from './alive';
+import { aliveFiles } from './kiosk/alive';
 import type { Claim } from '../../claims';
-import { fetchFiles } from './fetching';
-import { pictureFiles } from './pictureFiles';
-import { POLICY } from './policy';
+import { fetchFiles } from './feeds/fetching';
+import { pictureFiles } from './drawn/pictureFiles';
+import { POLICY } from './pages/policy';
 import type { NoticesSettings } from './settings';
 import { PAGE_DIR, PAGE_PATH } from './places';
-import { showOf, type Show } from './show';
+import { showOf, type Show } from './pages/show';
 
 /** Text in the place of another that stands in a page: no mark of it ends the element. */
 const inPage = (text: string): string =>

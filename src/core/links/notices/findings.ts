@@ -1,11 +1,11 @@
 import type { Context, Finding } from '../../link';
 import type { Judge } from '../../manifest';
-import { assessFeed } from './assessFeed';
-import { assessPage } from './assessPage';
-import { assessPictures } from './assessPictures';
+import { assessFeed } from './feeds/assessFeed';
+import { assessPage } from './pages/assessPage';
+import { assessPictures } from './drawn/assessPictures';
 import { assessPlace } from './assessPlace';
-import { assessLetters } from './letters';
-import { noticeScreen } from './screen';
+import { assessLetters } from './pages/letters';
+import { noticeScreen } from './pages/screen';
 import type { NoticesSettings } from './settings';
 import { contrast, LEAST_CONTRAST, towardsContrast } from '../../standards/pageTheme';
 

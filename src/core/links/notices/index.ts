@@ -5,11 +5,11 @@
 import { entryClaims } from '../../basics/entries';
 import type { Claim } from '../../claims';
 import type { Context, Figure, Link } from '../../link';
-import { aliveClaims } from './aliveClaims';
+import { aliveClaims } from './kiosk/aliveClaims';
 import { NOTICES_FAULTS } from './faults';
-import { fetchClaims, fetchedFeeds } from './fetchClaims';
-import { kioskClaims } from './kiosk';
-import { pictureClaims } from './pictureClaims';
+import { fetchClaims, fetchedFeeds } from './feeds/fetchClaims';
+import { kioskClaims } from './kiosk/kiosk';
+import { pictureClaims } from './drawn/pictureClaims';
 import { shownAt } from './places';
 import { CALM_NOTICES, GRIDS, noticesSettings, type NoticesSettings } from './settings';
 import './offers';

@@ -7,15 +7,15 @@ import { PLAYER_UNIT } from '../../files/cardFile';
 import { CONTENT_TRYING } from '../../files/content';
 import { hungEdges } from '../../standards/edges';
 import { itemAt } from '../../onAir/item';
-import { shownIn, type Content } from './content';
-import { ALIVE, ALIVE_PATH, MISSED_PATH, MOST_MISSED } from './alive';
-import { BROWSER } from './kiosk';
-import { POLICY } from './policy';
-import { rehearsePictures } from './rehearsePictures';
+import { shownIn, type Content } from './pages/content';
+import { ALIVE, ALIVE_PATH, MISSED_PATH, MOST_MISSED } from './kiosk/alive';
+import { BROWSER } from './kiosk/kiosk';
+import { POLICY } from './pages/policy';
+import { rehearsePictures } from './drawn/rehearsePictures';
 import { READS_FEEDS } from './places';
-import { showSchema, type Show } from './show';
+import { showSchema, type Show } from './pages/show';
 import { FEED_OF, type Zone } from './settings';
-import { worldOf, type Fetched } from './world';
+import { worldOf, type Fetched } from './pages/world';
 import { NOTICES_WORDS } from './words';
 
 /** The compositor has the screen; from there to the first page. Typical of a board with a slow card; on an emulated machine much more. */

@@ -1,9 +1,9 @@
 import type { Context, Step } from '../../link';
 import { PLAYER_UNIT } from '../../files/cardFile';
-import { FEEDS_UNIT, fetchedFeeds } from './fetchClaims';
-import { endsOn } from './pictures';
-import { lastDayOf } from './runsOut';
-import { noticeScreen } from './screen';
+import { FEEDS_UNIT, fetchedFeeds } from './feeds/fetchClaims';
+import { endsOn } from './drawn/pictures';
+import { lastDayOf } from './pages/runsOut';
+import { noticeScreen } from './pages/screen';
 import type { NoticesSettings } from './settings';
 import { dateOf } from '../../basics/calendar';
 

@@ -3,10 +3,10 @@ import type { Context, Finding, Fix } from '../../link';
 import { needsCircuit, playLoad } from '../../parts/playLoad';
 import { refreshHzOf } from '../../standards/videoTiming';
 import { fix } from './change';
-import { computeTolerance, ladderOf } from './ladder';
+import { computeTolerance, ladderOf } from './edges/ladder';
 import type { PictureSettings } from './settings';
 import { choiceOf, type PictureWay } from './way';
-import { modeInWords } from './written';
+import { modeInWords } from './modes/written';
 
 /** An endpoint that is silent too would be left with nothing at all. */
 export const withoutPicture = ({ facts, change }: Context): Fix[] =>

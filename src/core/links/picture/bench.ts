@@ -8,11 +8,11 @@ import { vicTiming } from '../../standards/vicTable';
 import { computeTiming } from '../../standards/computedTimings';
 import type { VideoTiming } from '../../standards/videoTiming';
 import { pictureMm } from '../../standards/legibility';
-import { COMPOSITE, isLeftOff } from './composite';
-import { anyEdge } from './overscan';
+import { COMPOSITE, isLeftOff } from './modes/composite';
+import { anyEdge } from './edges/overscan';
 import type { PictureSettings } from './settings';
 import { goesDark } from '../../onAir/followed';
-import { socketOf } from './switching';
+import { socketOf } from './switching/switching';
 import { panelShape, pictureWay, wayThere, type PictureWay } from './way';
 
 const part = z.number().min(0).max(0.4);

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { sentence } from '../../basics/result';
 import { BLOCK_BYTES, fromBase64, readEdid, type Edid } from '../../formats/edid';
-import { computeCadence, readRate } from './cadence';
-import { computeLevels, computeTolerance, MOST_BITS } from './ladder';
+import { computeCadence, readRate } from './modes/cadence';
+import { computeLevels, computeTolerance, MOST_BITS } from './edges/ladder';
 import { heightFor } from '../../standards/legibility';
-import { computeMargins, kernelVideo } from './overscan';
-import { isTurn, matrixForContent, touchMatrix, turnPoint } from './touch';
+import { computeMargins, kernelVideo } from './edges/overscan';
+import { isTurn, matrixForContent, touchMatrix, turnPoint } from './edges/touch';
 import { computeTiming, timingName, TIMING_METHODS } from '../../standards/computedTimings';
 import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
 import { calculation, orInvalid, round, type Calculations } from '../../basics/calculation';

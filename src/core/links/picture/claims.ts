@@ -5,13 +5,13 @@ import type { Context, SettingPath } from '../../link';
 import { wiredPart } from '../../parts/chosen';
 import { decodes, needsCircuit } from '../../parts/playLoad';
 import { modelineOf } from '../../standards/videoTiming';
-import { controlPackages, keysOf } from './controls';
+import { controlPackages, keysOf } from './controls/controls';
 import { KEYS_UNIT, PHONE_PORT, PHONE_UNITS, PLAYER_SOCKET, SHIFT_PATH, WAIT_PATH } from './places';
-import { hasPage } from './phonePage';
-import { switchPackages, switchUnits } from './switching';
-import { SIDES } from './overscan';
+import { hasPage } from './controls/phonePage';
+import { switchPackages, switchUnits } from './switching/switching';
+import { SIDES } from './edges/overscan';
 import type { PictureSettings } from './settings';
-import { EDID_FILE, EDID_PATH, modeInWords, playerMargins, playerMode, videoArgument } from './written';
+import { EDID_FILE, EDID_PATH, modeInWords, playerMargins, playerMode, videoArgument } from './modes/written';
 import { pictureWay } from './way';
 
 const FROM = { from: 'picture' } as const;

@@ -1,14 +1,14 @@
 import { withUnit } from '../../basics/format';
 import type { Context, Figure } from '../../link';
 import { hSyncKhzOf, refreshHzOf } from '../../standards/videoTiming';
-import { cadenceWords } from './cadence';
-import { computeLevels, computeTolerance, ladderOf } from './ladder';
+import { cadenceWords } from './modes/cadence';
+import { computeLevels, computeTolerance, ladderOf } from './edges/ladder';
 import { contrastIn, legibleSizes, pictureMm, pixelsPerInch } from '../../standards/legibility';
 import { computeDelay, totalMs, type DelayShare } from './delay';
 import { loopGap } from './loop';
-import { activeArea, anyEdge } from './overscan';
+import { activeArea, anyEdge } from './edges/overscan';
 import type { PictureSettings } from './settings';
-import { modeInWords } from './written';
+import { modeInWords } from './modes/written';
 import { panelShape, pictureWay, type PictureWay } from './way';
 
 /** Light on the glass, lux: of rooms by EN 12464-1; behind a shop window or under a canopy by day, typically, without the sun itself on it. */

@@ -12,8 +12,8 @@ import type { Finding } from '../../link';
 import type { Plan } from '../../plan/plan';
 import { vicTiming } from '../../standards/vicTable';
 import type { VideoTiming } from '../../standards/videoTiming';
-import type { Control } from './controls';
-import { NO_EDGES } from './overscan';
+import type { Control } from './controls/controls';
+import { NO_EDGES } from './edges/overscan';
 import type { PictureSettings } from './settings';
 
 type Change = Partial<PictureSettings>;
@@ -285,8 +285,8 @@ const CASES: readonly [id: string, on: ReturnType<typeof of>, bad: Plan, good: P
 
 describe('findings of the picture', () => {
 	it('are all tried here', () => {
-		const written = readdirSync(import.meta.dirname)
-			.filter((name) => /^(?:assess\w+|findings)\.ts$/.test(name))
+		const written = readdirSync(import.meta.dirname, { recursive: true, encoding: 'utf8' })
+			.filter((name) => /(?:^|\/)(?:assess\w+|findings)\.ts$/.test(name))
 			.flatMap((name) => [
 				...readFileSync(join(import.meta.dirname, name), 'utf8').matchAll(/\bid: ['`](picture\.[\w-]+)/g)
 			])

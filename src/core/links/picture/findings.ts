@@ -1,10 +1,10 @@
 import type { Claim } from '../../claims';
 import type { Context, Finding } from '../../link';
 import type { Judge } from '../../manifest';
-import { assessControls } from './assessControls';
-import { assessComposite } from './composite';
-import { assessEdges, assessStart } from './assessEdges';
-import { assessCadence, assessMode, assessWord } from './assessMode';
+import { assessControls } from './controls/assessControls';
+import { assessComposite } from './modes/composite';
+import { assessEdges, assessStart } from './edges/assessEdges';
+import { assessCadence, assessMode, assessWord } from './modes/assessMode';
 import {
 	assessContents,
 	assessDecoding,
@@ -13,7 +13,7 @@ import {
 	assessLevels,
 	withoutPicture
 } from './assessOutput';
-import { assessSwitching } from './assessSwitching';
+import { assessSwitching } from './switching/assessSwitching';
 import { assessDelay, assessSight, assessStill } from './assessSight';
 import type { PictureSettings } from './settings';
 import { pictureWay } from './way';

@@ -22,16 +22,16 @@ import type { Plan } from '../../plan/plan';
 import { dmtById } from '../../standards/dmtTable';
 import { vicTiming } from '../../standards/vicTable';
 import { refreshHzOf } from '../../standards/videoTiming';
-import { cadenceWords, computeCadence, readRate, repeatsOf, slipsASecond, stutters } from './cadence';
-import { TEST_CARDS } from './cards';
-import { kernelModes, playerChoice, whyNotTaken } from './display';
+import { cadenceWords, computeCadence, readRate, repeatsOf, slipsASecond, stutters } from './modes/cadence';
+import { TEST_CARDS } from './edges/cards';
+import { kernelModes, playerChoice, whyNotTaken } from './modes/display';
 import { readVideoArgument } from '../../formats/boot/kernelLine';
-import { computeLevels, computeTolerance } from './ladder';
+import { computeLevels, computeTolerance } from './edges/ladder';
 import { heightFor, readableFrom } from '../../standards/legibility';
-import { rankModes, type ModeQuestion } from './modes';
-import { activeArea, kernelVideo, NO_EDGES, questionEdges } from './overscan';
+import { rankModes, type ModeQuestion } from './modes/modes';
+import { activeArea, kernelVideo, NO_EDGES, questionEdges } from './edges/overscan';
 import { cutPercent, placed, type Seen } from './seen';
-import { matrixForContent, touchMatrix, turnPoint, TURNS } from './touch';
+import { matrixForContent, touchMatrix, turnPoint, TURNS } from './edges/touch';
 
 const rate = (label: string) => {
 	const read = readRate(label);

@@ -16,13 +16,13 @@ import {
 	videoArgumentFor,
 	whyNotTaken,
 	type KernelModes
-} from './display';
+} from './modes/display';
 import type { ScreenWish, Shown } from '../../engines/machine/signals';
 import { cutPercent, placed, slipsPerSec, windowOf, type Seen } from './seen';
-import { modeInWords } from './written';
+import { modeInWords } from './modes/written';
 import { edidOf } from './way';
-import { rehearsePhone } from './rehearsePhone';
-import { SetPower } from './setPower';
+import { rehearsePhone } from './controls/rehearsePhone';
+import { SetPower } from './switching/setPower';
 import { PICTURE_FAULTS } from './faults';
 import { PICTURE_WORDS } from './words';
 

@@ -1,9 +1,9 @@
-import waitForScreenScript from './wait-for-screen.sh?raw';
-import showCardScript from './show-card.sh?raw';
-import screenScript from './screen.sh?raw';
-import shiftScript from './shift.lua?raw';
+import waitForScreenScript from './switching/wait-for-screen.sh?raw';
+import showCardScript from './edges/show-card.sh?raw';
+import screenScript from './switching/screen.sh?raw';
+import shiftScript from './edges/shift.lua?raw';
 import { scriptLines, withHead } from '../../files/script';
-import ramdiskHookScript from './ramdisk-hook.sh?raw';
+import ramdiskHookScript from './modes/ramdisk-hook.sh?raw';
 
 /** Waits until a screen is there, so that the player begins with a picture. */
 export const WAIT_FOR_SCREEN = scriptLines(waitForScreenScript);

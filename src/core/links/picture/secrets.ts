@@ -1,7 +1,7 @@
 import { ok } from '../../basics/result';
 import { checkPhonePassword, LONGEST_PHONE_PASSWORD } from '../../files/phonePassword';
 import type { Writes } from '../../manifest';
-import { asksPhonePassword } from './phonePage';
+import { asksPhonePassword } from './controls/phonePage';
 import type { PictureSettings } from './settings';
 
 const OPTION = 'phone-password-file';

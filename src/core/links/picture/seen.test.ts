@@ -17,10 +17,10 @@ import { write } from '../../engines/write';
 import { readVideoArgument } from '../../formats/boot/kernelLine';
 import type { Plan } from '../../plan/plan';
 import { hungEdges, type Edges } from '../../standards/edges';
-import { kernelVideo, SIDES } from './overscan';
+import { kernelVideo, SIDES } from './edges/overscan';
 import { placed, type Seen } from './seen';
 import type { PictureSettings } from './settings';
-import { TURNS } from './touch';
+import { TURNS } from './edges/touch';
 
 const film = demoWorkshop.endpoints.find(({ id }) => id === 'lamp-room')!;
 const hatch = demoWorkshop.endpoints.find(({ id }) => id === 'ticket-hatch')!;

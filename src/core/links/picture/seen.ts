@@ -1,8 +1,8 @@
 import type { Shown } from '../../engines/machine/signals';
 import type { VideoTiming } from '../../standards/videoTiming';
 import type { BenchScreen } from './bench';
-import { computeCadence, readRate, slipsASecond } from './cadence';
-import { rateOf } from './modes';
+import { computeCadence, readRate, slipsASecond } from './modes/cadence';
+import { rateOf } from './modes/modes';
 
 /** A rectangle as parts of the screen, 0 to 1. */
 export interface Part {

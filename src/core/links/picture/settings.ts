@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { MOST_BYTES } from '../../formats/edid';
-import { controlSchema } from './controls';
+import { controlSchema } from './controls/controls';
 import { lineText, timeOfDay } from '../../basics/text';
 
 const pixels = z.number().int().min(0).max(2000);

@@ -1,14 +1,14 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { Context, Step } from '../../link';
 import { PHONE_PORT, SHOW_CARD_PATH } from './places';
-import { anyEdge } from './overscan';
+import { anyEdge } from './edges/overscan';
 import type { PictureSettings } from './settings';
-import { asksPhonePassword, hasPage } from './phonePage';
+import { asksPhonePassword, hasPage } from './controls/phonePage';
 import { SCREEN_UNIT } from '../../files/cardFile';
 import { goesDark } from '../../onAir/followed';
-import { SCREEN_PATH, socketOf } from './switching';
+import { SCREEN_PATH, socketOf } from './switching/switching';
 import { pictureWay } from './way';
-import { modeInWords } from './written';
+import { modeInWords } from './modes/written';
 
 /** Screen on and chosen before the board starts, then edges read, proved, and looked at. */
 export function pictureSteps(settings: PictureSettings, context: Context, claims: readonly Claim[]): Step[] {

@@ -5,9 +5,9 @@ import type { PartOf } from '../../parts/schema';
 import { hungEdges } from '../../standards/edges';
 import type { DrawnScreen } from '../../standards/legibility';
 import { refreshHzOf } from '../../standards/videoTiming';
-import { readRate, type Rate } from './cadence';
-import { NO_EDGES } from './overscan';
-import { rankModes, type Candidate, type Hurdle, type ModeQuestion } from './modes';
+import { readRate, type Rate } from './modes/cadence';
+import { NO_EDGES } from './edges/overscan';
+import { rankModes, type Candidate, type Hurdle, type ModeQuestion } from './modes/modes';
 import type { ModeChoice, PictureSettings } from './settings';
 
 /** By which kind of output the picture leaves the board. */

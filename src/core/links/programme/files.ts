@@ -4,7 +4,7 @@ import { claimsOn, type Claim, type ClaimOn } from '../../claims';
 import { mpvLine } from '../../formats/mpv/conf';
 import type { CardFile, CardLine, Context } from '../../link';
 import { followed } from '../../onAir/followed';
-import { onAirFiles } from './onAirFiles';
+import { onAirFiles } from './rules/onAirFiles';
 import { quietCalendars, quietLine } from './quiet';
 import { MAY_SOUND } from './scripts';
 import { MAY_SOUND_PATH, QUIET_BEGINS, QUIET_ENDS } from './service';

@@ -2,8 +2,8 @@ import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
 import type { Judge } from '../../manifest';
 import { clockOf } from '../../parts/chosen';
-import { assessRules } from './assessRules';
-import { assessWishes } from './assessWishes';
+import { assessRules } from './rules/assessRules';
+import { assessWishes } from './lists/assessWishes';
 import type { ProgrammeSettings } from './settings';
 
 const own = changing<ProgrammeSettings>('programme');

@@ -7,11 +7,11 @@ import { playsList, type Context, type Link } from '../../link';
 import { isSaved } from '../../plan/saved';
 import { followed, goesDark } from '../../onAir/followed';
 import { MAY_PLAY_PATH, MAY_SOUND_PATH, NOW_PATH, playerService, QUIET_BEGINS, QUIET_ENDS } from './service';
-import { listFigures } from './listLength';
+import { listFigures } from './lists/listLength';
 import { quietInWords, quietHoursPerDay } from './quiet';
 import { PLAYER_START_MS, RETRY_MS } from './timing';
-import { finishClaims } from './finish';
-import { standInClaims } from './standIn';
+import { finishClaims } from './lists/finish';
+import { standInClaims } from './lists/standIn';
 import { programmeSettings, type ProgrammeSettings } from './settings';
 import './offers';
 

@@ -2,7 +2,7 @@ import { tellerFor, type Machine } from '../../engines/machine';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import type { Playing } from './player/options';
 import { play } from './player/play';
-import { rehearseOnAir } from './rehearseOnAir';
+import { rehearseOnAir } from './rules/rehearseOnAir';
 import { NOW_PATH } from './service';
 import { PROGRAMME_WORDS } from './words';
 

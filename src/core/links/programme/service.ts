@@ -2,7 +2,7 @@ import type { Claim } from '../../claims';
 import { PLAYER_UNIT, PLAYLIST_PATH } from '../../files/cardFile';
 import { contentAt } from '../../files/content';
 import type { Context } from '../../link';
-import { finishes, LEAVES_WITH } from './finish';
+import { finishes, LEAVES_WITH } from './lists/finish';
 import type { ProgrammeSettings } from './settings';
 
 /** The name of the timer and service that silence the player. */

@@ -1,10 +1,10 @@
 import type { Context, Step } from '../../link';
 import { quietInWords } from './quiet';
-import { momentWords } from './ruleWords';
+import { momentWords } from './rules/ruleWords';
 import { NOW_PATH, WHY_PATH } from './service';
-import { finishes } from './finish';
+import { finishes } from './lists/finish';
 import type { ProgrammeSettings } from './settings';
-import { standsIn } from './standIn';
+import { standsIn } from './lists/standIn';
 
 const HEARD = {
 	list: '',

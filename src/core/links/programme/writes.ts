@@ -1,8 +1,8 @@
 import type { Writes } from '../../manifest';
 import { programmeFiles } from './files';
-import { finishFiles } from './finishFiles';
+import { finishFiles } from './lists/finishFiles';
 import type { ProgrammeSettings } from './settings';
-import { standInFiles } from './standInFiles';
+import { standInFiles } from './lists/standInFiles';
 import { programmeSteps } from './steps';
 
 export default {

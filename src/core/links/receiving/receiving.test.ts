@@ -107,7 +107,7 @@ describe('what is sent, in the rehearsal', () => {
 		['bluealsa-aplay.service', 'SupplementaryGroups=audio', 'DynamicUser=yes', 'bluealsa-aplay.service does not run'],
 		['yphos-pairing.service', 'RestrictAddressFamilies=AF_UNIX', 'DynamicUser=yes', 'nothing answers it'],
 		['bluealsa-aplay.service', '--pcm=default', '--pcm=other', 'asound.conf knows no device "other"'],
-		['asound.conf', 'type dmix', 'type plug', 'holds the sound card']
+		['asound.conf', 'type dmix', 'type plug', 'a field ipc_key, which plug does not take']
 	])('is not heard when %s says "%s" otherwise', (end, from, to, why) => {
 		expect(said(planWith(), 'phone-sends', changed(end, from, to))).toContain(why);
 	});

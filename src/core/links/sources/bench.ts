@@ -3,10 +3,10 @@ import type { Bench } from '../../engines/machine';
 import type { Context } from '../../link';
 import { mediaSchema } from '../../parts/media';
 import { placeKind, placesIn } from '../../files/mediaPlace';
-import { isInSet } from './onCard';
-import { receivedAt, receivedMedia } from './receive';
-import { typeOf } from './storeFiles';
-import { whatOf } from './stores';
+import { isInSet } from './stores/onCard';
+import { receivedAt, receivedMedia } from './streams/receive';
+import { typeOf } from './stores/storeFiles';
+import { whatOf } from './stores/stores';
 import type { SourcesSettings } from './settings';
 
 const stream = z.object({ url: z.string(), state: z.enum(['plays', 'refuses']), media: mediaSchema.nullable() });

@@ -8,11 +8,11 @@ import { spanOfDates } from '../../onAir/item';
 import { turnsOf } from '../../onAir/items';
 import { partText } from '../../files/entryPart';
 import { placesIn } from '../../files/mediaPlace';
-import { convertFile, copyFile } from './copy';
-import { partFiles } from './parts';
-import { ruleFiles } from './ruleFiles';
-import { storeFiles } from './storeFiles';
-import { tryFiles } from './tryWrite';
+import { convertFile, copyFile } from './stores/copy';
+import { partFiles } from './lists/parts';
+import { ruleFiles } from './lists/ruleFiles';
+import { storeFiles } from './stores/storeFiles';
+import { tryFiles } from './stores/tryWrite';
 import type { SourcesSettings } from './settings';
 
 /** An entry of a playlist, and where it comes from. */

@@ -3,17 +3,17 @@ import type { Context, Finding } from '../../link';
 import type { Judge } from '../../manifest';
 import { partText } from '../../files/entryPart';
 import { placeKind } from '../../files/mediaPlace';
-import { assessBuffer } from './assessBuffer';
-import { assessLoudness } from './assessLoudness';
-import { assessParts } from './assessParts';
-import { assessRules } from './assessRules';
-import { assessStores, isElsewhere } from './assessStores';
-import { conversionsOf } from './convert';
-import { receivedAt } from './receive';
-import { filesOf, isInSet } from './onCard';
-import { ruleOf } from './rules';
+import { assessBuffer } from './streams/assessBuffer';
+import { assessLoudness } from './lists/assessLoudness';
+import { assessParts } from './lists/assessParts';
+import { assessRules } from './lists/assessRules';
+import { assessStores, isElsewhere } from './stores/assessStores';
+import { conversionsOf } from './lists/convert';
+import { receivedAt } from './streams/receive';
+import { filesOf, isInSet } from './stores/onCard';
+import { ruleOf } from './lists/rules';
 import type { SourcesSettings, SourceItem } from './settings';
-import { isShare, storeOf } from './stores';
+import { isShare, storeOf } from './stores/stores';
 
 const own = changing<SourcesSettings>('sources');
 

@@ -1,11 +1,11 @@
 import { readFlac } from '../../formats/wav/flac';
 import { measureWav, readWav } from '../../formats/wav/wav';
-import { pictureFacts } from './pictureFacts';
+import { pictureFacts } from './lists/pictureFacts';
 import { isStream } from '../../formats/playlist/playlist';
 import type { Media, PlayedMedia } from '../../parts/media';
 import { letsIn, OTHERS_READ, tellerFor, type Machine, type Process } from '../../engines/machine';
-import { receivedAt } from './receive';
-import { rehearseStores, type Mounts } from './rehearseStores';
+import { receivedAt } from './streams/receive';
+import { rehearseStores, type Mounts } from './stores/rehearseStores';
 import { FILE_MS, STREAM_MS } from './timing';
 import { SOURCES_WORDS } from './words';
 

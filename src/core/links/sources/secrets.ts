@@ -2,7 +2,7 @@ import { fault, ok } from '../../basics/result';
 import type { Writes } from '../../manifest';
 import type { Asked } from '../../secrets';
 import type { SourcesSettings } from './settings';
-import { asksPassword, storeWords, type Store } from './stores';
+import { asksPassword, storeWords, type Store } from './stores/stores';
 
 /** As long as a line of a credentials file may be that mount.cifs reads. */
 const LONGEST = 127;

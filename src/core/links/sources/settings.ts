@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { LIST_LIMITS } from '../../formats/playlist/limits';
-import { chooseAtSchema, ruleSchema } from './rules';
-import { storeSchema } from './stores';
+import { chooseAtSchema, ruleSchema } from './lists/rules';
+import { storeSchema } from './stores/stores';
 import { idText, lineText, uniqueList } from '../../basics/text';
 
 /** A line that a player takes for a comment; anything else would become an entry that nobody sees. */

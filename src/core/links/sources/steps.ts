@@ -1,9 +1,9 @@
 import type { Context, Step } from '../../link';
-import { convertSteps, copySteps } from './copy';
-import { receiveSteps } from './receive';
-import { CHOOSE_UNIT, LISTS_DIR } from './rules';
+import { convertSteps, copySteps } from './stores/copy';
+import { receiveSteps } from './streams/receive';
+import { CHOOSE_UNIT, LISTS_DIR } from './lists/rules';
 import type { SourcesSettings } from './settings';
-import { storeSteps } from './storeSteps';
+import { storeSteps } from './stores/storeSteps';
 
 /** What was chosen is looked at once, and what is new is chosen. */
 const ruleSteps = ({ rules }: SourcesSettings): Step[] =>

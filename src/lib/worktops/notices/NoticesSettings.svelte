@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { Button, Checkbox, Select, SelectItem } from 'carbon-components-svelte';
-	import { PICTURE_BYTES } from '$core/links/notices/pictureClaims';
-	import { endsOn, picturesOf } from '$core/links/notices/pictures';
-	import { noticeScreen, smallestTextPx } from '$core/links/notices/screen';
-	import { TEMPLATES, withTemplate } from '$core/links/notices/templates';
+	import { PICTURE_BYTES } from '$core/links/notices/drawn/pictureClaims';
+	import { endsOn, picturesOf } from '$core/links/notices/drawn/pictures';
+	import { noticeScreen, smallestTextPx } from '$core/links/notices/pages/screen';
+	import { TEMPLATES, withTemplate } from '$core/links/notices/pages/templates';
 	import { dateOf } from '$core/basics/calendar';
 	import { formatBytes } from '$core/basics/format';
 	import { packageBytes } from '$core/files/packageRoom';

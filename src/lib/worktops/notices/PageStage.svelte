@@ -1,12 +1,12 @@
 <script lang="ts">
-	import { overlap, within, withoutZone, withZone } from '$core/links/notices/edits';
-	import { asDrawn } from '$core/links/notices/letters';
+	import { overlap, within, withoutZone, withZone } from '$core/links/notices/pages/edits';
+	import { asDrawn } from '$core/links/notices/pages/letters';
 	import type { TypefacePackage } from '$core/standards/typefaces';
-	import { noticeScreen, zoneBox } from '$core/links/notices/screen';
+	import { noticeScreen, zoneBox } from '$core/links/notices/pages/screen';
 	import type { Page, Zone } from '$core/links/notices/settings';
-	import { showOf } from '$core/links/notices/show';
-	import { worldOf } from '$core/links/notices/world';
-	import { SHOWS_WORDS } from '$core/links/notices/zoneWords';
+	import { showOf } from '$core/links/notices/pages/show';
+	import { worldOf } from '$core/links/notices/pages/world';
+	import { SHOWS_WORDS } from '$core/links/notices/pages/zoneWords';
 	import { wallClockMs } from '$core/formats/systemd/zone';
 	import { itemAt } from '$core/onAir/item';
 	import { instantOfClock } from '$core/onAir/slices';

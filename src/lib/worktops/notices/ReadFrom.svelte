@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { legibleToM, noticeScreen } from '$core/links/notices/screen';
+	import { legibleToM, noticeScreen } from '$core/links/notices/pages/screen';
 	import { isBare } from '$core/links/notices/settings';
-	import { SHOWS_WORDS } from '$core/links/notices/zoneWords';
+	import { SHOWS_WORDS } from '$core/links/notices/pages/zoneWords';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { chosen } from './chosen.svelte';
 

@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
-	import { stretched, withNewZone, withoutZone, withPage, withZone } from '$core/links/notices/edits';
+	import { stretched, withNewZone, withoutZone, withPage, withZone } from '$core/links/notices/pages/edits';
 	import { readFeed } from '$core/links/notices/feeds/feed';
-	import { legibleToM, noticeScreen, smallestTextPx } from '$core/links/notices/screen';
+	import { legibleToM, noticeScreen, smallestTextPx } from '$core/links/notices/pages/screen';
 	import { FEED_OF, SHOWS, type Page, type Shows, type Zone } from '$core/links/notices/settings';
-	import { SHOWS_WORDS } from '$core/links/notices/zoneWords';
+	import { SHOWS_WORDS } from '$core/links/notices/pages/zoneWords';
 	import { freeId } from '$core/basics/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { NumberField, TextField } from '$lib/fields';

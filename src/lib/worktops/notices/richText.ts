@@ -1,5 +1,5 @@
 import type { JSONContent } from '@tiptap/core';
-import { blocksOf, textOf, type Block, type Run } from '$core/links/notices/blocks';
+import { blocksOf, textOf, type Block, type Run } from '$core/links/notices/pages/blocks';
 
 /** Text as it is kept, for the editor; items that follow one another are one list. */
 export function documentOf(text: string): JSONContent {

@@ -7,7 +7,7 @@
 		type Action,
 		type Control,
 		type ControlWay
-	} from '$core/links/picture/controls';
+	} from '$core/links/picture/controls/controls';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import PhonePassword from './PhonePassword.svelte';
 

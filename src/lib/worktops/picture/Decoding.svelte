@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { DECODING } from '$core/links/picture/decodingTable';
+	import { DECODING } from '$core/links/picture/modes/decodingTable';
 </script>
 
 <figure class="sheet">

@@ -3,7 +3,7 @@
 	import { withUnit } from '$core/basics/format';
 	import { sentence } from '$core/basics/result';
 	import { findEdids, readEdid, toBase64 } from '$core/formats/edid';
-	import { modeInWords } from '$core/links/picture/written';
+	import { modeInWords } from '$core/links/picture/modes/written';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	let { onclose }: { onclose: () => void } = $props();

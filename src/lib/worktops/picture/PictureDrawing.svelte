@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { activeArea, anyEdge } from '$core/links/picture/overscan';
+	import { activeArea, anyEdge } from '$core/links/picture/edges/overscan';
 	import { hungEdges } from '$core/standards/edges';
 	import { legibleSizes } from '$core/standards/legibility';
 	import { panelShape, pictureWay } from '$core/links/picture/way';

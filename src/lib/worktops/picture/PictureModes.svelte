@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { refreshHzOf } from '$core/standards/videoTiming';
 	import { contentRate, choiceOf, pictureWay } from '$core/links/picture/way';
-	import { rateOf, type Candidate } from '$core/links/picture/modes';
-	import { repeatsOf } from '$core/links/picture/cadence';
+	import { rateOf, type Candidate } from '$core/links/picture/modes/modes';
+	import { repeatsOf } from '$core/links/picture/modes/cadence';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 
 	const view = useEndpoint();

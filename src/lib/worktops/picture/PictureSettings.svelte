@@ -2,9 +2,9 @@
 	import { goesDark } from '$core/onAir/followed';
 	import { Button, TextInput } from 'carbon-components-svelte';
 	import { choiceOf, pictureWay } from '$core/links/picture/way';
-	import { anyEdge, SIDES, type Side } from '$core/links/picture/overscan';
+	import { anyEdge, SIDES, type Side } from '$core/links/picture/edges/overscan';
 	import type { PictureSettings } from '$core/links/picture/settings';
-	import { modeInWords } from '$core/links/picture/written';
+	import { modeInWords } from '$core/links/picture/modes/written';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, SwitchField, TextField } from '$lib/fields';
 	import Controls from './Controls.svelte';

@@ -2,9 +2,9 @@
 	import { Button } from 'carbon-components-svelte';
 	import { explainEdid, fromBase64 } from '$core/formats/edid';
 	import { refreshHzOf } from '$core/standards/videoTiming';
-	import { computeLevels, ladderOf } from '$core/links/picture/ladder';
+	import { computeLevels, ladderOf } from '$core/links/picture/edges/ladder';
 	import { pictureWay } from '$core/links/picture/way';
-	import { ownEdid } from '$core/links/picture/written';
+	import { ownEdid } from '$core/links/picture/modes/written';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 	import { download } from '$lib/shell/download';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { Checkbox, NumberInput, Select, SelectItem } from 'carbon-components-svelte';
 	import { formatSeconds } from '$core/basics/format';
-	import { lengthsIn } from '$core/links/programme/assessWishes';
-	import { leastPerHour, percentOf, type ListWish } from '$core/links/programme/wishes';
+	import { lengthsIn } from '$core/links/programme/lists/assessWishes';
+	import { leastPerHour, percentOf, type ListWish } from '$core/links/programme/lists/wishes';
 	import type { ProgrammeList } from '$core/onAir/when';
 	import { itemOf } from '$core/onAir/items';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';

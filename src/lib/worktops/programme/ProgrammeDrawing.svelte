@@ -4,7 +4,7 @@
 	import { wallClockMs } from '$core/formats/systemd/zone';
 	import { slices } from '$core/onAir/slices';
 	import { programmeBook } from '$core/onAir/book';
-	import { becauseWords, showWords, whatsOn } from '$core/links/programme/whatsOn';
+	import { becauseWords, showWords, whatsOn } from '$core/links/programme/rules/whatsOn';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { timeOfDay } from '$lib/shell/times';
 	import { mondayOf, shadeOf } from '$lib/week/axis';

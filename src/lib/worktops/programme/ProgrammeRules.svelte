@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Button, Checkbox, NumberInput, Select, SelectItem, TextInput } from 'carbon-components-svelte';
 	import { newRule, type ProgrammeRule } from '$core/onAir/when';
-	import { ruleWords } from '$core/links/programme/ruleWords';
+	import { ruleWords } from '$core/links/programme/rules/ruleWords';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, DaysField, TextField } from '$lib/fields';
 	import MomentField from './MomentField.svelte';

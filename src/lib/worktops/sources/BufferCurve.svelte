@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { expectedDropouts, LONGEST_PLAY_H, pausesOf } from '$core/links/sources/buffer';
-	import { isFetched } from '$core/links/sources/receive';
+	import { expectedDropouts, LONGEST_PLAY_H, pausesOf } from '$core/links/sources/streams/buffer';
+	import { isFetched } from '$core/links/sources/streams/receive';
 	import LineChart from '$lib/charts/LineChart.svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 

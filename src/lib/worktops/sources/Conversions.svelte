@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Select, SelectItem } from 'carbon-components-svelte';
 	import { formatBytes } from '$core/basics/format';
-	import { conversionsOf, convertCommand, type Conversion, type Shell } from '$core/links/sources/convert';
+	import { conversionsOf, convertCommand, type Conversion, type Shell } from '$core/links/sources/lists/convert';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import CopyButton from '$lib/shell/CopyButton.svelte';
 

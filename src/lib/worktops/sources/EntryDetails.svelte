@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { mediaWords } from '$core/parts/mediaWords';
 	import { clockSeconds, clockText, partLastsMs } from '$core/files/entryPart';
-	import { WHOLE_PART, withPart } from '$core/links/sources/parts';
+	import { WHOLE_PART, withPart } from '$core/links/sources/lists/parts';
 	import { TextInput } from 'carbon-components-svelte';
 	import { readPreset, withPreset, type Preset } from '$core/formats/playlist/preset';
 	import { fitLine } from '$core/basics/text';
-	import { isFilm, judgeFilm, judgeOnPage } from '$core/links/sources/convert';
-	import { isFetched } from '$core/links/sources/receive';
+	import { isFilm, judgeFilm, judgeOnPage } from '$core/links/sources/lists/convert';
+	import { isFetched } from '$core/links/sources/streams/receive';
 	import type { SourceItem } from '$core/links/sources/settings';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { NumberField } from '$lib/fields';

@@ -3,7 +3,7 @@
 	import { wrap } from 'comlink';
 	import { onDestroy } from 'svelte';
 	import { formatBytes } from '$core/basics/format';
-	import { fittedName, photosToFit, type Fit } from '$core/links/sources/photos';
+	import { fittedName, photosToFit, type Fit } from '$core/links/sources/lists/photos';
 	import { SILENT_MEDIA, type Media } from '$core/parts/media';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import type { FitWorker } from '$lib/media/fitWorker';

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { Button, Checkbox, TextInput } from 'carbon-components-svelte';
 	import { formatSeconds } from '$core/basics/format';
-	import { chosenBy, knownFolders, ruleList, type Rule } from '$core/links/sources/rules';
-	import { mountPoint } from '$core/links/sources/stores';
+	import { chosenBy, knownFolders, ruleList, type Rule } from '$core/links/sources/lists/rules';
+	import { mountPoint } from '$core/links/sources/stores/stores';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, TextField } from '$lib/fields';
 

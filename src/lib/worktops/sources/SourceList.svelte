@@ -8,10 +8,10 @@
 	import { tick, untrack } from 'svelte';
 	import { SvelteSet } from 'svelte/reactivity';
 	import { placeKind } from '$core/files/mediaPlace';
-	import { lengthMs, moveBy, moveTo, searchIn, sortBy, type Sort } from '$core/links/sources/listEdits';
-	import { ruleOf } from '$core/links/sources/rules';
+	import { lengthMs, moveBy, moveTo, searchIn, sortBy, type Sort } from '$core/links/sources/lists/listEdits';
+	import { ruleOf } from '$core/links/sources/lists/rules';
 	import type { SourceItem } from '$core/links/sources/settings';
-	import { storeOf, storeWords } from '$core/links/sources/stores';
+	import { storeOf, storeWords } from '$core/links/sources/stores/stores';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { store } from '$lib/store/workshop.svelte';
 	import { clockText, partLastsMs } from '$core/files/entryPart';

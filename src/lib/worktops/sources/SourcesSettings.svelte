@@ -8,9 +8,9 @@
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, NumberField, SwitchField, TextField } from '$lib/fields';
 	import { readInWorker } from '$lib/readers/readInWorker';
-	import { pausesOf, USUAL_PAUSES } from '$core/links/sources/buffer';
-	import { isFetched } from '$core/links/sources/receive';
-	import { mountPoint, storeOf } from '$core/links/sources/stores';
+	import { pausesOf, USUAL_PAUSES } from '$core/links/sources/streams/buffer';
+	import { isFetched } from '$core/links/sources/streams/receive';
+	import { mountPoint, storeOf } from '$core/links/sources/stores/stores';
 	import Rules from './Rules.svelte';
 	import Stores from './Stores.svelte';
 	import StreamCheck from './StreamCheck.svelte';

@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { Button, FileUploaderButton, TextArea } from 'carbon-components-svelte';
 	import { sentence } from '$core/basics/result';
-	import { fromListing, LISTING_COMMANDS } from '$core/links/sources/fromListing';
-	import { readListing, type Listing } from '$core/links/sources/storeListing';
-	import { listCommand } from '$core/links/sources/storeSteps';
-	import { asksPassword, isShare, mountPoint, newStore, type Store } from '$core/links/sources/stores';
+	import { fromListing, LISTING_COMMANDS } from '$core/links/sources/stores/fromListing';
+	import { readListing, type Listing } from '$core/links/sources/stores/storeListing';
+	import { listCommand } from '$core/links/sources/stores/storeSteps';
+	import { asksPassword, isShare, mountPoint, newStore, type Store } from '$core/links/sources/stores/stores';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import { ChoiceField, TextField } from '$lib/fields';
 	import { readInWorker } from '$lib/readers/readInWorker';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Button, ProgressBar } from 'carbon-components-svelte';
 	import { onDestroy } from 'svelte';
-	import { isFetched } from '$core/links/sources/receive';
+	import { isFetched } from '$core/links/sources/streams/receive';
 	import type { SourceItem } from '$core/links/sources/settings';
 	import type { Media } from '$core/parts/media';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';

@@ -3,7 +3,7 @@
 	import { onDestroy } from 'svelte';
 	import { formatBps, formatHz, formatSeconds } from '$core/basics/format';
 	import { LIST_LIMITS } from '$core/formats/playlist/limits';
-	import { heldBy } from '$core/links/sources/buffer';
+	import { heldBy } from '$core/links/sources/streams/buffer';
 	import type { SourceItem } from '$core/links/sources/settings';
 	import { fitLine } from '$core/basics/text';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';

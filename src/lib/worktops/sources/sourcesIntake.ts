@@ -1,10 +1,10 @@
 import type { Playlist } from '$core/formats/playlist';
-import { itemsOfEntries } from '$core/links/sources/listEdits';
+import { itemsOfEntries } from '$core/links/sources/lists/listEdits';
 import { LIST_LIMITS } from '$core/formats/playlist/limits';
 import { wholeSeconds } from '$core/formats/playlist/playlist';
-import { convertedName } from '$core/links/sources/convert';
-import type { Brought } from '$core/links/sources/fromListing';
-import { PLAYED } from '$core/links/sources/played';
+import { convertedName } from '$core/links/sources/lists/convert';
+import type { Brought } from '$core/links/sources/stores/fromListing';
+import { PLAYED } from '$core/links/sources/lists/played';
 import { mediaSchema, type Media } from '$core/parts/media';
 import type { Plan } from '$core/plan/plan';
 import { fitLine } from '$core/basics/text';

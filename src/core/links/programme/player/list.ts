@@ -4,7 +4,7 @@ import { partedPlace, partInWords, partLastsMs, type EntryPart } from '../../../
 import { readM3u } from '../../../formats/playlist/m3u';
 import { isStream, type PlaylistEntry } from '../../../formats/playlist/playlist';
 import type { PlayedMedia } from '../../../parts/media';
-import { LEAVES_WITH } from '../finish';
+import { LEAVES_WITH } from '../lists/finish';
 import { DAYS_PATH, LOUD_PATH, NOW_PATH } from '../service';
 import { PLAYER_START_MS } from '../timing';
 import type { Opening } from './opening';

@@ -1,8 +1,8 @@
 import type { Machine } from '../../../engines/machine';
 import type { ScreenWish } from '../../../engines/machine/signals';
 import { PARTS } from '../../../files/partsScript';
-import { FINISH } from '../finishFiles';
-import { STAND_IN } from '../standInFiles';
+import { FINISH } from '../lists/finishFiles';
+import { STAND_IN } from '../lists/standInFiles';
 import { textFor, type Option, type Player } from './options';
 
 /** As the script has it where no option says otherwise. */

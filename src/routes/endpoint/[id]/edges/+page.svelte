@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { writePng, writeSvg } from '$core/formats/drawing';
-	import { TEST_CARDS, type TestCard } from '$core/links/picture/cards';
-	import { activeArea, anyEdge, NO_EDGES, questionEdges, SIDES, type Side } from '$core/links/picture/overscan';
+	import { TEST_CARDS, type TestCard } from '$core/links/picture/edges/cards';
+	import { activeArea, anyEdge, NO_EDGES, questionEdges, SIDES, type Side } from '$core/links/picture/edges/overscan';
 	import type { Edges } from '$core/standards/edges';
-	import { modeInWords } from '$core/links/picture/written';
+	import { modeInWords } from '$core/links/picture/modes/written';
 	import { pictureWay } from '$core/links/picture/way';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import CardShow from '$lib/edges/CardShow.svelte';
