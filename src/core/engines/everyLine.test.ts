@@ -200,9 +200,33 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		'it helps a player that fails again and again, or by parts of a second'
 	],
 	[
-		/asound\.conf: without "\t\trate 48000"|asound\.conf: (?:without|misspelt) "\t\t(?:format|channels)|asound\.conf: without "\tipc_(?:gid|perm)/,
-		'what a mixing device has by default, and who may join it: pcm_dmix of alsa-lib'
+		/asound\.conf: (?:without|misspelt) "\t\t(?:rate|format|channels)|asound\.conf: without "\tipc_(?:gid|perm)|asound\.conf: swapped "\t}"/,
+		'what a mixing device has by default, and who may join it: pcm_dmix of alsa-lib; one brace is like another'
 	],
+	[
+		/bluealsa-aplay\.service: without "(?:DeviceAllow|SupplementaryGroups)/,
+		'without any, all devices may be opened, and root needs no group: systemd.resource-control(5), DevicePolicy=auto'
+	],
+	[
+		/nftables\.conf: without "\t\t(?:flags dynamic|timeout 1m|tcp dport 8080 ct state new update)/,
+		'nobody floods it on that day: knock.test.ts does'
+	],
+	[/may-play\.sh: .*\$sounds/, 'quiet hours within which a rule is on do not come on that day'],
+	[
+		/take-on-air\.sh: (?:misspelt "(?:begins=|\t\t\[ -z "\$is_on|\t\tsystemctl --no-block "\$begins)|swapped "\tis_on=|without "\telse")|"RestartForceExitStatus=75"/,
+		'what follows the end of a title that is played to its end: finish.test.ts tries it in a real shell'
+	],
+	[/on-air\.service: (?:without|misspelt) "(?:WantedBy|\[Install)/, 'the player has it started'],
+	[/bluealsa\.service: (?:without|misspelt) "WantedBy/, 'what plays has it started'],
+	[
+		/page-alive\.(?:timer|service): |apply\.sh: without "enable yphos-page-alive/,
+		'no page falls silent on that day: page-alive.sh is tried in a real shell'
+	],
+	[
+		/yphos-asked\.path: |apply\.sh: without "(?:enable yphos-asked\.path|place.*(?:phone\/page\.html|yphos-show\.conf))/,
+		'nobody asks by phone on that day for what this endpoint would do'
+	],
+	[/delivery\/shows-pages/, 'whether it is pages counts when a set is on trial: no set comes on that day'],
 	[
 		/apply\.sh: without "package (?:network-manager|avahi-daemon|openssh-server|nftables|alsa-utils)/,
 		'the image brings it'
@@ -372,8 +396,8 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 
 const counts: string[] = [];
 const sums = { chosen: 0, excused: 0 };
-/** Of the sample of each run; all of them together have fewer. */
-const MOST_EXCUSED = 0.25;
+/** Of the sample of a day; all of them together have 14 %. */
+const MOST_EXCUSED = 0.2;
 afterAll(() => {
 	console.info([`damages from ${FROM}`, ...counts].join('\n'));
 	expect(sums.excused / sums.chosen, 'too much is excused').toBeLessThan(MOST_EXCUSED);

@@ -3,7 +3,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { FUZZED, INNER, type FuzzedReader } from './list';
+import { FUZZED, INNER } from './list';
+import type { FuzzedReader } from './reader';
 import { chance, mutateBytes, mutateText } from './mutate';
 
 /** 500 in `npm test`; `npm run fuzz` gives more, and another seed when asked. */

@@ -279,12 +279,17 @@ export class Disk {
 		return undefined;
 	}
 
-	/** Units that the start brings up, in the order in which they were enabled. */
+	/** Units that are enabled, in the order in which they were. */
 	get enabled(): readonly string[] {
-		const names = [...this.files.keys()].flatMap(
-			(path) => /^\/etc\/systemd\/system\/[^/]+\.(?:wants|requires)\/([^/]+)$/.exec(path)?.[1] ?? []
-		);
-		return [...new Set(names)];
+		return [...new Set(this.wanted.map(({ unit }) => unit))];
+	}
+
+	/** Which unit wants which when it is reached. Source: systemd.unit(5), WantedBy=. */
+	get wanted(): readonly { readonly unit: string; readonly by: string }[] {
+		return [...this.files.keys()].flatMap((path) => {
+			const [, by, unit] = /^\/etc\/systemd\/system\/([^/]+)\.(?:wants|requires)\/([^/]+)$/.exec(path) ?? [];
+			return by !== undefined && unit !== undefined ? [{ unit, by }] : [];
+		});
 	}
 
 	/** As `systemctl enable` does it: a link for each target that the unit wants to be wanted by. Gives how many there are. */

@@ -10,6 +10,8 @@ export const SYSTEM_WORDS = {
 	'first-start': ({ problem }: { problem: string }) => `First start: ${problem}`,
 	'disk-full': () => 'No space is left on the card',
 	'unit-missing': ({ unit }: { unit: string }) => `${unit} is enabled but not on the endpoint`,
+	'unit-unwanted': ({ unit, by }: { unit: string; by: string }) =>
+		`${unit} is not started: only ${by} wants it, which no start reaches`,
 	'unit-passed-over': ({ unit, condition }: { unit: string; condition: string }) =>
 		`${unit} is passed over: ${condition} does not hold`,
 	'unit-unreadable': ({ unit }: { unit: string }) => `${unit}: its command line is not readable`,

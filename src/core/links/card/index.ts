@@ -37,7 +37,6 @@ function figures(settings: CardSettings, context: Context, claims: readonly Clai
 				telling: true
 			}
 		];
-	const wear = computeWear(settings, room.card, claims);
 	const takes = writeTime(settings, context);
 	return [
 		{
@@ -68,6 +67,32 @@ function figures(settings: CardSettings, context: Context, claims: readonly Clai
 			sure: 'exact',
 			from: 'Sum of the files that go on the card.'
 		},
+		...wearFigures(settings, room.card, claims),
+		...layerFigure(settings, context, claims),
+		...(takes
+			? [
+					{
+						id: 'write-time',
+						setting: 'card.image' as const,
+						label: 'Writing the image takes',
+						text: takes,
+						value: null,
+						sure: 'typical' as const,
+						from: 'Its size by the speed that the card\u2019s class promises. Enter the time it took: it tells what the card is worth.'
+					}
+				]
+			: [])
+	];
+}
+
+/** What is written, and how long the card stands it. */
+function wearFigures(
+	settings: CardSettings,
+	card: Parameters<typeof computeWear>[1],
+	claims: readonly Claim[]
+): Figure[] {
+	const wear = computeWear(settings, card, claims);
+	return [
 		{
 			id: 'wear',
 			setting: 'card.logsInMemory',
@@ -88,21 +113,7 @@ function figures(settings: CardSettings, context: Context, claims: readonly Clai
 			value: Number.isFinite(wear.years) ? wear.years : null,
 			sure: wear.stated ? 'exact' : 'typical',
 			from: `It stands ${withUnit(wear.enduranceTb, 0, 'TB')}${wear.stated ? ', as its maker states' : ', as is typical of its size'}.`
-		},
-		...layerFigure(settings, context, claims),
-		...(takes
-			? [
-					{
-						id: 'write-time',
-						setting: 'card.image' as const,
-						label: 'Writing the image takes',
-						text: takes,
-						value: null,
-						sure: 'typical' as const,
-						from: 'Its size by the speed that the card\u2019s class promises. Enter the time it took: it tells what the card is worth.'
-					}
-				]
-			: [])
+		}
 	];
 }
 

@@ -138,27 +138,7 @@ function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 			do: 'Copy everything inside the card set\u2019s boot folder onto the card\u2019s first partition. Replace files of the same name.',
 			expect: 'The partition shows a folder named yphos.'
 		},
-		...(facts.way === 'none'
-			? [
-					{
-						id: 'borrow-cable',
-						phase: 'assemble' as const,
-						needs: ['boxed', 'on header'] as const,
-						makes: ['joined'] as const,
-						do: 'For building alone, join it by cable to a router that reaches the internet, and join a screen and a keyboard: packages are fetched, and what follows is typed there.',
-						expect: 'The lights at its socket flicker once it runs.'
-					},
-					{
-						id: 'cable-goes',
-						phase: 'check' as const,
-						needs: ['verified', 'clock set', 'readings taken'] as const,
-						makes: ['alone'] as const,
-						do: 'Shut it down, and take cable, screen and keyboard away for good.',
-						command: 'sudo systemctl poweroff',
-						expect: 'Its light stays off. When power comes again it plays with nothing but its own leads.'
-					}
-				]
-			: []),
+		...borrowedSteps(facts),
 		{
 			id: 'apply',
 			phase: 'set up',
@@ -173,28 +153,7 @@ function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 				'Its last line says "done". It may take minutes while packages are fetched; should it restart by itself meanwhile, log in again.',
 			needsRestart: true
 		},
-		...(card.root === 'overlay'
-			? [
-					{
-						id: 'overlay-change',
-						phase: 'live' as const,
-						do: `${facts.way === 'none' ? 'With screen and keyboard joined again: to' : 'To'} change what is planned, copy the new card set onto the first partition and run apply.sh again: it works below the layer in memory by itself. Anything else that shall stay is done below it, too:`,
-						command: 'sudo overlayroot-chroot',
-						expect:
-							'A prompt within the card\u2019s own root; exit leaves it. What is changed without it is gone after the next restart.'
-					}
-				]
-			: []),
-		...(facts.way !== 'none' && facts.keeper
-			? [
-					{
-						id: 'send-changes',
-						phase: 'live' as const,
-						do: 'To change something later no card reader is needed: export the workshop from its Venue page, and let Yphos send what has changed. The command, ready to copy, stands above the card files; run it where Yphos is.',
-						expect: 'It shows what changes before anything does, sends only that, and ends with what began anew.'
-					}
-				]
-			: []),
+		...laterSteps(card, facts),
 		{
 			id: 'verify',
 			phase: 'check',
@@ -206,6 +165,57 @@ function plainSteps(card: CardSettings, { facts }: Context): Step[] {
 		}
 	];
 }
+
+/** An endpoint without a network is built with one that is lent to it. */
+const borrowedSteps = (facts: Context['facts']): Step[] => [
+	...(facts.way === 'none'
+		? [
+				{
+					id: 'borrow-cable',
+					phase: 'assemble' as const,
+					needs: ['boxed', 'on header'] as const,
+					makes: ['joined'] as const,
+					do: 'For building alone, join it by cable to a router that reaches the internet, and join a screen and a keyboard: packages are fetched, and what follows is typed there.',
+					expect: 'The lights at its socket flicker once it runs.'
+				},
+				{
+					id: 'cable-goes',
+					phase: 'check' as const,
+					needs: ['verified', 'clock set', 'readings taken'] as const,
+					makes: ['alone'] as const,
+					do: 'Shut it down, and take cable, screen and keyboard away for good.',
+					command: 'sudo systemctl poweroff',
+					expect: 'Its light stays off. When power comes again it plays with nothing but its own leads.'
+				}
+			]
+		: [])
+];
+
+/** How something is changed once it runs. */
+const laterSteps = (card: CardSettings, facts: Context['facts']): Step[] => [
+	...(card.root === 'overlay'
+		? [
+				{
+					id: 'overlay-change',
+					phase: 'live' as const,
+					do: `${facts.way === 'none' ? 'With screen and keyboard joined again: to' : 'To'} change what is planned, copy the new card set onto the first partition and run apply.sh again: it works below the layer in memory by itself. Anything else that shall stay is done below it, too:`,
+					command: 'sudo overlayroot-chroot',
+					expect:
+						'A prompt within the card\u2019s own root; exit leaves it. What is changed without it is gone after the next restart.'
+				}
+			]
+		: []),
+	...(facts.way !== 'none' && facts.keeper
+		? [
+				{
+					id: 'send-changes',
+					phase: 'live' as const,
+					do: 'To change something later no card reader is needed: export the workshop from its Venue page, and let Yphos send what has changed. The command, ready to copy, stands above the card files; run it where Yphos is.',
+					expect: 'It shows what changes before anything does, sends only that, and ends with what began anew.'
+				}
+			]
+		: [])
+];
 
 const endSteps = (card: CardSettings): Step[] => [
 	card.ends === 'cut'

@@ -5,27 +5,26 @@ import { isWeb, type DeliverySettings } from './settings';
 
 const own = changing<DeliverySettings>('delivery');
 
+const found = (
+	id: string,
+	level: Finding['level'],
+	title: string,
+	why: string,
+	setting: Finding['setting'],
+	...fixes: Fix[]
+): Finding => ({ id: `delivery.${id}`, level, title, why, ...(setting ? { setting } : {}), fixes });
+const without = ({ change }: Context): Fix => ({ label: 'Do without delivery', apply: change.use('delivery', false) });
+
 /** Whether new content can come at all, and whose it may be. */
-export function assessDelivery(settings: DeliverySettings, context: Context): Finding[] {
-	const { facts, change } = context;
-	const { from, publicKey, times } = settings;
-	const without: Fix = { label: 'Do without delivery', apply: change.use('delivery', false) };
-	const found = (
-		id: string,
-		level: Finding['level'],
-		title: string,
-		why: string,
-		setting: Finding['setting'],
-		...fixes: Fix[]
-	) => ({
-		id: `delivery.${id}`,
-		level,
-		title,
-		why,
-		...(setting ? { setting } : {}),
-		fixes
-	});
-	const store = facts.stores?.find(({ at }) => from === at || from.startsWith(`${at}/`));
+export const assessDelivery = (settings: DeliverySettings, context: Context): Finding[] => [
+	...assessUse(context),
+	...assessFrom(settings, context),
+	...assessTrust(settings, context)
+];
+
+/** Somebody plays what comes. */
+const assessUse = (context: Context): Finding[] => {
+	const { facts } = context;
 	return [
 		...(facts.system !== 'plain'
 			? [
@@ -35,7 +34,7 @@ export function assessDelivery(settings: DeliverySettings, context: Context): Fi
 						'This kind of image brings its content itself',
 						'Fetching is done by scripts on a plain system; a ready-made one has pages of its own for that.',
 						'delivery',
-						without
+						without(context)
 					)
 				]
 			: []),
@@ -47,10 +46,19 @@ export function assessDelivery(settings: DeliverySettings, context: Context): Fi
 						'Nothing here plays a list or pages',
 						'What is fetched would be shown by nobody.',
 						'delivery',
-						without
+						without(context)
 					)
 				]
-			: []),
+			: [])
+	];
+};
+
+/** The place that it comes from can be reached. */
+const assessFrom = (settings: DeliverySettings, context: Context): Finding[] => {
+	const { facts, change } = context;
+	const { from } = settings;
+	const store = facts.stores?.find(({ at }) => from === at || from.startsWith(`${at}/`));
+	return [
 		...(from === ''
 			? [
 					found(
@@ -67,7 +75,7 @@ export function assessDelivery(settings: DeliverySettings, context: Context): Fi
 									}
 								]
 							: []),
-						without
+						without(context)
 					)
 				]
 			: []),
@@ -80,7 +88,7 @@ export function assessDelivery(settings: DeliverySettings, context: Context): Fi
 						'Connect it, or bring new content on a stick.',
 						'delivery.from',
 						{ label: 'By Ethernet', apply: change.useWired() },
-						without
+						without(context)
 					)
 				]
 			: []),
@@ -100,10 +108,17 @@ export function assessDelivery(settings: DeliverySettings, context: Context): Fi
 									}
 								]
 							: []),
-						without
+						without(context)
 					)
 				]
-			: []),
+			: [])
+	];
+};
+
+/** Whose content it may be, and how long it stays. */
+const assessTrust = (settings: DeliverySettings, { facts, change }: Context): Finding[] => {
+	const { from, publicKey, times } = settings;
+	return [
 		...(from.startsWith('http:') && !publicKey
 			? [
 					found(
@@ -147,6 +162,6 @@ export function assessDelivery(settings: DeliverySettings, context: Context): Fi
 				]
 			: [])
 	];
-}
+};
 
 export default assessDelivery satisfies Judge<DeliverySettings>;

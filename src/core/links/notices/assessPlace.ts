@@ -34,8 +34,27 @@ export function assessPlace({ grid, pages, shownBy }: NoticesSettings, context: 
 			setting: 'notices',
 			fixes: [{ label: 'Add a programme', apply: changes.use('programme') }]
 		});
+	if (byBrowser) out.push(...assessMemory(context));
+	if (screen) out.push(...assessShape(grid, screen));
+	if (pages.some(({ zones }) => zones.some(({ shows }) => shows === 'hours')) && venue.opening.length === 0)
+		out.push({
+			id: 'notices.no-hours',
+			level: 'caution',
+			title: 'Opening hours are to be shown, and the venue has none',
+			why: 'The zone stays empty. Say under Venue when it is open.',
+			setting: 'notices.pages',
+			fixes: []
+		});
+	if (byBrowser) out.push(...assessBrowser(context, screen !== null));
+	return out;
+}
+
+/** A browser needs more memory than a player. */
+function assessMemory(context: Context): Finding[] {
+	const out: Finding[] = [];
+	const { facts, change: changes } = context;
 	const board = context.part('board', facts.parts.board);
-	if (byBrowser && board && board.memoryMb < LEAST_MEMORY_MB) {
+	if (board && board.memoryMb < LEAST_MEMORY_MB) {
 		const stronger = context.drawer
 			.flatMap((part) =>
 				part.kind === 'board' && part.memoryMb >= LEAST_MEMORY_MB && part.wired === board.wired ? [part] : []
@@ -53,27 +72,40 @@ export function assessPlace({ grid, pages, shownBy }: NoticesSettings, context: 
 			]
 		});
 	}
-	if (screen) {
-		const shape = screen.widthPx >= screen.heightPx ? 'landscape' : 'portrait';
-		const cell = screen.widthPx / grid.columns / (screen.heightPx / grid.rows);
-		if (cell > 2 || cell < 0.5) {
-			const to = GRIDS[shape];
-			out.push({
-				id: 'notices.grid-shape',
-				level: 'caution',
-				title: `The grid is made for a screen of another shape`,
-				why: `${grid.columns} by ${grid.rows} on ${screen.widthPx} \u00d7 ${screen.heightPx} pixels: cells are ${cell > 1 ? `${cell.toFixed(1)} times as wide as high` : `${(1 / cell).toFixed(1)} times as high as wide`}, and zones with them.`,
-				setting: 'notices.grid',
-				fixes: [
-					{
-						label: `Use ${to.columns} by ${to.rows}`,
-						apply: change((all) => ({ ...all, grid: to, pages: regridded(all.pages, all.grid, to) }))
-					}
-				]
-			});
-		}
+	return out;
+}
+
+/** Cells are about as wide as high. */
+function assessShape(
+	grid: NoticesSettings['grid'],
+	screen: { readonly widthPx: number; readonly heightPx: number }
+): Finding[] {
+	const out: Finding[] = [];
+	const shape = screen.widthPx >= screen.heightPx ? 'landscape' : 'portrait';
+	const cell = screen.widthPx / grid.columns / (screen.heightPx / grid.rows);
+	if (cell > 2 || cell < 0.5) {
+		const to = GRIDS[shape];
+		out.push({
+			id: 'notices.grid-shape',
+			level: 'caution',
+			title: `The grid is made for a screen of another shape`,
+			why: `${grid.columns} by ${grid.rows} on ${screen.widthPx} \u00d7 ${screen.heightPx} pixels: cells are ${cell > 1 ? `${cell.toFixed(1)} times as wide as high` : `${(1 / cell).toFixed(1)} times as high as wide`}, and zones with them.`,
+			setting: 'notices.grid',
+			fixes: [
+				{
+					label: `Use ${to.columns} by ${to.rows}`,
+					apply: change((all) => ({ ...all, grid: to, pages: regridded(all.pages, all.grid, to) }))
+				}
+			]
+		});
 	}
-	if (byBrowser && facts.picture && screen && !facts.picture.writesEdid && facts.picture.mode !== null)
+	return out;
+}
+
+/** What a browser does not do: another mode, streams, keys. */
+function assessBrowser({ facts, change: changes }: Context, hasScreen: boolean): Finding[] {
+	const out: Finding[] = [];
+	if (facts.picture && hasScreen && !facts.picture.writesEdid && facts.picture.mode !== null)
 		out.push({
 			id: 'notices.own-mode',
 			level: 'note',
@@ -82,18 +114,9 @@ export function assessPlace({ grid, pages, shownBy }: NoticesSettings, context: 
 			setting: 'picture.writesEdid',
 			fixes: []
 		});
-	if (pages.some(({ zones }) => zones.some(({ shows }) => shows === 'hours')) && venue.opening.length === 0)
-		out.push({
-			id: 'notices.no-hours',
-			level: 'caution',
-			title: 'Opening hours are to be shown, and the venue has none',
-			why: 'The zone stays empty. Say under Venue when it is open.',
-			setting: 'notices.pages',
-			fixes: []
-		});
 	const wanted = facts.entries ?? [];
 	const streams = wanted.filter(({ location }) => placeKind(location) === 'stream');
-	if (byBrowser && streams.length > 0)
+	if (streams.length > 0)
 		out.push({
 			id: 'notices.streams',
 			level: 'caution',
@@ -106,7 +129,7 @@ export function assessPlace({ grid, pages, shownBy }: NoticesSettings, context: 
 			fixes: []
 		});
 	const player = (facts.picture?.controls ?? []).filter(({ action }) => !PAGE_ACTIONS.includes(action));
-	if (byBrowser && player.length > 0)
+	if (player.length > 0)
 		out.push({
 			id: 'notices.controls',
 			level: 'note',

@@ -1,6 +1,6 @@
 import { withUnit } from '../../basics/format';
 import type { Context, Figure } from '../../link';
-import { hSyncKhzOf, refreshHzOf } from '../../standards/videoTiming';
+import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
 import { cadenceWords } from './modes/cadence';
 import { computeLevels, computeTolerance, ladderOf } from './edges/ladder';
 import { contrastIn, legibleSizes, pictureMm, pixelsPerInch } from '../../standards/legibility';
@@ -29,7 +29,7 @@ const shortMode = ({ chosen }: PictureWay): string => {
 /** What is worked out of the picture, from mode to the smallest letter. */
 export function pictureFigures(settings: PictureSettings, context: Context): Figure[] {
 	const way = pictureWay(settings, context);
-	const { chosen, screen, adapter } = way;
+	const { chosen, screen } = way;
 	const out: Figure[] = [
 		{
 			id: 'mode',
@@ -84,6 +84,13 @@ export function pictureFigures(settings: PictureSettings, context: Context): Fig
 			sure: 'exact',
 			from: `${context.facts.film!.framesPerSec} frames on ${refreshHzOf(timing).toFixed(2)} refreshes a second.`
 		});
+	return [...out, ...sightFigures(settings, way, timing), ...timeFigures(settings, context), ...ladderFigures(way)];
+}
+
+/** What somebody before the set can read. */
+function sightFigures(settings: PictureSettings, way: PictureWay, timing: VideoTiming): Figure[] {
+	const out: Figure[] = [];
+	const { screen } = way;
 	const panel = panelShape(way);
 	if (panel && screen) {
 		const legible = legibleSizes(panel, timing.heightPx, settings.distanceM, settings);
@@ -118,6 +125,12 @@ export function pictureFigures(settings: PictureSettings, context: Context): Fig
 			}
 		);
 	}
+	return out;
+}
+
+/** How late a picture comes, and how long none does at the seam. */
+function timeFigures(settings: PictureSettings, context: Context): Figure[] {
+	const out: Figure[] = [];
 	const delay = delayOf(settings, context);
 	if (delay.length > 0)
 		out.push({
@@ -140,6 +153,12 @@ export function pictureFigures(settings: PictureSettings, context: Context): Fig
 			sure: 'typical',
 			from: gap.why
 		});
+	return out;
+}
+
+/** What resistors make of a digital output. */
+function ladderFigures({ adapter }: PictureWay): Figure[] {
+	const out: Figure[] = [];
 	if (adapter && adapter.resistorsOhm.length > 0) {
 		const ladder = ladderOf(adapter);
 		const levels = computeLevels(ladder);

@@ -88,6 +88,12 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 			}
 		);
 	if (programme.startAtBoot) out.push(runsCheck(programme, context));
+	return [...out, ...rulesClaims(programme, context, byPage), ...quietClaims(programme, context, byPage)];
+}
+
+/** What decides by the hour what is on. */
+function rulesClaims(programme: ProgrammeSettings, context: Context, byPage: boolean): Claim[] {
+	const out: Claim[] = [];
 	const onAirUnits = (['service', 'timer'] as const).map((ending): Claim => ({
 		on: 'unit',
 		from: 'programme',
@@ -134,6 +140,12 @@ function claims(programme: ProgrammeSettings, context: Context): Claim[] {
 			programme.rules.map(({ title, id }) => ['programme.rules', 'Rule', title || id] as const)
 		)
 	);
+	return out;
+}
+
+/** What silences the player, and lets it play again. */
+function quietClaims(programme: ProgrammeSettings, context: Context, byPage: boolean): Claim[] {
+	const out: Claim[] = [];
 	if (programme.quiet.length && (!byPage || context.facts.receiving?.quietToo)) {
 		out.push({
 			on: 'unit',

@@ -20,10 +20,10 @@ const damages = (text: string): string[] => {
 	const lines = text.trimEnd().split('\n');
 	return lines.flatMap((line, n) => {
 		if (line.startsWith('#')) return [];
-		const word = /[A-Za-z]\w{3,}/.exec(line)?.[0];
+		const words = line.match(/[A-Za-z]\w{3,}/g) ?? [];
 		return [
 			lines.toSpliced(n, 1).join('\n'),
-			...(word ? [lines.with(n, line.replace(word, `${word.slice(0, -2)}qx`)).join('\n')] : [])
+			...words.map((word) => lines.with(n, line.replace(word, `${word.slice(0, -2)}qx`)).join('\n'))
 		];
 	});
 };

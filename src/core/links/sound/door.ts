@@ -20,8 +20,9 @@ const FIELDS: Readonly<Record<string, readonly string[]>> = {
 	hw: ['type', 'comment', 'card', 'device', 'subdevice', 'nonblock', 'rate', 'format', 'channels'],
 	dmix: ['type', 'comment', 'ipc_key', 'ipc_key_add_uid', 'ipc_gid', 'ipc_perm', 'slave', 'bindings', 'slowptr']
 };
-/** Of the hardware behind a mixing device what is unknown is passed over. Tried with aplay 1.2.8. */
 const DEEPEST = 8;
+/** A group that every image has, or a number. */
+const GROUPS = /^(?:audio|\d+)$/;
 
 /** Follows a device name through asound.conf to the hardware; a string says where the path ends. alsa-lib reads the whole file before it opens anything, hardware by its own name too. */
 export function findDoor(asoundConf: string | null, name: string): Door | string {
@@ -42,6 +43,8 @@ function follow(conf: AlsaBlock, name: string, depth: number): Door | string {
 	if (!known) return `the device "${plugin}" is of the type ${pcm.type}, which is not known here`;
 	const odd = Object.keys(pcm).find((field) => !known.includes(field));
 	if (odd !== undefined) return `the device "${plugin}" has a field ${odd}, which ${pcm.type} does not take`;
+	if (pcm.ipc_gid !== undefined && !GROUPS.test(String(pcm.ipc_gid)))
+		return `the device "${plugin}" is for a group ${String(pcm.ipc_gid)}, which is not known here`;
 	if (pcm.type === 'dmix' && pcm.ipc_key === undefined) return `the device "${plugin}" has no ipc_key`;
 	const slave = blockOf(pcm.slave);
 	if (typeof slave?.pcm !== 'string') return `the device "${plugin}" leads nowhere`;

@@ -92,6 +92,12 @@ function assessDevice(settings: SoundSettings, context: Context): Finding[] {
 			setting: 'sound.cardId',
 			fixes: []
 		});
+	return [...findings, ...assessDoor(settings, context)];
+}
+
+/** The way to the converter is one that it has, and its volume too. */
+function assessDoor(settings: SoundSettings, context: Context): Finding[] {
+	const findings: Finding[] = [];
 	const ways = waysOf(settings, context);
 	if (settings.travel !== 'shared' && ways && !ways.includes(settings.door))
 		findings.push({

@@ -19,13 +19,15 @@ const LISTS = '/var/lib/apt/lists/archive_Packages';
 const plain = (args: readonly string[]): string[] => args.filter((arg) => !arg.startsWith('-'));
 
 /** One that cannot be enabled, having no [Install], is no failure. Source: systemctl(1), is-enabled. */
-function enabledState(process: Process, { disk }: Machine, unit: string): number {
+function enabledState(process: Process, machine: Machine, unit: string): number {
+	const { disk } = machine;
 	const file = disk.unit(unit)!;
 	const state = disk.enabled.includes(unit)
 		? 'enabled'
 		: file.stub || parseInstall(file.text).length
 			? 'disabled'
 			: 'static';
+	if (state === 'static') machine.unknown(`${unit} has no [Install]: nothing starts it with the board`);
 	if (!process.argv.includes('--quiet')) process.out(`${state}\n`);
 	return state === 'disabled' ? 1 : 0;
 }
@@ -50,7 +52,7 @@ const systemctl: Program = (process, machine) => {
 					process.err(`Failed to enable unit: Unit file ${unit} does not exist.\n`);
 					return 1;
 				}
-				if (disk.enable(unit) === 0) machine.unknown(`${unit} has no [Install]: it is enabled in name only`);
+				disk.enable(unit);
 				return 0;
 			case 'try-restart':
 				if (!machine.systemd.isActive(unit)) return 0;

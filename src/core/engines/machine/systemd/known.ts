@@ -98,3 +98,8 @@ export const ALWAYS_REACHED = [
 	...['systemd-user-sessions.service', 'network.target', 'alsa-restore.service', 'timers.target'],
 	...['multi-user.target', 'graphical.target', 'remote-fs-pre.target', 'network-pre.target']
 ];
+/** What a start comes to by and by, where it has what that needs. Source: systemd.special(7). */
+export const REACHED_AT_START: readonly string[] = [
+	...ALWAYS_REACHED,
+	...['remote-fs.target', 'network-online.target', 'bluetooth.target', 'sound.target']
+];

@@ -1,5 +1,5 @@
 import type { Machine } from '../machine';
-import { ALWAYS_REACHED, kindOf } from './known';
+import { ALWAYS_REACHED, kindOf, REACHED_AT_START } from './known';
 import { startMount, startPath } from './others';
 import { beginService, stopService, type Manager, type Service } from './service';
 import { startTimer } from './timer';
@@ -32,18 +32,29 @@ export class Units implements Manager {
 		const { disk } = this.machine;
 		makeTmpfiles(this.machine);
 		// All jobs of the start are queued before the first runs, so that After= finds them.
-		for (const name of disk.enabled)
+		const names = this.#wantedAtStart();
+		for (const name of names)
 			if (disk.unit(name)) {
 				this.#wanted.add(name);
 				this.#goesBefore(name);
 			}
-		for (const name of disk.enabled) {
+		for (const name of names) {
 			const file = disk.unit(name);
 			if (!file) this.machine.say('unit-missing', 'bad', { unit: name });
 			// A package's own: that it is there is all that is known of it.
 			else if (file.stub) this.reach(name);
 			else this.start(name);
 		}
+	}
+
+	/** Enabled units that a start reaches; of the others it is said that nothing wants them. */
+	#wantedAtStart(): readonly string[] {
+		const { disk } = this.machine;
+		const reached = disk.wanted.filter(({ by }) => REACHED_AT_START.includes(by) || by.endsWith('.device'));
+		const names = new Set(reached.map(({ unit }) => unit));
+		for (const { unit, by } of disk.wanted)
+			if (!names.has(unit)) this.machine.say('unit-unwanted', 'bad', { unit, by });
+		return [...names];
 	}
 
 	isActive(name: string): boolean {

@@ -3,7 +3,7 @@ import { turnsOf } from '../../../onAir/items';
 import { change, changeZone, fromToday, withoutZone, withPage } from '../pages/edits';
 import { fetchedFeeds } from '../feeds/fetchClaims';
 import { endsOn, MOST_PICTURES, picturesOf } from './pictures';
-import { LONGEST_SEC, type NoticesSettings } from '../settings';
+import { LONGEST_SEC, type Page, type NoticesSettings, type Zone } from '../settings';
 
 const quoted = (text: string): string => `\u201c${text}\u201d`;
 /** A browser may show everything. */
@@ -11,7 +11,7 @@ const LIVE = { label: 'Show the pages by a browser', apply: change({ shownBy: 'b
 
 /** What pages as pictures cannot do, and until when they hold. */
 export function assessPictures(settings: NoticesSettings, context: Context): Finding[] {
-	const { pages, picturesFrom, picturesDays, showByPhone, fadeMs } = settings;
+	const { pages, picturesFrom, picturesDays } = settings;
 	if (picturesFrom === '')
 		return [
 			{
@@ -41,76 +41,97 @@ export function assessPictures(settings: NoticesSettings, context: Context): Fin
 		});
 	}
 	for (const page of pages) {
-		const name = quoted(page.title || page.id);
-		for (const zone of page.zones) {
-			const of = { level: 'caution' as const, setting: `notices.pages.${pages.indexOf(page)}` as const };
-			const id = `${page.id}-${zone.id}`;
-			const takeOut = {
-				label: 'Take the zone out',
-				apply: change((all) => ({ ...all, pages: withoutZone(all.pages, page.id, zone.id) }))
-			};
-			if (zone.shows === 'clock')
-				out.push({
-					...of,
-					id: `notices.pictures-clock-${id}`,
-					title: `A picture shows no clock: its zone on ${name} stays empty`,
-					why: 'It would be wrong a minute later. The date is drawn anew for each day.',
-					fixes: [
-						{ label: 'Show the date in its place', apply: changeZone(page.id, zone.id, { shows: 'date' }) },
-						takeOut,
-						LIVE
-					]
-				});
-			if (zone.shows === 'film')
-				out.push({
-					...of,
-					id: `notices.pictures-film-${id}`,
-					title: `A picture shows no film: its zone on ${name} stays empty`,
-					why: 'A film of its own in the playlist fills the screen, and does play.',
-					fixes: [takeOut, LIVE]
-				});
-			if ((zone.shows === 'photographs' && zone.entries.length > 1) || (zone.shows === 'news' && zone.rows > 1))
-				out.push({
-					...of,
-					id: `notices.pictures-turns-${id}`,
-					level: 'note',
-					title: `Of ${zone.shows === 'news' ? 'the headlines' : 'the photographs'} on ${name} only the first is drawn`,
-					why: 'What changes each few seconds would need a picture for each. Let a page of its own show each of them, or put photographs into the playlist.',
-					fixes: [LIVE]
-				});
-		}
-		const stillSec = context.facts.picture?.stillSec;
-		const stands = stillSec === undefined ? page.forSec : turnsOf(page.forSec, stillSec) * stillSec;
-		if (stands !== page.forSec)
-			out.push({
-				id: `notices.pictures-time-${page.id}`,
-				level: 'note',
-				title: `${name} stands for ${stands}\u2009s, not ${page.forSec}`,
-				why: `A still picture has ${stillSec}\u2009s on this endpoint, and a page as many turns of that as come nearest.`,
-				setting: `notices.pages.${pages.indexOf(page)}`,
-				fixes:
-					stands > LONGEST_SEC
-						? []
-						: [
-								{
-									label: `Let it stand for ${stands}\u2009s`,
-									apply: change((all) => ({
-										...all,
-										pages: withPage(all.pages, page.id, (one) => ({ ...one, forSec: stands }))
-									}))
-								}
-							]
-			});
-		if (found?.emptyAfter.includes(page.id))
-			out.push({
-				id: `notices.pictures-empty-${page.id}`,
-				level: 'caution',
-				title: `Nothing of ${name} holds on any day`,
-				why: `While the endpoint does not know the time, and from ${endsOn(settings)} on, it shows its ground and nothing else. A line of text, or a picture, would stand.`,
-				setting: `notices.pages.${pages.indexOf(page)}`,
-				fixes: [LIVE]
-			});
+		for (const zone of page.zones) out.push(...assessZone(page, zone, pages.indexOf(page)));
+		out.push(...assessPage(page, settings, context, found?.emptyAfter.includes(page.id) === true));
 	}
+	return [...out, ...assessPlayed(settings, context)];
+}
+
+/** What of a zone a picture cannot show. */
+function assessZone(page: Page, zone: Zone, n: number): Finding[] {
+	const out: Finding[] = [];
+	const name = quoted(page.title || page.id);
+	const of = { level: 'caution' as const, setting: `notices.pages.${n}` as const };
+	const id = `${page.id}-${zone.id}`;
+	const takeOut = {
+		label: 'Take the zone out',
+		apply: change((all) => ({ ...all, pages: withoutZone(all.pages, page.id, zone.id) }))
+	};
+	if (zone.shows === 'clock')
+		out.push({
+			...of,
+			id: `notices.pictures-clock-${id}`,
+			title: `A picture shows no clock: its zone on ${name} stays empty`,
+			why: 'It would be wrong a minute later. The date is drawn anew for each day.',
+			fixes: [
+				{ label: 'Show the date in its place', apply: changeZone(page.id, zone.id, { shows: 'date' }) },
+				takeOut,
+				LIVE
+			]
+		});
+	if (zone.shows === 'film')
+		out.push({
+			...of,
+			id: `notices.pictures-film-${id}`,
+			title: `A picture shows no film: its zone on ${name} stays empty`,
+			why: 'A film of its own in the playlist fills the screen, and does play.',
+			fixes: [takeOut, LIVE]
+		});
+	if ((zone.shows === 'photographs' && zone.entries.length > 1) || (zone.shows === 'news' && zone.rows > 1))
+		out.push({
+			...of,
+			id: `notices.pictures-turns-${id}`,
+			level: 'note',
+			title: `Of ${zone.shows === 'news' ? 'the headlines' : 'the photographs'} on ${name} only the first is drawn`,
+			why: 'What changes each few seconds would need a picture for each. Let a page of its own show each of them, or put photographs into the playlist.',
+			fixes: [LIVE]
+		});
+	return out;
+}
+
+/** How long a picture of a page stands, and whether anything is left of it. */
+function assessPage(page: Page, settings: NoticesSettings, context: Context, isEmptied: boolean): Finding[] {
+	const out: Finding[] = [];
+	const name = quoted(page.title || page.id);
+	const setting = `notices.pages.${settings.pages.indexOf(page)}` as const;
+	const stillSec = context.facts.picture?.stillSec;
+	const stands = stillSec === undefined ? page.forSec : turnsOf(page.forSec, stillSec) * stillSec;
+	if (stands !== page.forSec)
+		out.push({
+			id: `notices.pictures-time-${page.id}`,
+			level: 'note',
+			title: `${name} stands for ${stands}\u2009s, not ${page.forSec}`,
+			why: `A still picture has ${stillSec}\u2009s on this endpoint, and a page as many turns of that as come nearest.`,
+			setting,
+			fixes:
+				stands > LONGEST_SEC
+					? []
+					: [
+							{
+								label: `Let it stand for ${stands}\u2009s`,
+								apply: change((all) => ({
+									...all,
+									pages: withPage(all.pages, page.id, (one) => ({ ...one, forSec: stands }))
+								}))
+							}
+						]
+		});
+	if (isEmptied)
+		out.push({
+			id: `notices.pictures-empty-${page.id}`,
+			level: 'caution',
+			title: `Nothing of ${name} holds on any day`,
+			why: `While the endpoint does not know the time, and from ${endsOn(settings)} on, it shows its ground and nothing else. A line of text, or a picture, would stand.`,
+			setting,
+			fixes: [LIVE]
+		});
+	return out;
+}
+
+/** What the plain player does with pictures. */
+function assessPlayed(settings: NoticesSettings, context: Context): Finding[] {
+	const out: Finding[] = [];
+	const { fadeMs, showByPhone } = settings;
 	const fetched = fetchedFeeds(settings);
 	if (fetched.length)
 		out.push({

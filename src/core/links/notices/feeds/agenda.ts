@@ -66,6 +66,58 @@ function momentOf(
 const utcOf = ({ zone, wallMs }: Moment): number =>
 	instantOf(zone, wallMs) ?? wallMs - (wallClockMs(zone, wallMs) - wallMs);
 
+interface ReadEvent {
+	readonly uid: string;
+	/** It stands in the place of one occurrence of a series; null: it does not. */
+	readonly replacesWallMs: number | null;
+	readonly isCancelled: boolean;
+	readonly happening: Happening;
+}
+
+/** One event; null: it never begins. Throws where the library finds it broken. */
+function readEvent(component: ICAL.Component, zone: string, zoneOf: Parameters<typeof momentOf>[2]): ReadEvent | null {
+	const start = momentOf(component, 'dtstart', zoneOf);
+	if (!start || Number.isNaN(start.wallMs)) return null;
+	const uid = String(component.getFirstPropertyValue('uid') ?? '');
+	const replaces = momentOf(component, 'recurrence-id', zoneOf);
+	const isCancelled = String(component.getFirstPropertyValue('status') ?? '') === 'CANCELLED';
+	// Not by the library's own end of an event: it would follow the file's own rules of a time zone, without a bound.
+	const end = momentOf(component, 'dtend', zoneOf);
+	const lasts: unknown = component.getFirstPropertyValue('duration');
+	const saidMs = end
+		? end.zone === start.zone
+			? end.wallMs - start.wallMs
+			: utcOf(end) - utcOf(start)
+		: lasts instanceof ICAL.Duration
+			? lasts.toSeconds() * 1000
+			: 0;
+	const lengthMs = Math.max(start.isDate ? DAY_MS : 0, Number.isFinite(saidMs) ? saidMs : 0);
+	const textOf = (name: string): string => String(component.getFirstPropertyValue(name) ?? '');
+	const rule: unknown = component.getFirstPropertyValue('rrule');
+	return {
+		uid,
+		replacesWallMs: replaces?.wallMs ?? null,
+		isCancelled,
+		happening: {
+			title: fitLine(textOf('summary'), 200),
+			place: fitLine(textOf('location'), 120),
+			wholeDay: start.isDate,
+			wallMs: start.wallMs,
+			zone: start.isDate ? zone : start.zone,
+			lengthMs,
+			rrule: rule instanceof ICAL.Recur ? rule.toString() : '',
+			exceptWallMs: component
+				.getAllProperties('exdate')
+				.flatMap((property) => property.getValues() as unknown[])
+				.flatMap((time) =>
+					time instanceof ICAL.Time
+						? [Date.UTC(time.year, time.month - 1, time.day, time.hour, time.minute, time.second)]
+						: []
+				)
+		}
+	};
+}
+
 /**
  * Events of a calendar; clocks without a zone that is known are the venue's. Faults: `agenda-long`, `agenda-unread`, `agenda-empty`.
  * Source: RFC 5545.
@@ -91,62 +143,25 @@ export function readAgenda(text: string, zone: string): Result<Happening[]> {
 		if (found === null) strange.add(fitLine(said, 60));
 		return found ?? zone;
 	};
-	const moved: { uid: string; wallMs: number }[] = [];
-	const events = components
-		.slice(0, MOST_EVENTS)
-		.flatMap((component): (Happening & { uid: string; moves: boolean })[] => {
-			try {
-				const start = momentOf(component, 'dtstart', zoneOf);
-				if (!start || Number.isNaN(start.wallMs)) return [];
-				const uid = String(component.getFirstPropertyValue('uid') ?? '');
-				const replaces = momentOf(component, 'recurrence-id', zoneOf);
-				if (replaces) moved.push({ uid, wallMs: replaces.wallMs });
-				if (String(component.getFirstPropertyValue('status') ?? '') === 'CANCELLED') return [];
-				// Not by the library's own end of an event: it would follow the file's own rules of a time zone, without a bound.
-				const end = momentOf(component, 'dtend', zoneOf);
-				const lasts: unknown = component.getFirstPropertyValue('duration');
-				const saidMs = end
-					? end.zone === start.zone
-						? end.wallMs - start.wallMs
-						: utcOf(end) - utcOf(start)
-					: lasts instanceof ICAL.Duration
-						? lasts.toSeconds() * 1000
-						: 0;
-				const lengthMs = Math.max(start.isDate ? DAY_MS : 0, Number.isFinite(saidMs) ? saidMs : 0);
-				const textOf = (name: string): string => String(component.getFirstPropertyValue(name) ?? '');
-				const rule: unknown = component.getFirstPropertyValue('rrule');
-				return [
-					{
-						uid,
-						moves: replaces !== null,
-						title: fitLine(textOf('summary'), 200),
-						place: fitLine(textOf('location'), 120),
-						wholeDay: start.isDate,
-						wallMs: start.wallMs,
-						zone: start.isDate ? zone : start.zone,
-						lengthMs,
-						rrule: rule instanceof ICAL.Recur ? rule.toString() : '',
-						exceptWallMs: component
-							.getAllProperties('exdate')
-							.flatMap((property) => property.getValues() as unknown[])
-							.flatMap((time) =>
-								time instanceof ICAL.Time
-									? [Date.UTC(time.year, time.month - 1, time.day, time.hour, time.minute, time.second)]
-									: []
-							)
-					}
-				];
-			} catch {
-				// One event that is broken does not take the others away.
-				return [];
-			}
-		});
+	const found = components.slice(0, MOST_EVENTS).flatMap((component) => {
+		try {
+			return readEvent(component, zone, zoneOf) ?? [];
+		} catch {
+			// One event that is broken does not take the others away.
+			return [];
+		}
+	});
+	const events = found.filter(({ isCancelled }) => !isCancelled);
 	if (events.length === 0) return fault('agenda-empty', 'The calendar has no event.');
 	const movedOf = new Map<string, number[]>();
-	for (const { uid, wallMs } of moved) movedOf.set(uid, [...(movedOf.get(uid) ?? []), wallMs]);
-	const all = events.map(({ uid, moves, ...event }): Happening => ({
-		...event,
-		exceptWallMs: [...event.exceptWallMs, ...(moves || uid === '' ? [] : (movedOf.get(uid) ?? []))]
+	for (const { uid, replacesWallMs } of found)
+		if (replacesWallMs !== null) movedOf.set(uid, [...(movedOf.get(uid) ?? []), replacesWallMs]);
+	const all = events.map(({ uid, replacesWallMs, happening }): Happening => ({
+		...happening,
+		exceptWallMs: [
+			...happening.exceptWallMs,
+			...(replacesWallMs !== null || uid === '' ? [] : (movedOf.get(uid) ?? []))
+		]
 	}));
 	const budget = { stepsLeft: STEPS_OF_A_FEED };
 	const odd = new Set(all.filter((event) => !canBeFollowed(event, budget)));

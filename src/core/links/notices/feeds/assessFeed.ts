@@ -1,4 +1,4 @@
-import type { Context, Finding, Fix } from '../../../link';
+import type { Context, Finding, Fix, SettingPath } from '../../../link';
 import { change } from '../pages/edits';
 import { remarksOn, type Happening } from './agenda';
 import { readFeed } from './feed';
@@ -79,11 +79,25 @@ export function assessFeed(
 			setting,
 			fixes: [without]
 		});
-	const isCalendar = feed.kind === 'calendar' && 'value' in read;
-	const { leftOut: odd, strangeZones } = remarksOn(isCalendar ? (read.value as readonly Happening[]) : []);
+	if (feed.kind === 'calendar' && 'value' in read)
+		out.push(...assessCalendar(feed.id, name, setting, read.value as readonly Happening[], without, venue.timeZone));
+	return out;
+}
+
+/** Zones that nobody knows, and events that come nowhere. */
+function assessCalendar(
+	id: string,
+	name: string,
+	setting: SettingPath,
+	happenings: readonly Happening[],
+	without: Fix,
+	timeZone: string
+): Finding[] {
+	const out: Finding[] = [];
+	const { leftOut: odd, strangeZones } = remarksOn(happenings);
 	if (strangeZones.length > 0)
 		out.push({
-			id: `notices.feed-zone-${feed.id}`,
+			id: `notices.feed-zone-${id}`,
 			level: 'note',
 			title: `\u201c${name}\u201d has a time zone that is not known`,
 			why: `${strangeZones
@@ -91,13 +105,13 @@ export function assessFeed(
 				.map((zone) => `\u201c${zone}\u201d`)
 				.join(
 					', '
-				)}: no zone has that name, and no clocks go as the file says. Its events are shown by the venue\u2019s clock, ${venue.timeZone}. If they belong elsewhere, give the calendar that they come from a zone by its place, such as Europe/Oslo.`,
+				)}: no zone has that name, and no clocks go as the file says. Its events are shown by the venue\u2019s clock, ${timeZone}. If they belong elsewhere, give the calendar that they come from a zone by its place, such as Europe/Oslo.`,
 			setting,
 			fixes: []
 		});
 	if (odd.length > 0)
 		out.push({
-			id: `notices.feed-endless-${feed.id}`,
+			id: `notices.feed-endless-${id}`,
 			level: 'caution',
 			title: `${odd.length === 1 ? 'An event' : `${odd.length} events`} of \u201c${name}\u201d would be shown nowhere`,
 			why: `${odd

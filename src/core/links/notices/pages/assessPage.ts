@@ -55,80 +55,111 @@ function judgePage(settings: NoticesSettings, context: Context, page: Page, scre
 				}
 			]
 		});
-	page.zones.forEach((zone, n) => {
-		const name = zoneName(page, zone);
-		const id = `${page.id}-${zone.id}`;
-		const to = (label: string, more: Partial<Zone>): Fix => ({ label, apply: changeZone(page.id, zone.id, more) });
-		const { columns, rows } = settings.grid;
-		if (zone.x + zone.w > columns || zone.y + zone.h > rows)
-			out.push({
-				id: `notices.outside-${id}`,
-				level: 'stop',
-				title: `${name} reaches beyond the page`,
-				why: `The grid has ${columns} columns and ${rows} rows; the zone ends at ${zone.x + zone.w} and ${zone.y + zone.h}.`,
-				setting,
-				fixes: [to('Bring it in', within(zone, settings.grid))]
-			});
-		const above = page.zones.slice(n + 1).find((other) => overlap(zone, other));
-		if (above && !isBackground(zone, settings.grid))
-			out.push({
-				id: `notices.overlap-${id}`,
-				level: 'caution',
-				title: `${name} lies under another zone`,
-				why: `\u201c${above.title || SHOWS_WORDS[above.shows]}\u201d covers a part of it. A picture that fills the page may lie under others; text may not.`,
-				setting,
-				fixes: []
-			});
-		const kind = FEED_OF[zone.shows];
-		const feed = settings.feeds.find((one) => one.id === zone.feed);
-		if (kind && feed?.kind !== kind) {
-			const fitting = settings.feeds.find((one) => one.kind === kind);
-			out.push({
-				id: `notices.no-feed-${id}`,
-				level: 'stop',
-				title: `${name} has no feed`,
-				why: feed
-					? 'The feed that it names is of another kind.'
-					: 'It stays empty until you say where it takes what it shows.',
-				setting,
-				fixes: [
-					...(fitting ? [to(`Take \u201c${fitting.title || fitting.id}\u201d`, { feed: fitting.id })] : []),
-					{
-						label: 'Take the zone out',
-						apply: change((all) => ({ ...all, pages: withoutZone(all.pages, page.id, zone.id) }))
-					}
-				]
-			});
-		}
-		if (kind && feed?.kind === kind) out.push(...columnsGone(zone, feed, name, setting, id, context, to));
-		const shown = zone.entries.filter((entry) => !context.facts.entries?.some((known) => known.id === entry));
-		if (
-			(zone.shows === 'picture' || zone.shows === 'film' || zone.shows === 'photographs') &&
-			(shown.length > 0 || zone.entries.length === 0)
-		)
-			out.push({
-				id: `notices.no-entry-${id}`,
-				level: 'stop',
-				title:
-					zone.entries.length === 0 ? `${name} shows nothing yet` : `${name} shows what is no longer among the sources`,
-				why: 'Choose an entry of the sources. Drop files under Sources to add them.',
-				setting,
-				fixes:
-					zone.entries.length > shown.length
-						? [to('Forget those that are gone', { entries: zone.entries.filter((entry) => !shown.includes(entry)) })]
-						: []
-			});
-		if (zone.shows === 'code' && zone.code === '')
-			out.push({
-				id: `notices.no-code-${id}`,
-				level: 'stop',
-				title: `${name} says nothing yet`,
-				why: 'Type the address that a phone is to open.',
-				setting,
-				fixes: []
-			});
-		if (screen) out.push(...assessSight(settings, context, page, zone, screen, { name, id, setting, to }));
-	});
+	page.zones.forEach((zone, n) => out.push(...judgeZone(settings, context, page, zone, n, screen)));
+	return out;
+}
+
+/** Where a zone stands, and whether it can be read. */
+function judgeZone(
+	settings: NoticesSettings,
+	context: Context,
+	page: Page,
+	zone: Zone,
+	n: number,
+	screen: NoticeScreen | null
+): Finding[] {
+	const setting: SettingPath = `notices.pages.${settings.pages.indexOf(page)}`;
+	const out: Finding[] = [];
+	const name = zoneName(page, zone);
+	const id = `${page.id}-${zone.id}`;
+	const to = (label: string, more: Partial<Zone>): Fix => ({ label, apply: changeZone(page.id, zone.id, more) });
+	const { columns, rows } = settings.grid;
+	if (zone.x + zone.w > columns || zone.y + zone.h > rows)
+		out.push({
+			id: `notices.outside-${id}`,
+			level: 'stop',
+			title: `${name} reaches beyond the page`,
+			why: `The grid has ${columns} columns and ${rows} rows; the zone ends at ${zone.x + zone.w} and ${zone.y + zone.h}.`,
+			setting,
+			fixes: [to('Bring it in', within(zone, settings.grid))]
+		});
+	const above = page.zones.slice(n + 1).find((other) => overlap(zone, other));
+	if (above && !isBackground(zone, settings.grid))
+		out.push({
+			id: `notices.overlap-${id}`,
+			level: 'caution',
+			title: `${name} lies under another zone`,
+			why: `\u201c${above.title || SHOWS_WORDS[above.shows]}\u201d covers a part of it. A picture that fills the page may lie under others; text may not.`,
+			setting,
+			fixes: []
+		});
+	out.push(...judgeContent(settings, context, page, zone, { name, id, setting, to }));
+	if (screen) out.push(...assessSight(settings, context, page, zone, screen, { name, id, setting, to }));
+	return out;
+}
+
+/** Whether what a zone shows is there. */
+function judgeContent(
+	settings: NoticesSettings,
+	context: Context,
+	page: Page,
+	zone: Zone,
+	{
+		name,
+		id,
+		setting,
+		to
+	}: { name: string; id: string; setting: SettingPath; to: (label: string, more: Partial<Zone>) => Fix }
+): Finding[] {
+	const out: Finding[] = [];
+	const kind = FEED_OF[zone.shows];
+	const feed = settings.feeds.find((one) => one.id === zone.feed);
+	if (kind && feed?.kind !== kind) {
+		const fitting = settings.feeds.find((one) => one.kind === kind);
+		out.push({
+			id: `notices.no-feed-${id}`,
+			level: 'stop',
+			title: `${name} has no feed`,
+			why: feed
+				? 'The feed that it names is of another kind.'
+				: 'It stays empty until you say where it takes what it shows.',
+			setting,
+			fixes: [
+				...(fitting ? [to(`Take \u201c${fitting.title || fitting.id}\u201d`, { feed: fitting.id })] : []),
+				{
+					label: 'Take the zone out',
+					apply: change((all) => ({ ...all, pages: withoutZone(all.pages, page.id, zone.id) }))
+				}
+			]
+		});
+	}
+	if (kind && feed?.kind === kind) out.push(...columnsGone(zone, feed, name, setting, id, context, to));
+	const shown = zone.entries.filter((entry) => !context.facts.entries?.some((known) => known.id === entry));
+	if (
+		(zone.shows === 'picture' || zone.shows === 'film' || zone.shows === 'photographs') &&
+		(shown.length > 0 || zone.entries.length === 0)
+	)
+		out.push({
+			id: `notices.no-entry-${id}`,
+			level: 'stop',
+			title:
+				zone.entries.length === 0 ? `${name} shows nothing yet` : `${name} shows what is no longer among the sources`,
+			why: 'Choose an entry of the sources. Drop files under Sources to add them.',
+			setting,
+			fixes:
+				zone.entries.length > shown.length
+					? [to('Forget those that are gone', { entries: zone.entries.filter((entry) => !shown.includes(entry)) })]
+					: []
+		});
+	if (zone.shows === 'code' && zone.code === '')
+		out.push({
+			id: `notices.no-code-${id}`,
+			level: 'stop',
+			title: `${name} says nothing yet`,
+			why: 'Type the address that a phone is to open.',
+			setting,
+			fixes: []
+		});
 	return out;
 }
 

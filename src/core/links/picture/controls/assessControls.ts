@@ -41,28 +41,6 @@ export function assessControls({ controls, phonePassword }: PictureSettings, con
 			setting: 'picture.controls',
 			fixes: [power('keyboard'), power('phone')]
 		});
-	const uncoded = controls.filter(({ by, scancode }) => by === 'remote' && scancode === '');
-	if (uncoded.length > 0)
-		out.push({
-			id: 'picture.remote-unlearned',
-			level: 'caution',
-			title:
-				uncoded.length === 1
-					? 'One key of the remote has no code yet'
-					: `${uncoded.length} keys of the remote have no code yet`,
-			why: 'Each remote sends codes of its own. On the endpoint, run "sudo ir-keytable -c -p nec -t", press the key, and enter the scancode that it prints.',
-			setting: 'picture.controls',
-			fixes: []
-		});
-	if (controls.some(({ by }) => by === 'remote') && !wiredPart(context, 'eye'))
-		out.push({
-			id: 'picture.no-eye',
-			level: 'note',
-			title: 'Nothing here sees the remote',
-			why: 'No eye for infra-red is among the parts. One on the header costs little; one that is plugged in by USB, or the set\u2019s own remote over CEC, does as well.',
-			setting: 'parts.also',
-			fixes: [{ label: 'Add an eye on the header', apply: context.change.addPart('remote-eye') }]
-		});
 	if (controls.some(({ by, action }) => by === 'phone' && action === 'shut-down') && !phonePassword)
 		out.push({
 			id: 'picture.phone-open',
@@ -98,7 +76,35 @@ export function assessControls({ controls, phonePassword }: PictureSettings, con
 				}
 			]
 		});
-	return [...out, ...assessPages(context, phonePassword)];
+	return [...out, ...assessRemote(controls, context), ...assessPages(context, phonePassword)];
+}
+
+/** A remote is seen by an eye, and each of its keys has a code. */
+function assessRemote(controls: PictureSettings['controls'], context: Context): Finding[] {
+	const out: Finding[] = [];
+	const uncoded = controls.filter(({ by, scancode }) => by === 'remote' && scancode === '');
+	if (uncoded.length > 0)
+		out.push({
+			id: 'picture.remote-unlearned',
+			level: 'caution',
+			title:
+				uncoded.length === 1
+					? 'One key of the remote has no code yet'
+					: `${uncoded.length} keys of the remote have no code yet`,
+			why: 'Each remote sends codes of its own. On the endpoint, run "sudo ir-keytable -c -p nec -t", press the key, and enter the scancode that it prints.',
+			setting: 'picture.controls',
+			fixes: []
+		});
+	if (controls.some(({ by }) => by === 'remote') && !wiredPart(context, 'eye'))
+		out.push({
+			id: 'picture.no-eye',
+			level: 'note',
+			title: 'Nothing here sees the remote',
+			why: 'No eye for infra-red is among the parts. One on the header costs little; one that is plugged in by USB, or the set\u2019s own remote over CEC, does as well.',
+			setting: 'parts.also',
+			fixes: [{ label: 'Add an eye on the header', apply: context.change.addPart('remote-eye') }]
+		});
+	return out;
 }
 
 /** Pages that a phone shows at once, whoever holds it. */

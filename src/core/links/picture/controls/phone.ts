@@ -32,6 +32,8 @@ const answerScript = (words: readonly string[], asksPassword: boolean): string[]
 		`asks_password=${asksPassword ? 'yes' : ''}`
 	]);
 
+const of = (...texts: string[]): CardLine[] => lines('picture.controls', ...texts);
+
 /** A page of large buttons for whoever stands by with a phone, and who answers it. Source: systemd.socket(5), systemd.path(5). */
 export function phoneFiles(
 	{ controls, phonePassword }: Pick<PictureSettings, 'controls' | 'phonePassword'>,
@@ -40,9 +42,6 @@ export function phoneFiles(
 ): CardFile[] {
 	const buttons = controls.flatMap(({ action, by }, n) => (by === 'phone' ? [{ action, at: at(n) }] : []));
 	if (buttons.length === 0 && !byPhone) return [];
-	const of = (...texts: string[]): CardLine[] => lines('picture.controls', ...texts);
-	const unit = (name: string, why: string, content: CardLine[]): CardFile =>
-		textFile(rootPath(`/etc/systemd/system/${name}`), why, content);
 	const script = (path: string, why: string, content: readonly string[]): CardFile =>
 		textFile(rootPath(path), why, of(...content), '0755');
 	return [
@@ -96,6 +95,15 @@ export function phoneFiles(
 			...(byPhone ? lines('notices.showByPhone', ...pageButtons(byPhone)) : []),
 			...of('</html>')
 		]),
+		...phoneUnits(phonePassword)
+	];
+}
+
+/** Who answers a phone, and who does what it asked for. */
+function phoneUnits(phonePassword: boolean): CardFile[] {
+	const unit = (name: string, why: string, content: CardLine[]): CardFile =>
+		textFile(rootPath(`/etc/systemd/system/${name}`), why, content);
+	return [
 		unit('yphos-phone.socket', 'Waits for a phone, of this network alone.', [
 			...of('[Unit]', 'Description=Waits for a phone', '', '[Socket]', `ListenStream=${PHONE_PORT}`, 'Accept=yes'),
 			...of(

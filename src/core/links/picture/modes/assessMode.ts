@@ -57,6 +57,15 @@ export function assessWord(
 			}
 		];
 	if (output !== 'digital' || settings.ranges) return [];
+	return assessUnasked(settings, context, { screen, chosen, candidates });
+}
+
+/** A screen that nobody has asked: is the mode one that its class has for certain? */
+function assessUnasked(
+	settings: PictureSettings,
+	context: Context,
+	{ screen, chosen, candidates }: Pick<PictureWay, 'screen' | 'chosen' | 'candidates'>
+): Finding[] {
 	const reported = context.probe?.connectors.find(({ name, edidHex }) => edidHex && name.endsWith(settings.connector));
 	const useReport = reported
 		? [fix('Use the one of the probe report', { edid: toBase64(fromHex(reported.edidHex!)) })]

@@ -1,17 +1,17 @@
-import { dayFacts, dayOf, minuteOfTime } from '../../../basics/calendar';
-import { WEEKDAYS, type Weekday } from '../../../basics/weekdays';
-import { changing, type Change } from '../../../changes';
+import { minuteOfTime } from '../../../basics/calendar';
+import { WEEKDAYS } from '../../../basics/weekdays';
+import { changing } from '../../../changes';
 import { formatSeconds } from '../../../basics/format';
 import type { Context, Finding, Fix, SettingPath } from '../../../link';
 import { everything, itemOf } from '../../../onAir/items';
 import { finishes } from '../lists/finish';
 import { listLength } from '../lists/listLength';
 import { stretchedBy } from './ruleEdits';
-import { holdsOn } from '../../../onAir/line';
 import { sunSure } from '../../../onAir/sun';
-import { ruleLines } from '../../../onAir/ruleLines';
 import type { ProgrammeSettings } from '../settings';
 import type { Moment, ProgrammeList, ProgrammeRule } from '../../../onAir/when';
+import { assessList } from './assessLists';
+import { hopesOf, type Hopes } from './hopes';
 
 const own = changing<ProgrammeSettings>('programme');
 const changed = (id: string, change: Partial<ProgrammeRule>) =>
@@ -51,122 +51,100 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 			fixes: [CUT]
 		});
 	const titles = finishes(settings, context) ? longestFirst(context) : [];
-	rules.forEach((rule, n) => {
-		const setting = `programme.rules.${n}` as const;
-		const shown = lists.find(({ id }) => id === rule.show);
-		if (rule.show !== 'all' && rule.show !== 'rest' && !shown)
-			out.push({
-				id: `programme.rule-list-${rule.id}`,
-				level: 'stop',
-				title: `The rule “${nameOf(rule)}” shows a playlist that is not there`,
-				why: 'The player would be given a list that the card does not have. Choose another, or show everything.',
-				setting,
-				fixes: [{ label: 'Show everything', apply: changed(rule.id, { show: 'all' }) }, without(rule.id)]
-			});
-		if (asks(rule, 'opens', 'closes') && context.venue.opening.length === 0)
-			out.push({
-				id: `programme.rule-opening-${rule.id}`,
-				level: 'stop',
-				title: `The rule “${nameOf(rule)}” goes by opening hours, and the venue has none`,
-				why: 'It would never hold. Say under Venue when it is open, or give the rule hours of its own.',
-				setting,
-				fixes: [
-					{
-						label: 'From 09:00 to 17:00',
-						apply: changed(rule.id, {
-							...(asks({ ...rule, until: rule.from }, 'opens', 'closes') ? { from: clock('09:00') } : {}),
-							...(asks({ ...rule, from: rule.until }, 'opens', 'closes') ? { until: clock('17:00') } : {})
-						})
-					}
-				]
-			});
-		else if (asks(rule, 'sunrise', 'sunset') && !context.venue.place)
-			out.push({
-				id: `programme.rule-sun-${rule.id}`,
-				level: 'stop',
-				title: `The rule “${nameOf(rule)}” goes by the sun, and nobody has said where the venue is`,
-				why: 'Sunrise and sunset depend on the place. Give its latitude and longitude under Venue, or give the rule hours of its own.',
-				setting,
-				fixes: [
-					{
-						label: 'From 07:00 to 20:00',
-						apply: changed(rule.id, {
-							...(asks({ ...rule, until: rule.from }, 'sunrise', 'sunset') ? { from: clock('07:00') } : {}),
-							...(asks({ ...rule, from: rule.until }, 'sunrise', 'sunset') ? { until: clock('20:00') } : {})
-						})
-					}
-				]
-			});
-		else if (!hopesOf(rule, context).holds)
-			out.push({
-				id: `programme.rule-never-${rule.id}`,
-				level: 'caution',
-				title: `The rule “${nameOf(rule)}” never holds`,
-				why: `No day has all that it asks for${asks(rule, 'opens', 'closes') ? ': on its days the venue is closed' : ''}. What it shows is not shown by it.`,
-				setting,
-				fixes: [...movedTo(rule, hopesOf(rule, context)), without(rule.id)]
-			});
-		out.push(...tooLate(rule, shown, titles, setting));
-		// Shuffled, each entry has its turn; and the first one alone has no end that is missed.
-		if (!settings.shuffle && settings.loop !== 'one') out.push(...tooShort(rule, shown, setting, context));
-		if (rule.each && rule.each.forMin >= rule.each.everyMin)
-			out.push({
-				id: `programme.rule-each-${rule.id}`,
-				level: 'note',
-				title: `The rule “${nameOf(rule)}” comes again before it has ended`,
-				why: `It lasts ${rule.each.forMin} minutes and comes every ${rule.each.everyMin}: it is on all the while.`,
-				setting,
-				fixes: [{ label: 'Let it be on all the while', apply: changed(rule.id, { each: null }) }]
-			});
-	});
-	lists.forEach((list, n) => {
-		const setting = `programme.lists.${n}` as const;
-		const there = list.items.filter((id) => listed.has(id));
-		const showing = rules.filter(({ show }) => show === list.id);
-		const withoutList = (all: ProgrammeSettings): ProgrammeSettings => ({
-			...all,
-			lists: all.lists.filter(({ id }) => id !== list.id),
-			rules: all.rules.filter(({ show }) => show !== list.id)
+	rules.forEach((rule, n) => out.push(...assessRule(rule, n, settings, context, titles)));
+	lists.forEach((list, n) => out.push(...assessList(list, n, settings, listed)));
+	out.push(...assessSun(rules, context));
+	return out;
+}
+
+/** What one rule shows, and for how long. */
+function assessRule(
+	rule: ProgrammeRule,
+	n: number,
+	settings: ProgrammeSettings,
+	context: Context,
+	titles: readonly Title[]
+): Finding[] {
+	const out: Finding[] = [];
+	const setting = `programme.rules.${n}` as const;
+	const shown = settings.lists.find(({ id }) => id === rule.show);
+	if (rule.show !== 'all' && rule.show !== 'rest' && !shown)
+		out.push({
+			id: `programme.rule-list-${rule.id}`,
+			level: 'stop',
+			title: `The rule “${nameOf(rule)}” shows a playlist that is not there`,
+			why: 'The player would be given a list that the card does not have. Choose another, or show everything.',
+			setting,
+			fixes: [{ label: 'Show everything', apply: changed(rule.id, { show: 'all' }) }, without(rule.id)]
 		});
-		if (showing.length === 0)
-			out.push({
-				id: `programme.list-unused-${list.id}`,
-				level: 'note',
-				title: `No rule shows the playlist “${nameOf(list)}”`,
-				why: 'It is written to the card, and nobody sees it.',
-				setting,
-				fixes: [{ label: 'Take it out', apply: own(withoutList) }]
-			});
-		else if (there.length === 0)
-			out.push({
-				id: `programme.list-empty-${list.id}`,
-				level: 'stop',
-				title: `The playlist “${nameOf(list)}” is empty`,
-				why: 'While it is on the player finds nothing, ends, and is begun again every two seconds. Add entries, or take it out with its rules.',
-				setting,
-				fixes: [{ label: 'Take it out', apply: own(withoutList) }]
-			});
-		out.push(...assessDays(list, setting, showing.length > 0));
-		if (there.length > 0 && there.length < list.items.length)
-			out.push({
-				id: `programme.list-lost-${list.id}`,
-				level: 'caution',
-				title: `The playlist “${nameOf(list)}” lacks ${list.items.length - there.length} of its entries`,
-				why: 'They are no longer among the sources or pages, and are passed over.',
-				setting,
-				fixes: [
-					{
-						label: 'Forget them',
-						apply: own((all) => ({
-							...all,
-							lists: all.lists.map((one) =>
-								one.id === list.id ? { ...one, items: one.items.filter((id) => listed.has(id)) } : one
-							)
-						}))
-					}
-				]
-			});
-	});
+	out.push(...assessTimes(rule, setting, context));
+	out.push(...tooLate(rule, shown, titles, setting));
+	// Shuffled, each entry has its turn; and the first one alone has no end that is missed.
+	if (!settings.shuffle && settings.loop !== 'one') out.push(...tooShort(rule, shown, setting, context));
+	if (rule.each && rule.each.forMin >= rule.each.everyMin)
+		out.push({
+			id: `programme.rule-each-${rule.id}`,
+			level: 'note',
+			title: `The rule “${nameOf(rule)}” comes again before it has ended`,
+			why: `It lasts ${rule.each.forMin} minutes and comes every ${rule.each.everyMin}: it is on all the while.`,
+			setting,
+			fixes: [{ label: 'Let it be on all the while', apply: changed(rule.id, { each: null }) }]
+		});
+	return out;
+}
+
+/** What a rule asks for before it holds: opening hours, the sun, a day that there is. */
+function assessTimes(rule: ProgrammeRule, setting: SettingPath, context: Context): Finding[] {
+	const out: Finding[] = [];
+	if (asks(rule, 'opens', 'closes') && context.venue.opening.length === 0)
+		out.push({
+			id: `programme.rule-opening-${rule.id}`,
+			level: 'stop',
+			title: `The rule “${nameOf(rule)}” goes by opening hours, and the venue has none`,
+			why: 'It would never hold. Say under Venue when it is open, or give the rule hours of its own.',
+			setting,
+			fixes: [
+				{
+					label: 'From 09:00 to 17:00',
+					apply: changed(rule.id, {
+						...(asks({ ...rule, until: rule.from }, 'opens', 'closes') ? { from: clock('09:00') } : {}),
+						...(asks({ ...rule, from: rule.until }, 'opens', 'closes') ? { until: clock('17:00') } : {})
+					})
+				}
+			]
+		});
+	else if (asks(rule, 'sunrise', 'sunset') && !context.venue.place)
+		out.push({
+			id: `programme.rule-sun-${rule.id}`,
+			level: 'stop',
+			title: `The rule “${nameOf(rule)}” goes by the sun, and nobody has said where the venue is`,
+			why: 'Sunrise and sunset depend on the place. Give its latitude and longitude under Venue, or give the rule hours of its own.',
+			setting,
+			fixes: [
+				{
+					label: 'From 07:00 to 20:00',
+					apply: changed(rule.id, {
+						...(asks({ ...rule, until: rule.from }, 'sunrise', 'sunset') ? { from: clock('07:00') } : {}),
+						...(asks({ ...rule, from: rule.until }, 'sunrise', 'sunset') ? { until: clock('20:00') } : {})
+					})
+				}
+			]
+		});
+	else if (!hopesOf(rule, context).holds)
+		out.push({
+			id: `programme.rule-never-${rule.id}`,
+			level: 'caution',
+			title: `The rule “${nameOf(rule)}” never holds`,
+			why: `No day has all that it asks for${asks(rule, 'opens', 'closes') ? ': on its days the venue is closed' : ''}. What it shows is not shown by it.`,
+			setting,
+			fixes: [...movedTo(rule, hopesOf(rule, context)), without(rule.id)]
+		});
+	return out;
+}
+
+/** How sure sunrise is where the venue lies. */
+function assessSun(rules: readonly ProgrammeRule[], context: Context): Finding[] {
+	const out: Finding[] = [];
 	const bySun = rules.findIndex((rule) => asks(rule, 'sunrise', 'sunset'));
 	const { place } = context.venue;
 	if (bySun >= 0 && place) {
@@ -181,48 +159,6 @@ export function assessRules(settings: ProgrammeSettings, context: Context): Find
 				fixes: []
 			});
 	}
-	return out;
-}
-
-/** Days of entries that never come, and a playlist of which nothing is left after a day. */
-function assessDays(list: ProgrammeList, setting: SettingPath, isShown: boolean): Finding[] {
-	const withDays = (item: string, days: Partial<ProgrammeList['valid'][number]>): Change =>
-		own((all) => ({
-			...all,
-			lists: all.lists.map((one) =>
-				one.id === list.id
-					? { ...one, valid: one.valid.map((known) => (known.item === item ? { ...known, ...days } : known)) }
-					: one
-			)
-		}));
-	const out: Finding[] = [];
-	const known = list.valid.filter(({ item }) => list.items.includes(item));
-	for (const { item, from, until } of known)
-		if (from && until && from > until)
-			out.push({
-				id: `programme.days-never-${list.id}-${item}`,
-				level: 'caution',
-				title: `An entry of “${nameOf(list)}” is never on`,
-				why: `It is to begin on ${from} and to end on ${until}, which comes before.`,
-				setting,
-				fixes: [{ label: 'Exchange the two', apply: withDays(item, { from: until, until: from }) }]
-			});
-	const ends = list.items.map((id) => known.find(({ item }) => item === id)?.until ?? '');
-	const last = ends.reduce((a, b) => (a > b ? a : b), '');
-	if (isShown && list.items.length > 0 && ends.every((date) => date !== ''))
-		out.push({
-			id: `programme.days-over-${list.id}`,
-			level: 'caution',
-			title: `After ${last} nothing of “${nameOf(list)}” is left`,
-			why: 'All its entries have a last day. Its rules hold on, and nothing is on while they do.',
-			setting,
-			fixes: [
-				{
-					label: 'Let the last one stay',
-					apply: withDays(list.items[ends.lastIndexOf(last)]!, { until: '' })
-				}
-			]
-		});
 	return out;
 }
 
@@ -307,52 +243,7 @@ function minutesOf({ from, until }: ProgrammeRule): number | null {
 	return (minuteOfTime(until.time) - minuteOfTime(from.time) + 1440) % 1440 || 1440;
 }
 
-/** Days that are tried: four years have a leap day, each weekday in each month, and both kinds of week. */
-const TRIED_DAYS = 1461;
-const FIRST_DAY = dayOf('2026-01-01');
-
-/** Whether any day has all that a rule asks for. */
-function everHolds(rule: ProgrammeRule, { venue }: Context): boolean {
-	return ruleLines([rule], venue).some((line) => {
-		const days = line.only
-			? line.only.map((ymd) => dayOf(String(ymd).replace(/^(....)(..)(..)$/, '$1-$2-$3')))
-			: Array.from(
-					{ length: TRIED_DAYS },
-					(_, n) => Math.max(FIRST_DAY, rule.validFrom === '' ? FIRST_DAY : dayOf(rule.validFrom)) + n
-				);
-		// A rule that ended before today may still be tried on its own last days.
-		if (!line.only && rule.validUntil !== '' && dayOf(rule.validUntil) < FIRST_DAY) days.push(dayOf(rule.validUntil));
-		return days.some((day) => holdsOn(line, dayFacts(day)));
-	});
-}
-
 const DAY_NAMES = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays'];
-
-/** Whether a rule ever holds, and the nearest weekday on which it would. */
-interface Hopes {
-	readonly holds: boolean;
-	readonly weekday: Weekday | undefined;
-}
-/** Years of days are gone through once for each rule, and not at every keystroke in another. */
-const known = new WeakMap<ProgrammeRule, { readonly venue: Context['venue']; readonly hopes: Hopes }>();
-
-function hopesOf(rule: ProgrammeRule, context: Context): Hopes {
-	const before = known.get(rule);
-	if (before?.venue === context.venue) return before.hopes;
-	const holds = everHolds(rule, context);
-	const first = WEEKDAYS.indexOf(rule.weekdays[0] ?? 'Mon');
-	const hopes = {
-		holds,
-		weekday:
-			holds || rule.weekdays.length === 0
-				? undefined
-				: WEEKDAYS.map((_, n): Weekday => WEEKDAYS[(first + n) % 7]!).find((weekday) =>
-						everHolds({ ...rule, weekdays: [weekday] }, context)
-					)
-	};
-	known.set(rule, { venue: context.venue, hopes });
-	return hopes;
-}
 
 const movedTo = (rule: ProgrammeRule, { weekday }: Hopes): Fix[] =>
 	weekday === undefined

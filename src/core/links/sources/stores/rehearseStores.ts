@@ -1,4 +1,4 @@
-import { NO_SPACE, tellerFor, type Machine } from '../../../engines/machine';
+import { NO_SPACE, tellerFor, type Machine, type Teller } from '../../../engines/machine';
 import type { MountWish } from '../../../engines/machine/signals';
 import { KERNEL_FILE_SYSTEMS } from '../../../standards/kernelFileSystems';
 import { linesOf } from '../../../formats/lines';
@@ -78,22 +78,7 @@ export function rehearseStores(machine: Machine): Mounts {
 		const { afterMs, why } = attempt(machine, wish);
 		machine.after(afterMs, () => finish(why));
 	};
-	machine.on('fault', ({ name, on }) => {
-		if (name === 'server-asleep') tell.event(on ? 'server-sleeps' : 'server-wakes', 'fault');
-		if (name === 'server-unnamed') tell.event(on ? 'name-gone' : 'name-back', 'fault');
-		if (name === 'share-read-only') tell.event(on ? 'share-closed' : 'share-opened', 'fault');
-		if (name === 'share-full') tell.event(on ? 'share-filled' : 'share-emptied', 'fault');
-		if (name === 'share-password') tell.event(on ? 'password-refused' : 'password-taken', 'fault');
-		if (name !== 'stick-out') return;
-		tell.event(on ? 'stick-gone' : 'stick-back', 'fault');
-		for (const { unit, what, where } of unitsOf(machine)) {
-			if (!what.startsWith('/dev/disk/')) continue;
-			mounted.delete(where);
-			machine.systemd.stop(unit);
-			// The device wants it mounted when it comes. Source: systemd.device(5).
-			if (!on && machine.powered && isWanted(machine, unit)) machine.systemd.start(unit);
-		}
-	});
+	hearFaults(machine, tell, mounted);
 	return {
 		covers: (path) => unitsOf(machine).some(({ where }) => path.startsWith(`${where}/`)),
 		reach(path, done) {
@@ -114,6 +99,26 @@ export function rehearseStores(machine: Machine): Mounts {
 			}
 		}
 	};
+}
+
+/** What befalls the server and whoever plugs sticks in. */
+function hearFaults(machine: Machine, tell: Teller<typeof SOURCES_WORDS>, mounted: Map<string, MountWish>): void {
+	machine.on('fault', ({ name, on }) => {
+		if (name === 'server-asleep') tell.event(on ? 'server-sleeps' : 'server-wakes', 'fault');
+		if (name === 'server-unnamed') tell.event(on ? 'name-gone' : 'name-back', 'fault');
+		if (name === 'share-read-only') tell.event(on ? 'share-closed' : 'share-opened', 'fault');
+		if (name === 'share-full') tell.event(on ? 'share-filled' : 'share-emptied', 'fault');
+		if (name === 'share-password') tell.event(on ? 'password-refused' : 'password-taken', 'fault');
+		if (name !== 'stick-out') return;
+		tell.event(on ? 'stick-gone' : 'stick-back', 'fault');
+		for (const { unit, what, where } of unitsOf(machine)) {
+			if (!what.startsWith('/dev/disk/')) continue;
+			mounted.delete(where);
+			machine.systemd.stop(unit);
+			// The device wants it mounted when it comes. Source: systemd.device(5).
+			if (!on && machine.powered && isWanted(machine, unit)) machine.systemd.start(unit);
+		}
+	});
 }
 
 interface MountUnit {
