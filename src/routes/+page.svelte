@@ -10,7 +10,8 @@
 	import Mark from '$lib/shell/Mark.svelte';
 	import { summaries } from '$lib/shell/summaries.svelte';
 	import { timeOfDay } from '$lib/shell/times';
-	import { isDemoVenue, store } from '$lib/store/workshop.svelte';
+	import { isDemoVenue } from '$lib/store/demoVenue';
+	import { store } from '$lib/store/workshop.svelte';
 	import MiniChain from '$lib/shell/MiniChain.svelte';
 
 	/** The hour moves on while the page stands open. */

@@ -226,7 +226,7 @@ const CANNOT: readonly (readonly [RegExp, string])[] = [
 		/yphos-asked\.path: |apply\.sh: without "(?:enable yphos-asked\.path|place.*(?:phone\/page\.html|yphos-show\.conf))/,
 		'nobody asks by phone on that day for what this endpoint would do'
 	],
-	[/delivery\/shows-pages/, 'whether it is pages counts when a set is on trial: no set comes on that day'],
+	[/delivery\/shows-pages/, 'that it is there is all that counts: switch-set.sh'],
 	[
 		/apply\.sh: without "package (?:network-manager|avahi-daemon|openssh-server|nftables|alsa-utils)/,
 		'the image brings it'

@@ -4,7 +4,8 @@
 	import { venueSchema, type Venue } from '$core/plan/venue';
 	import { emptyWorkshop } from '$core/plan/workshop';
 	import { TIME_ZONES } from '$core/standards/timeZones';
-	import { isDemoVenue, store } from '$lib/store/workshop.svelte';
+	import { isDemoVenue } from '$lib/store/demoVenue';
+	import { store } from '$lib/store/workshop.svelte';
 
 	let { onclose }: { onclose: () => void } = $props();
 	const proposed = proposeVenue(store.zone, navigator.language);

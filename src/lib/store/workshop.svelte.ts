@@ -8,7 +8,6 @@ import type { Plan } from '$core/plan/plan';
 import { decide, openStored, type Decision, type Lock, type Opening } from './opening';
 import { Saver, type Saved } from './saver.svelte';
 import { previousGone, Tail, takeTails } from './tail';
-import { demoWorkshop } from '$demo/workshop';
 import {
 	changeKeptAside,
 	readKeptAside,
@@ -364,8 +363,3 @@ class WorkshopStore {
 }
 
 export const store = new WorkshopStore();
-
-/** Nobody has said yet where the endpoints live: time zone, money and network are those that the demo made up. */
-export const isDemoVenue = ({ venue }: Workshop): boolean =>
-	(['name', 'timeZone', 'currency'] as const).every((key) => venue[key] === demoWorkshop.venue[key]) &&
-	venue.lan?.cidr === demoWorkshop.venue.lan?.cidr;

@@ -4,9 +4,7 @@ import { linesOf } from '../../formats/lines';
 import { formatSeconds } from '../../basics/format';
 import { tellerFor, type Machine, type Teller } from '../../engines/machine';
 import type { PlayedPicture } from '../../parts/media';
-import { playLoad } from '../../parts/playLoad';
-import { videoShapeSchema } from '../../parts/schema';
-import { refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
+import type { VideoTiming } from '../../standards/videoTiming';
 import type { BenchScreen } from './bench';
 import {
 	DRIVERS_TV,
@@ -18,33 +16,19 @@ import {
 	type KernelModes
 } from './modes/display';
 import type { ScreenWish, Shown } from '../../engines/machine/signals';
-import { cutPercent, placed, slipsPerSec, windowOf, type Seen } from './seen';
+import type { Seen } from './seen';
 import { modeInWords } from './modes/written';
 import { edidOf } from './way';
+import { rehearseKeys } from './controls/rehearseKeys';
 import { rehearsePhone } from './controls/rehearsePhone';
+import { seenBy } from './seenBy';
 import { SetPower } from './switching/setPower';
 import { PICTURE_FAULTS } from './faults';
+import { OTHER_SCREEN } from './otherScreen';
 import { PICTURE_WORDS } from './words';
 
 /** From the kernel's hand-over to the driver of the display, ms. Typical. */
 const DRIVER_MS = 400;
-/** What stands in for the set: an old monitor that says nothing of itself. */
-const OTHER_SCREEN: Omit<BenchScreen, 'connector'> = {
-	name: 'Another monitor',
-	edid: '',
-	ranges: { hMinKhz: 30, hMaxKhz: 50, vMinHz: 50, vMaxHz: 62 },
-	afterCut: 'comes-on',
-	hearsCec: false,
-	socketLine: null,
-	fixed: null,
-	wayMhz: 80,
-	outputMhz: 2000,
-	cuts: { left: 0, right: 0, top: 0, bottom: 0 },
-	hangsDeg: 0,
-	wakesMs: 2000,
-	bitsPerColour: 8
-};
-
 /** The display of the endpoint: its connector as the kernel finds it, who draws on it, and what somebody before the set sees. */
 export default function rehearsePicture(machine: Machine): void {
 	const display = new Display(machine);
@@ -54,21 +38,6 @@ export default function rehearsePicture(machine: Machine): void {
 	rehearseKeys(machine);
 	machine.offers.openScreen = (unit, wish) => display.open(unit, wish);
 }
-
-/** Whoever hears the keys stays and waits for one; without its file it ends at once. Source: thd(1), tried with 0.5.0. */
-function rehearseKeys(machine: Machine): void {
-	machine.programs.set('/usr/sbin/thd', (process) => {
-		const path = process.argv[process.argv.indexOf('--triggers') + 1] ?? '';
-		const file = machine.disk.get(path);
-		if (file && machine.systemd.mayRead(process.unit, file.mode)) {
-			machine.assumed.add('something with keys is plugged in, and nobody presses one');
-			return;
-		}
-		process.err(`Error loading triggerfile '${path}'\n`);
-		process.after(KEYS_FAIL_MS, () => process.exit(1));
-	});
-}
-const KEYS_FAIL_MS = 20;
 
 /** A player that holds the screen. */
 interface Holder {
@@ -375,66 +344,8 @@ class Display {
 		const from = [screen, wish, timing, shown.picture, shown.byCircuit, this.machine.world.version];
 		const known = this.#known.get(shown.id);
 		if (known?.from.every((value, n) => value === from[n])) return known.seen;
-		const seen = this.#seen(screen, wish, timing, shown);
+		const seen = seenBy(this.machine, { screen, wish, timing, shown, kernelWords: this.#words });
 		this.#known.set(shown.id, { from, seen });
 		return seen;
-	}
-
-	#seen(
-		screen: BenchScreen,
-		wish: ScreenWish,
-		timing: VideoTiming,
-		{ title, id, picture, byCircuit }: Exclude<Holder['shown'], 'nothing' | null>
-	): Seen {
-		const { margins } = wish;
-		const own = videoArgumentFor(this.#words, screen.connector)?.margins;
-		if (own && Object.values(own).some((px) => px > 0))
-			this.machine.assumed.add('the display\u2019s driver knows margins');
-		const kernel = {
-			left: (own?.left ?? 0) / timing.widthPx,
-			right: (own?.right ?? 0) / timing.widthPx,
-			top: (own?.top ?? 0) / timing.heightPx,
-			bottom: (own?.bottom ?? 0) / timing.heightPx
-		};
-		const within = placed(picture, timing, { turnDeg: wish.turnDeg, margins, stretches: wish.stretches });
-		// The kernel's margins shrink all that is drawn.
-		const squeeze = (at: number, low: number, high: number): number => low + at * (1 - low - high);
-		const area = {
-			left: squeeze(within.left, kernel.left, kernel.right),
-			right: squeeze(within.right, kernel.left, kernel.right),
-			top: squeeze(within.top, kernel.top, kernel.bottom),
-			bottom: squeeze(within.bottom, kernel.top, kernel.bottom)
-		};
-		const window = windowOf(screen);
-		const wantedFps = picture.framesPerSec;
-		return {
-			title,
-			id,
-			mode: modeInWords(timing),
-			widthPx: timing.widthPx,
-			heightPx: timing.heightPx,
-			refreshHz: refreshHzOf(timing),
-			area,
-			window,
-			cutPercent: cutPercent(area, window),
-			turnedDeg: (wish.turnDeg - screen.hangsDeg + 360) % 360,
-			wantedFps,
-			shownFps: wantedFps === null ? null : Math.min(wantedFps, wantedFps / this.#load(picture, byCircuit)),
-			slipsPerSec: slipsPerSec(wantedFps, timing),
-			bitsPerColour: screen.bitsPerColour
-		};
-	}
-
-	/** How much of the board decoding takes; at most all of it counts as enough. */
-	#load(picture: PlayedPicture, byCircuit: boolean): number {
-		const { decoding } = this.machine.bench;
-		const shape = videoShapeSchema.safeParse(picture);
-		if (!decoding || !shape.success) return 1;
-		const { share, by } = playLoad({ ...decoding, decoders: byCircuit ? decoding.decoders : [] }, shape.data);
-		if (by === 'circuit')
-			this.machine.assumed.add(
-				'the system\u2019s kernel and player use the circuit that decodes films, as the image of the board\u2019s maker mostly does'
-			);
-		return Math.max(1, share);
 	}
 }

@@ -1,16 +1,14 @@
 import type { Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../basics/format';
-import { changing } from '../../changes';
 import type { Context, Finding, Fix } from '../../link';
 import type { Judge } from '../../manifest';
 import type { PartOf } from '../../parts/schema';
 import { computeHoldUpSec } from './energy';
-import { holdUpOf, inletFuse } from './figures';
+import { assessInlet } from './assessInlet';
+import { holdUpOf } from './figures';
 import { dropAtPower, loopOhm } from './lead';
 import { computePath, goodFromV, type PowerPath } from './powerPath';
 import type { PowerSettings } from './settings';
-
-const own = changing<PowerSettings>('power');
 
 /** A supply that works at more than this part of its rating runs hot and sags. */
 const COMFORT = 0.8;
@@ -304,57 +302,6 @@ function assessHoldUp(settings: PowerSettings, path: PowerPath, context: Context
 					label: `Use ${part.name}`,
 					apply: context.change.replacePart(store.id, part.id)
 				}))
-		}
-	];
-}
-
-const withoutInlet: Fix = {
-	label: 'Use a ready-made supply instead',
-	apply: own({ inlet: null })
-};
-
-/** Work on mains is judged strictly, and the way round it is always offered. */
-function assessInlet(settings: PowerSettings, context: Context): Finding[] {
-	const { inlet } = settings;
-	if (!inlet) return [];
-	const missing = [
-		...(inlet.earthed ? [] : ['protective earth on every metal part that can be touched']),
-		...(inlet.strainRelief ? [] : ['relief of strain on the cable']),
-		...(inlet.touchSafe ? [] : ['covers over everything that is live, which only a tool opens'])
-	];
-	const fuse = inletFuse(settings, context)!;
-	return [
-		...(missing.length
-			? [
-					{
-						id: 'power.inlet-unsafe',
-						level: 'stop' as const,
-						title: 'The mains inlet is not safe',
-						why: `It lacks ${missing.join('; ')}. This is work for a competent person under the wiring rules of your country. A ready-made supply in a wall socket needs none of it.`,
-						setting: 'power.inlet' as const,
-						fixes: [withoutInlet]
-					}
-				]
-			: []),
-		...(fuse.fuseA === null
-			? [
-					{
-						id: 'power.inlet-too-much',
-						level: 'stop' as const,
-						title: `${withUnit(fuse.neededA, 1, 'A')} are too much for such an inlet`,
-						why: 'No miniature fuse is rated for so much. Feed the parts from several ready-made supplies.',
-						setting: 'power.inlet' as const,
-						fixes: [withoutInlet]
-					}
-				]
-			: []),
-		{
-			id: 'power.inlet-care',
-			level: 'caution',
-			title: 'Mains in a box of one\u2019s own',
-			why: 'Only for a competent person, under local wiring rules, tested before first use: earth, insulation, fuse. The alternative costs a few coins: a ready-made supply outside the box, and only 5\u2009V inside it.',
-			setting: 'power.inlet',
-			fixes: [withoutInlet]
 		}
 	];
 }

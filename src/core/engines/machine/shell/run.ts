@@ -4,14 +4,13 @@ import { BUILTINS } from './builtins';
 import { computeCondition, ConditionFault } from './conditions';
 import { Expander } from './expand';
 import { matches } from './pattern';
+import { assign } from './assign';
+import { redirected } from './redirect';
 import {
-	elements,
 	ExitShell,
 	NeverRests,
 	fail,
-	get,
 	LeaveLoop,
-	resolvePath,
 	ReturnFrom,
 	scalar,
 	set,
@@ -22,7 +21,7 @@ import {
 	type Step,
 	type Value
 } from './state';
-import type { Assignment, Command, Redirect, Statement, Word } from './syntax';
+import type { Assignment, Command, Statement, Word } from './syntax';
 
 /** All that a run of a script begins with. */
 export interface ScriptRun {
@@ -195,7 +194,7 @@ function* command(shell: Shell, one: Command): Step<void> {
 		shell.status = 0;
 		return;
 	}
-	const files = one.redirects.length === 0 ? NO_FILES : yield* redirected(shell, one.redirects);
+	const files = one.redirects.length === 0 ? NO_FILES : yield* redirected(expander, shell, one.redirects);
 	if (!files) return;
 	try {
 		if (one.kind === 'simple') yield* simple(shell, one.assignments, one.words);
@@ -303,7 +302,7 @@ function* simple(shell: Shell, assignments: readonly Assignment[], words: readon
 		if (isDeclared(shell, argv, word)) argv.push(yield* expander.text(shell, word));
 		else argv.push(...(yield* expander.fields(shell, word)));
 	if (argv.length === 0) {
-		for (const one of assignments) yield* assign(shell, one);
+		for (const one of assignments) yield* assign(expander, shell, one);
 		// The status of a command within a value stays; without one all went well.
 		if (!shell.ranWithin) shell.status = 0;
 		return;
@@ -316,7 +315,7 @@ function* simple(shell: Shell, assignments: readonly Assignment[], words: readon
 	const before = new Map<string, Value | undefined>();
 	for (const one of assignments) {
 		before.set(one.name, shell.variables.get(one.name));
-		yield* assign(shell, one);
+		yield* assign(expander, shell, one);
 	}
 	try {
 		if (body) yield* call(shell, name, body, args);
@@ -376,27 +375,6 @@ function* program(shell: Shell, argv: readonly string[], assignments: readonly A
 	shell.status = ended.code;
 }
 
-function* assign(shell: Shell, { name, index, append, value }: Assignment): Step<void> {
-	const held = get(shell, name);
-	if ('list' in value) {
-		const list: string[] = append ? elements(held) : [];
-		for (const word of value.list) list.push(...(yield* expander.fields(shell, word)));
-		return set(shell, name, new Map(list.entries()));
-	}
-	const text = yield* expander.text(shell, value);
-	if (index !== null) {
-		const place = yield* expander.arithmetic(shell, index);
-		const map = held instanceof Map ? held : new Map(held === undefined ? [] : [[0, held]]);
-		map.set(place, append ? (map.get(place) ?? '') + text : text);
-		return set(shell, name, map);
-	}
-	if (held instanceof Map && name !== 'BASH_SOURCE') {
-		held.set(0, append ? (held.get(0) ?? '') + text : text);
-		return;
-	}
-	set(shell, name, append ? (scalar(held) ?? '') + text : text);
-}
-
 const SPECIAL = new Set([
 	':',
 	'break',
@@ -411,54 +389,3 @@ const SPECIAL = new Set([
 	'unset'
 ]);
 const NO_FILES = { back: () => {} };
-const NOWHERE: Output = { write: () => {} };
-
-/** Redirections in force; null, with the status set, when a file cannot be opened. */
-function* redirected(shell: Shell, redirects: readonly Redirect[]): Step<{ back(): void } | null> {
-	const { stdin, out, err } = shell;
-	const back = (): void => void Object.assign(shell, { stdin, out, err });
-	for (const { descriptor, operator, target } of redirects) {
-		const text = yield* expander.text(shell, target);
-		const refused = operator.endsWith('&')
-			? duplicate(shell, descriptor, text)
-			: open(shell, descriptor, operator, text);
-		if (refused === null) continue;
-		back();
-		shell.err.write(`${shell.name}: ${refused}\n`);
-		shell.status = 1;
-		if (shell.options.errexit && shell.guarded === 0) throw new ExitShell(1);
-		return null;
-	}
-	return { back };
-}
-
-function duplicate(shell: Shell, descriptor: number, text: string): string | null {
-	const from = text === '1' ? shell.out : text === '2' ? shell.err : null;
-	if (!from) return `${text}: ambiguous redirect`;
-	if (descriptor === 1) shell.out = from;
-	else shell.err = from;
-	return null;
-}
-
-function open(shell: Shell, descriptor: number, operator: Redirect['operator'], text: string): string | null {
-	const path = resolvePath(shell, text);
-	if (operator === '<') {
-		const found = path === '/dev/null' || path === '/dev/zero' ? '' : shell.host.read(path);
-		if (found === null) return `${text}: No such file or directory`;
-		shell.stdin = { text: found, at: 0, file: path };
-		return null;
-	}
-	let output = NOWHERE;
-	if (path !== '/dev/null') {
-		const refused = shell.host.write(path, '', operator === '>>');
-		if (refused !== null) return `${text}: ${refused}`;
-		output = {
-			write(piece) {
-				if (piece !== '') shell.host.write(path, piece, true);
-			}
-		};
-	}
-	if (operator === '&>' || descriptor === 1) shell.out = output;
-	if (operator === '&>' || descriptor === 2) shell.err = output;
-	return null;
-}
