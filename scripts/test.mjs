@@ -7,7 +7,7 @@ import { join, resolve } from 'node:path';
 import { ensureBuild } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
 import { ensurePackages } from './ensure.mjs';
-import { capture, cli, conformance, finished, has, run, tool } from './run.mjs';
+import { capture, cli, conformance, finished, has, root, run, tool } from './run.mjs';
 
 let passed = 0;
 let failed = 0;

@@ -31,7 +31,7 @@ declare module '../../facts' {
 		readonly papersAt: string;
 	}
 }
-declare module '../../link' {
+declare module '../../link/step' {
 	interface Conditions {
 		'papers kept': true;
 	}

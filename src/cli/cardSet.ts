@@ -1,7 +1,8 @@
 import { pageFolder } from '$core/links/notices/files';
 import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import type { CardFile, Surroundings } from '$core/link';
+import type { CardFile } from '$core/link/file';
+import type { Surroundings } from '$core/link/context';
 import type { Asked, Secrets } from '$core/secrets';
 import { chain } from '$core/chain';
 import { writers } from '$core/writers';

@@ -1,9 +1,10 @@
 import { spawn } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import type { CardFile } from '$core/link';
+import type { CardFile } from '$core/link/file';
 import { DRAWS, PAGE_PATH } from '$core/links/notices/places';
 import type { Pictures } from '$core/links/notices/drawn/pictures';
 import { rootPath } from '$core/files/cardFile';
@@ -132,6 +133,7 @@ export async function drawPages(
 		return drawn;
 	} finally {
 		await browser.end();
-		rmSync(dir, { recursive: true, force: true, maxRetries: 5 });
+		// Its children may write for a while after it; what is left then is the machine's own to clear, and the pages are drawn.
+		await rm(dir, { recursive: true, force: true, maxRetries: 20, retryDelay: 50 }).catch(() => undefined);
 	}
 }

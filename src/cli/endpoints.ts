@@ -1,4 +1,4 @@
-import type { Surroundings } from '$core/link';
+import type { Surroundings } from '$core/link/context';
 import { chain } from '$core/chain';
 import { judges } from '$core/judges';
 import { assess } from '$core/engines/assess';

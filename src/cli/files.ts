@@ -11,7 +11,7 @@ import {
 import { basename, dirname, isAbsolute, join, relative, resolve, sep } from 'node:path';
 import { cardBytes } from '$core/files/cardBytes';
 import type { CardTree } from '$core/engines/machine';
-import type { CardFile } from '$core/link';
+import type { CardFile } from '$core/link/file';
 import { openArchive } from '$core/plan/archive';
 import { openWorkshop, type Opened } from '$core/plan/open';
 import type { Workshop } from '$core/plan/workshop';

@@ -1,5 +1,5 @@
 /** Every field of the worktops by its setting; a test holds the list against what the worktops show. */
-import type { SettingPath } from './link';
+import type { SettingPath } from './link/setting';
 import { byFolder, type Field, type Fields } from './manifest';
 
 const found = byFolder(

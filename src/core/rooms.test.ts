@@ -5,10 +5,11 @@ import { expect, it } from 'vitest';
 const src = resolve(import.meta.dirname, '..');
 const aliases = { $core: join(src, 'core'), $lib: join(src, 'lib') } as const;
 
-/** A folder of the core or of the interface; all links are one. What stands in no folder brings the others together. */
+/** A folder of the core or of the interface; all links are one. What stands in no folder brings the others together, and so does the shape of a link. */
 function roomOf(path: string): string | null {
 	const [part, room, inner] = relative(src, path).split('/');
-	return (part === 'core' || part === 'lib') && inner !== undefined ? `${part}/${room}` : null;
+	const isRoom = (part === 'core' || part === 'lib') && inner !== undefined && room !== 'link';
+	return isRoom ? `${part}/${room}` : null;
 }
 
 function fileOf(from: string, name: string): string | null {

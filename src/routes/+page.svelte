@@ -2,7 +2,7 @@
 	import { Button, Select, SelectItem } from 'carbon-components-svelte';
 	import { quietNow } from '$core/links/programme/quiet';
 	import { NOT_YET } from '$core/links/brief/notYet';
-	import type { Wish } from '$core/link';
+	import type { Wish } from '$core/link/wish';
 	import type { Endpoint } from '$core/plan/workshop';
 	import { homeOf } from '$lib/endpoint/home';
 	import { newEndpoint } from '$lib/endpoint/newEndpoint';

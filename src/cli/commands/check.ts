@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import type { Finding, Fix } from '$core/link';
+import type { Finding, Fix } from '$core/link/finding';
 import { judges } from '$core/judges';
 import { assess } from '$core/engines/assess';
 import { curesOf } from '$core/engines/cure';

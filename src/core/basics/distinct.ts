@@ -1,4 +1,4 @@
-import type { Finding } from '../link';
+import type { Finding } from '../link/finding';
 
 /** Gives findings that would share an id, because the same parts are there more than once, ids of their own. */
 export function distinct(findings: readonly Finding[]): Finding[] {

@@ -1,5 +1,5 @@
 import type { Claim } from '../claims';
-import type { SettingPath } from '../link';
+import type { SettingPath } from '../link/setting';
 
 declare module '../claims' {
 	interface ClaimTypes {

@@ -1,5 +1,5 @@
 import type { Claim } from '../claims';
-import type { Context } from '../link';
+import type { Context } from '../link/context';
 
 type Derived<S, R> = (settings: S, context: Context, claims: readonly Claim[]) => R;
 

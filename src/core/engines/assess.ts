@@ -1,4 +1,7 @@
-import type { Figure, Finding, Level, Link, Surroundings } from '../link';
+import type { Figure } from '../link/figure';
+import type { Finding, Level } from '../link/finding';
+import type { Link } from '../link';
+import type { Surroundings } from '../link/context';
 import type { LinkId, Plan } from '../plan/plan';
 import { derive, isUsed, sliceOf, type Derived } from './derive';
 

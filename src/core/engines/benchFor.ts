@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Bench } from './machine';
-import type { Link, Surroundings } from '../link';
+import type { Link } from '../link';
+import type { Surroundings } from '../link/context';
 import type { Plan } from '../plan/plan';
 import { derive, sliceOf } from './derive';
 

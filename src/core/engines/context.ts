@@ -1,4 +1,5 @@
-import type { Link, Neighbour, Surroundings } from '../link';
+import type { Link } from '../link';
+import type { Neighbour, Surroundings } from '../link/context';
 import type { Media } from '../parts/media';
 import { catalogue } from '../parts/catalogue';
 import { measuredBoard } from '../parts/measured';

@@ -1,4 +1,6 @@
-import type { Finding, Fix, Link, Surroundings } from '../link';
+import type { Finding, Fix } from '../link/finding';
+import type { Link } from '../link';
+import type { Surroundings } from '../link/context';
 import type { Plan } from '../plan/plan';
 import { assess } from './assess';
 

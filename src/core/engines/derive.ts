@@ -1,7 +1,8 @@
 import type { Change, Changes } from '../changes';
 import type { Claim } from '../claims';
 import type { Facts } from '../facts';
-import type { Context, Link, Surroundings } from '../link';
+import type { Context, Surroundings } from '../link/context';
+import type { Link } from '../link';
 import type { Plan } from '../plan/plan';
 
 /** What every engine begins with: the links in use, what they publish, and what they claim of each other. */

@@ -13,7 +13,7 @@ import { readMpvConf } from '../formats/mpv/conf';
 import { readM3u } from '../formats/playlist';
 import { readUnit } from '../formats/systemd/unit';
 import { targetOf } from '../files/renamed';
-import type { CardFile } from '../link';
+import type { CardFile } from '../link/file';
 import { planSchema, type Plan } from '../plan/plan';
 import { assess } from './assess';
 import { benchFor } from './benchFor';

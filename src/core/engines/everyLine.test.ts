@@ -6,7 +6,7 @@ import { chain } from '../chain';
 import { judges } from '../judges';
 import { writers } from '../writers';
 import { rehearsed } from '../rehearsals';
-import type { Surroundings } from '../link';
+import type { Surroundings } from '../link/context';
 import type { Plan } from '../plan/plan';
 import { assess } from './assess';
 import { benchFor } from './benchFor';

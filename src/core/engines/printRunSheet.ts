@@ -1,5 +1,5 @@
 import { lines, textFile } from '../files/cardFile';
-import type { CardFile } from '../link';
+import type { CardFile } from '../link/file';
 import type { SheetPhase, SheetStep } from './runSheet';
 import { escapeHtml, pageTop } from '../files/html';
 

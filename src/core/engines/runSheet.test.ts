@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
 import { writers } from '../writers';
-import { WISHES } from '../link';
+import { WISHES } from '../link/wish';
 import { emptyPlan, type Plan } from '../plan/plan';
 import { contextFor } from './context';
 import { runSheet, type SheetStep } from './runSheet';

@@ -1,4 +1,6 @@
-import { PHASES, type Link, type Phase, type Step, type Surroundings } from '../link';
+import { PHASES, type Phase, type Step } from '../link/step';
+import type { Link } from '../link';
+import type { Surroundings } from '../link/context';
 import type { LinkId, Plan } from '../plan/plan';
 import { derive, sliceOf } from './derive';
 

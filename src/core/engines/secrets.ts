@@ -1,5 +1,6 @@
 import { ok, type Result } from '../basics/result';
-import type { Link, Surroundings } from '../link';
+import type { Link } from '../link';
+import type { Surroundings } from '../link/context';
 import type { Plan } from '../plan/plan';
 import type { Asked, Secrets } from '../secrets';
 import { derive, sliceOf } from './derive';

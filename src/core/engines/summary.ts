@@ -1,4 +1,4 @@
-import type { Level } from '../link';
+import type { Level } from '../link/finding';
 import type { LinkId } from '../plan/plan';
 import type { assess, LinkState } from './assess';
 

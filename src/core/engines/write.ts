@@ -1,4 +1,6 @@
-import type { CardFile, Link, Surroundings } from '../link';
+import type { CardFile } from '../link/file';
+import type { Link } from '../link';
+import type { Surroundings } from '../link/context';
 import type { Secrets } from '../secrets';
 import type { Plan } from '../plan/plan';
 import { lines, textFile } from '../files/cardFile';

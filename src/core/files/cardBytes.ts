@@ -1,6 +1,6 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
-import type { CardFile } from '../link';
+import type { CardFile } from '../link/file';
 
 const encoder = new TextEncoder();
 const digests = new WeakMap<object, string>();

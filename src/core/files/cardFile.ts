@@ -1,4 +1,5 @@
-import type { CardFile, CardLine, SettingPath } from '../link';
+import type { CardFile, CardLine } from '../link/file';
+import type { SettingPath } from '../link/setting';
 
 /** Where images show the card's first partition, the usual place first. Source: Debian's raspi-firmware; systemd's bootctl(1), --esp-path=. */
 export const FIRST_PARTITION_AT = ['/boot/firmware', '/boot', '/boot/efi', '/efi'] as const;

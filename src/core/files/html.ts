@@ -1,5 +1,5 @@
 import { lines } from './cardFile';
-import type { CardLine } from '../link';
+import type { CardLine } from '../link/file';
 
 /** What a person typed, as text in a page. */
 export const escapeHtml = (text: string): string =>

@@ -8,7 +8,7 @@ import { demoWorkshop } from '../../../demo/workshop';
 import { chain } from '../chain';
 import { contextFor } from '../engines/context';
 import { write } from '../engines/write';
-import type { CardFile } from '../link';
+import type { CardFile } from '../link/file';
 import { planSchema, type Plan } from '../plan/plan';
 import { writers } from '../writers';
 import { lines, rootPath, textFile } from './cardFile';

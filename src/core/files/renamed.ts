@@ -1,4 +1,4 @@
-import type { CardFile } from '../link';
+import type { CardFile } from '../link/file';
 import { rootPath } from './cardFile';
 import { foldedName, isPortableName, mark } from './portableName';
 

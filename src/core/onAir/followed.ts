@@ -1,5 +1,5 @@
 import { SCREEN_UNIT } from '../files/cardFile';
-import type { Context } from '../link';
+import type { Context } from '../link/context';
 import type { Timetable } from './when';
 
 /** The unit that is begun whenever something else is on, or nothing any more: it switches the screen; null: none is to be. */

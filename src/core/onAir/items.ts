@@ -1,6 +1,6 @@
 import { partLastsMs } from '../files/entryPart';
 import { placeKind } from '../files/mediaPlace';
-import type { Context } from '../link';
+import type { Context } from '../link/context';
 import { spanOfDates, type Item } from './item';
 import type { Timetable } from './when';
 

@@ -1,4 +1,4 @@
-import type { Context, Surroundings } from '../link';
+import type { Context, Surroundings } from '../link/context';
 import type { Part, PartOf } from './schema';
 
 /** A part of the plan and how many of it. */

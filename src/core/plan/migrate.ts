@@ -5,8 +5,9 @@ import { firstStart } from './migrate3';
 import { updatesByHand } from './migrate4';
 import { withinBounds } from './migrate5';
 import { chain } from '../chain';
-import type { Link, Named, Wish } from '../link';
-import { WISHES } from '../link';
+import type { Link } from '../link';
+import type { Named, Wish } from '../link/wish';
+import { WISHES } from '../link/wish';
 import { isSaved } from './saved';
 import { VERSIONS } from './workshop';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { chain } from '../chain';
-import type { Named } from '../link';
+import type { Named } from '../link/wish';
 
 type Chain = (typeof chain)[number];
 /** What the person decided about one endpoint, a part for each link of the chain, and nothing derived. */

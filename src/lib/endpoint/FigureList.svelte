@@ -1,5 +1,6 @@
 <script lang="ts">
-	import type { Figure, SettingPath } from '$core/link';
+	import type { Figure } from '$core/link/figure';
+	import type { SettingPath } from '$core/link/setting';
 	import { goToField } from './field';
 
 	interface Props {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { chain } from '$core/chain';
-import type { Link, Place } from '$core/link';
+import type { Link } from '$core/link';
+import type { Place } from '$core/link/place';
 import { layoutChain } from './chainLayout';
 
 const links: readonly Link[] = chain;

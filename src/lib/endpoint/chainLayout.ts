@@ -1,4 +1,5 @@
-import type { Link, Place } from '$core/link';
+import type { Link } from '$core/link';
+import type { Place } from '$core/link/place';
 
 /** A box of the drawing, in its own units. */
 export interface Box {

@@ -1,4 +1,4 @@
-import type { SettingPath } from '$core/link';
+import type { SettingPath } from '$core/link/setting';
 
 /** The page on which a setting stands, and its place there. */
 export const hrefOf = (endpointId: string, setting: SettingPath): string => {

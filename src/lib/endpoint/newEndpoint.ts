@@ -1,5 +1,5 @@
 import { goto } from '$app/navigation';
-import type { Wish } from '$core/link';
+import type { Wish } from '$core/link/wish';
 import { emptyPlan } from '$core/plan/plan';
 import { store } from '$lib/store/workshop.svelte';
 

@@ -1,4 +1,4 @@
-import type { Wish } from '$core/link';
+import type { Wish } from '$core/link/wish';
 
 /** The kinds of endpoint, as people name them. */
 export const WISH_WORDS: readonly { readonly value: Wish; readonly text: string }[] = [

@@ -9,7 +9,7 @@ import { chain } from '$core/chain';
 import { writers } from '$core/writers';
 import { contextFor } from '$core/engines/context';
 import { write } from '$core/engines/write';
-import type { CardFile } from '$core/link';
+import type { CardFile } from '$core/link/file';
 import { demoWorkshop } from '../../../demo/workshop';
 import { compareWritten, rememberWritten } from './written';
 import { unzipFiles, zipFiles } from '$core/formats/zip/zip';

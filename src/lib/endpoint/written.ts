@@ -1,5 +1,5 @@
 import { cardDigest } from '$core/files/cardBytes';
-import type { CardFile } from '$core/link';
+import type { CardFile } from '$core/link/file';
 
 const SECRET = '(kept secret)';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { labelOf } from '$core/fields';
-	import type { SettingPath } from '$core/link';
+	import type { SettingPath } from '$core/link/setting';
 	import { Select, SelectItem } from 'carbon-components-svelte';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 

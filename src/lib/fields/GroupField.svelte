@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { SettingPath } from '$core/link';
+	import type { SettingPath } from '$core/link/setting';
 	import { useEndpoint } from '$lib/endpoint/view.svelte';
 	import NumberField from './NumberField.svelte';
 

@@ -1,5 +1,5 @@
 import { PLAYER_FONTS, PLAYER_STYLE } from 'virtual:player';
-import type { Context } from '$core/link';
+import type { Context } from '$core/link/context';
 import { picturesOf } from '$core/links/notices/drawn/pictures';
 import type { NoticesSettings } from '$core/links/notices/settings';
 import { worldOf } from '$core/links/notices/pages/world';

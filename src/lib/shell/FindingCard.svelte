@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Finding, Fix } from '$core/link';
+	import type { Finding, Fix } from '$core/link/finding';
 	import { goToField } from '$lib/endpoint/field';
 	import Mark from './Mark.svelte';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Level } from '$core/link';
+	import type { Level } from '$core/link/finding';
 
 	/** Well: tick in a ring. Caution: open triangle. Stop: filled square with a bar. Note: open diamond. Words always stand beside. */
 	interface Props {

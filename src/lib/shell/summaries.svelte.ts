@@ -3,7 +3,7 @@ import { chain } from '$core/chain';
 import { assess } from '$core/engines/assess';
 import { contextFor } from '$core/engines/context';
 import { summarise, type Summary } from '$core/engines/summary';
-import type { Surroundings } from '$core/link';
+import type { Surroundings } from '$core/link/context';
 import type { Plan } from '$core/plan/plan';
 import type { Endpoint, Workshop } from '$core/plan/workshop';
 import { judging } from './judging.svelte';

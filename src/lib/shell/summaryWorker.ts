@@ -4,7 +4,7 @@ import { assess } from '$core/engines/assess';
 import { surroundingsOf, type Shared } from '$core/engines/context';
 import { summarise, type Summary } from '$core/engines/summary';
 import { judges } from '$core/judges';
-import type { Surroundings } from '$core/link';
+import type { Surroundings } from '$core/link/context';
 import type { Endpoint } from '$core/plan/workshop';
 
 let shared: Shared;

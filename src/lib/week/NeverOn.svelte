@@ -7,7 +7,7 @@
 	import { assess } from '$core/engines/assess';
 	import { contextFor } from '$core/engines/context';
 	import { curesOf } from '$core/engines/cure';
-	import type { Fix } from '$core/link';
+	import type { Fix } from '$core/link/finding';
 	import { startOfDayMs } from '$core/onAir/slices';
 	import type { Airtime } from '$core/links/programme/rules/year';
 	import type { Endpoint } from '$core/plan/workshop';

@@ -1,6 +1,6 @@
 import { cardBytes } from '../../files/cardBytes';
 import type { SeedUser } from '../../formats/seed/userData';
-import type { CardFile } from '../../link';
+import type { CardFile } from '../../link/file';
 import { parseInstall } from './install';
 import { fromStream } from './programs/stream';
 

@@ -1,6 +1,7 @@
 import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
-import type { Context, Finding } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding } from '../../link/finding';
 import type { Judge } from '../../manifest';
 import { NOT_YET } from './notYet';
 import { soundAtBestSec } from './soundAtBest';

@@ -1,4 +1,4 @@
-import type { Wish } from '../../link';
+import type { Wish } from '../../link/wish';
 
 /** What of a kind is not made yet, in words; a kind that is not here is whole. */
 export const NOT_YET: Partial<Readonly<Record<Wish, string>>> = {

@@ -1,4 +1,4 @@
-import type { Wish } from '../../link';
+import type { Wish } from '../../link/wish';
 import type { VideoShape } from '../../parts/schema';
 
 declare module '../../facts' {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { WISHES } from '../../link';
+import { WISHES } from '../../link/wish';
 import { videoShapeSchema } from '../../parts/schema';
 import { lineText } from '../../basics/text';
 

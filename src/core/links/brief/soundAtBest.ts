@@ -1,4 +1,4 @@
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 
 /**
  * From power to the first sample when nothing goes wrong, s: firmware, kernel, then whatever the player waits for, its own start,

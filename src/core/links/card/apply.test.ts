@@ -13,7 +13,7 @@ import { cardTree, Machine, spawn } from '../../engines/machine';
 import { imageDisk } from '../../engines/machine/image';
 import type { Ended } from '../../engines/machine/shell';
 import { write } from '../../engines/write';
-import type { CardFile } from '../../link';
+import type { CardFile } from '../../link/file';
 import type { Secrets } from '../../secrets';
 import type { Plan } from '../../plan/plan';
 

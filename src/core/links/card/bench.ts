@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { FIRST_PARTITION_AT } from '../../files/cardFile';
 import type { Claim } from '../../claims';
 import type { Bench } from '../../engines/machine';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { computeRoom } from './contents';
 import type { CardSettings } from './settings';
 import { startFileOf } from './startFile';

@@ -1,6 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import { PACKAGE_LISTS_BYTES, packageBytes } from '../../files/packageRoom';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import type { PartOf } from '../../parts/schema';
 import { computeCardRoom } from './room';
 import type { CardSettings } from './settings';

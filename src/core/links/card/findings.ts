@@ -1,7 +1,8 @@
 import { formatBps, formatBytes, withUnit } from '../../basics/format';
 import { claimsOn, type Claim } from '../../claims';
 import { changing } from '../../changes';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import type { Judge } from '../../manifest';
 import { computeRoom, type Room } from './contents';
 import { computeLayer } from './layer';

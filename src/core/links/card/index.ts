@@ -5,7 +5,9 @@
 import { changing } from '../../changes';
 import type { Claim } from '../../claims';
 import { formatBytes, withUnit } from '../../basics/format';
-import type { Context, Figure, Link } from '../../link';
+import type { Context } from '../../link/context';
+import type { Figure } from '../../link/figure';
+import type { Link } from '../../link';
 import { isSaved } from '../../plan/saved';
 import { computeRoom } from './contents';
 import { computeLayer } from './layer';

@@ -1,5 +1,5 @@
 import type { Change } from '../../changes';
-import type { SettingPath } from '../../link';
+import type { SettingPath } from '../../link/setting';
 import type { CardSettings } from './settings';
 
 interface Caused {
@@ -79,7 +79,7 @@ declare module '../../claims' {
 	}
 }
 
-declare module '../../link' {
+declare module '../../link/step' {
 	interface Conditions {
 		'set unpacked': true;
 		'image checked': true;

@@ -1,5 +1,6 @@
 import { withUnit } from '../../basics/format';
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import { RELEASE } from './release';
 import type { CardSettings } from './settings';
 

@@ -2,7 +2,7 @@ import { NOT_THE_SET } from '../../files/sandbox';
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim, type ClaimOn } from '../../claims';
 import { execLine, unitText } from '../../formats/systemd/unit';
-import type { CardFile, CardLine } from '../../link';
+import type { CardFile, CardLine } from '../../link/file';
 
 const UNITS = '/etc/systemd/system/';
 

@@ -2,7 +2,9 @@ import { lines, textFile } from '../../files/cardFile';
 import { claimsOn, type Claim } from '../../claims';
 import { groupBy } from '../../basics/groupBy';
 import { escapeHtml, pageTop } from '../../files/html';
-import type { CardFile, CardLine, Context, SettingPath } from '../../link';
+import type { CardFile, CardLine } from '../../link/file';
+import type { Context } from '../../link/context';
+import type { SettingPath } from '../../link/setting';
 import { filesToFetch, KEYS } from './ready';
 import type { CardSettings } from './settings';
 

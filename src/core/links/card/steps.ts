@@ -1,4 +1,5 @@
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import { filesToFetch, readySteps } from './ready';
 import { writeTime } from './writeTime';
 import type { CardSettings } from './settings';

@@ -1,4 +1,4 @@
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { formatBytes, formatSeconds, withUnit } from '../../basics/format';
 import type { CardSettings } from './settings';
 import { computeWriteMin } from './wear';

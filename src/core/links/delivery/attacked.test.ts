@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { ScratchRoot } from '../../../../tests/scratchRoot';
 import { cardBytes } from '../../files/cardBytes';
 import { lines, rootPath, textFile } from '../../files/cardFile';
-import type { CardFile } from '../../link';
+import type { CardFile } from '../../link/file';
 import { packContent, packEntries } from './pack';
 import { CONTENT_UNIT, FETCH_DIR, SWITCH_PATH } from './places';
 import { SWITCH_SET } from './scripts';

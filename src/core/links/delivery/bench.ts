@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { fetchedFrom, keyLines, type DeliverySettings } from './settings';
 
 const delivery = z

@@ -3,7 +3,7 @@ import type { Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import { CONTENT_NOW } from '../../files/content';
 import { placeKind } from '../../files/mediaPlace';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { CONTENT_UNIT, RENEW_UNIT } from './places';
 import { isWeb, type DeliverySettings } from './settings';
 

@@ -30,7 +30,7 @@ import { inWords } from '../../engines/say';
 import { write } from '../../engines/write';
 import { cardBytes } from '../../files/cardBytes';
 import { lines, rootPath, textFile } from '../../files/cardFile';
-import type { CardFile } from '../../link';
+import type { CardFile } from '../../link/file';
 import type { Plan } from '../../plan/plan';
 import type { Workshop } from '../../plan/workshop';
 import { rehearsed } from '../../rehearsals';

@@ -1,4 +1,5 @@
-import type { Context, Figure } from '../../link';
+import type { Context } from '../../link/context';
+import type { Figure } from '../../link/figure';
 import { whenInWords } from './claims';
 import { isWeb, type DeliverySettings } from './settings';
 

@@ -1,6 +1,7 @@
 import { lines, ON_AIR_UNIT, PICTURES_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
 import { endsWithin, FETCHES, NO_NETWORK, SANDBOX } from '../../files/sandbox';
-import type { CardFile, CardLine, Context } from '../../link';
+import type { CardFile, CardLine } from '../../link/file';
+import type { Context } from '../../link/context';
 import { followed } from '../../onAir/followed';
 import { CONTENT_UNIT, FETCH_DIR, OWN_DIR, RENEW_PATH, RENEW_UNIT, SWITCH_PATH } from './places';
 import { RENEW, SWITCH_SET } from './scripts';

@@ -2,7 +2,7 @@ import { cardBytes, cardDigest, cardSize } from '../../files/cardBytes';
 import { textFile } from '../../files/cardFile';
 import { CONTENT_NOW, contentPath } from '../../files/content';
 import { targetOf } from '../../files/renamed';
-import type { CardFile } from '../../link';
+import type { CardFile } from '../../link/file';
 import { OWN_DIR, RENEW_PATH, RENEW_UNIT, SWITCH_PATH, CONTENT_UNIT } from './places';
 
 /** How a set is laid out where it waits: files first, so that no manifest ever names one that is not there yet. */

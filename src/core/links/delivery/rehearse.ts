@@ -2,7 +2,7 @@ import { signatureBy, tellerFor, toStream, type Machine, type WebAnswer } from '
 import { cardBytes } from '../../files/cardBytes';
 import { lines, textFile } from '../../files/cardFile';
 import { CONTENT_NOW } from '../../files/content';
-import type { CardFile } from '../../link';
+import type { CardFile } from '../../link/file';
 import { DELIVERY_FAULTS } from './faults';
 import { packContent, type Pack } from './pack';
 import { DELIVERY_WORDS } from './words';

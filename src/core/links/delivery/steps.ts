@@ -1,4 +1,5 @@
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import { CONTENT_DIR } from '../../files/content';
 import { RENEW_UNIT, SWITCH_PATH } from './places';
 import { isWeb, type DeliverySettings } from './settings';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { claimsOn, type Claim } from '../../claims';
 import type { Bench } from '../../engines/machine';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { headerUseSchema } from '../../parts/schema';
 import type { HeaderSettings } from './settings';
 import { liftsOf, usersOf } from './users';

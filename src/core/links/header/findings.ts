@@ -1,7 +1,8 @@
 import type { Claim } from '../../claims';
 import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import type { Judge } from '../../manifest';
 import type { Part } from '../../parts/schema';
 import { PWM_LINES } from '../../standards/header40Table';

@@ -4,7 +4,9 @@
  */
 import type { Claim } from '../../claims';
 import { withUnit } from '../../basics/format';
-import type { Context, Figure, Link } from '../../link';
+import type { Context } from '../../link/context';
+import type { Figure } from '../../link/figure';
+import type { Link } from '../../link';
 import { clockOf } from '../../parts/chosen';
 import { HEADER_PINS } from '../../standards/header40Table';
 import { headerSettings, type HeaderSettings } from './settings';

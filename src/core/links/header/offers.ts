@@ -14,7 +14,7 @@ declare module '../../claims' {
 	}
 }
 
-declare module '../../link' {
+declare module '../../link/step' {
 	interface Conditions {
 		'on header': true;
 		'clock set': true;

@@ -1,5 +1,6 @@
 import type { Claim } from '../../claims';
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import { clockOf } from '../../parts/chosen';
 import { pinOf } from './occupancy';
 import type { HeaderSettings } from './settings';

@@ -1,5 +1,5 @@
 import { claimsOn, type Claim } from '../../claims';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { onceFor } from '../../basics/onceFor';
 import { computeOccupancy, type HeaderUser, type Occupancy } from './occupancy';
 import type { HeaderSettings } from './settings';

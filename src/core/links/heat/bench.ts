@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Claim } from '../../claims';
 import type { Bench } from '../../engines/machine';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { computeHeat } from './model';
 import type { HeatSettings } from './settings';
 

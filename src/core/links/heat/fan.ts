@@ -1,4 +1,4 @@
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { fanOf } from './model';
 
 /** The name of that unit. */

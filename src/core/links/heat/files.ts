@@ -1,7 +1,8 @@
 import { NOT_THE_SET } from '../../files/sandbox';
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import { execLine } from '../../formats/systemd/unit';
-import type { CardFile, Context } from '../../link';
+import type { CardFile } from '../../link/file';
+import type { Context } from '../../link/context';
 import { FAN_SCRIPT, FAN_UNIT, fanLine } from './fan';
 import { FAN } from './scripts';
 import type { HeatSettings } from './settings';

@@ -1,7 +1,8 @@
 import type { Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../basics/format';
 import { changing, type Change } from '../../changes';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import type { Judge } from '../../manifest';
 import { fitThermal } from './fit';
 import { computeHeat, findHeat, PLACE_AIR, type Heat } from './model';

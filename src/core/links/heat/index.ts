@@ -4,7 +4,9 @@
  */
 import type { Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../basics/format';
-import type { Context, Figure, Link } from '../../link';
+import type { Context } from '../../link/context';
+import type { Figure } from '../../link/figure';
+import type { Link } from '../../link';
 import { FAN_UNIT, fanLine } from './fan';
 import { computeHeat, PLACE_AIR } from './model';
 import { HEAT_FAULTS } from './faults';

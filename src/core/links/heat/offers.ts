@@ -1,6 +1,6 @@
 export {};
 
-declare module '../../link' {
+declare module '../../link/step' {
 	interface Conditions {
 		cooled: true;
 		boxed: true;

@@ -7,7 +7,7 @@ import {
 	type Address,
 	type Network
 } from '../../formats/ip/cidr';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import type { NetworkSettings } from './settings';
 
 /** The venue's network, when it is known. */

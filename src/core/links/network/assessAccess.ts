@@ -2,7 +2,8 @@
 import { withUnit } from '../../basics/format';
 import { formatAddress, hostRange, isPrivate, readCidr } from '../../formats/ip/cidr';
 import { readPublicKey } from '../../formats/ssh/publicKey';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import { outsideOf, rangeOf } from '../../probe/fill';
 import { allowedRanges } from './addresses';
 import { patch } from './patch';

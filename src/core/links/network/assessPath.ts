@@ -1,7 +1,8 @@
 /** Does the way to it carry what it needs, and fast enough to be felt as at once? */
 import { claimsOn, type Claim } from '../../claims';
 import { formatBps, withUnit } from '../../basics/format';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import { computeNeed, latencyMs, pathOf } from './need';
 import { networkWays } from '../../parts/networkOf';
 import { patch } from './patch';

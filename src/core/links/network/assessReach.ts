@@ -1,6 +1,7 @@
 /** Is it on the network at all, under a name and an address of its own? */
 import { claimsOn, type Claim } from '../../claims';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import { freeAddress, judgeAddress } from './addresses';
 import { networkWays, type NetworkWays } from '../../parts/networkOf';
 import type { PartOf } from '../../parts/schema';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
 import { formatAddress, hostRange } from '../../formats/ip/cidr';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { lanOf } from './addresses';
 import { JOIN_MS } from './joining';
 import type { NetworkSettings } from './settings';

@@ -1,7 +1,8 @@
 import { claimsOn, type Claim } from '../../claims';
 import { ASK_PATH, lines, rootPath, textFile } from '../../files/cardFile';
 import { contains, readAddress, readCidr } from '../../formats/ip/cidr';
-import type { CardFile, Finding } from '../../link';
+import type { CardFile } from '../../link/file';
+import type { Finding } from '../../link/finding';
 import askScript from './ask.sh?raw';
 import { patch } from './patch';
 import type { NetworkSettings } from './settings';

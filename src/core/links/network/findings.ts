@@ -1,5 +1,6 @@
 import type { Claim } from '../../claims';
-import type { Context, Finding } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding } from '../../link/finding';
 import type { Judge } from '../../manifest';
 import { assessGuard, assessKeeper, assessLogin, assessSeen, assessUpdates } from './assessAccess';
 import { assessCapacity, assessLatency } from './assessPath';

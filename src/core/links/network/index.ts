@@ -5,7 +5,10 @@
 import type { Claim } from '../../claims';
 import { entryClaims } from '../../basics/entries';
 import { formatBps, withUnit } from '../../basics/format';
-import type { Context, Figure, Link, SettingPath } from '../../link';
+import type { Context } from '../../link/context';
+import type { Figure } from '../../link/figure';
+import type { Link } from '../../link';
+import type { SettingPath } from '../../link/setting';
 import { changing } from '../../changes';
 import { shellQuote } from '../../formats/shell/quote';
 import { readPublicKey } from '../../formats/ssh/publicKey';

@@ -1,4 +1,4 @@
-import type { SettingPath } from '../../link';
+import type { SettingPath } from '../../link/setting';
 import type { NetworkSettings } from './settings';
 
 /** Whether the keeper logs in from afar by password. */

@@ -1,5 +1,5 @@
 import { claimsOn, type Claim } from '../../claims';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { computeRadio, computeWire, type Capacity } from './capacity';
 import { networkWays } from '../../parts/networkOf';
 import type { NetworkSettings } from './settings';

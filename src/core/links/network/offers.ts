@@ -1,5 +1,5 @@
 import type { Change } from '../../changes';
-import type { SettingPath } from '../../link';
+import type { SettingPath } from '../../link/setting';
 import type { NetworkSettings } from './settings';
 
 declare module '../../facts' {
@@ -42,7 +42,7 @@ declare module '../../claims' {
 	}
 }
 
-declare module '../../link' {
+declare module '../../link/step' {
 	interface Conditions {
 		found: true;
 		'logged in': true;

@@ -1,5 +1,5 @@
 import { changing } from '../../changes';
-import type { Fix } from '../../link';
+import type { Fix } from '../../link/finding';
 import type { NetworkSettings } from './settings';
 
 const own = changing<NetworkSettings>('network');

@@ -1,7 +1,8 @@
 import { lines, textFile } from '../../files/cardFile';
 import { scriptLines } from '../../files/script';
 import { shellQuote, shellWord } from '../../formats/shell/quote';
-import type { CardFile, CardLine, Context } from '../../link';
+import type { CardFile, CardLine } from '../../link/file';
+import type { Context } from '../../link/context';
 import type { Secrets } from '../../secrets';
 import { readPublicKey } from '../../formats/ssh/publicKey';
 import setupScript from './setup.sh?raw';

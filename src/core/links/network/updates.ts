@@ -3,7 +3,7 @@ import { lines, rootPath, textFile } from '../../files/cardFile';
 import { readAptConf } from '../../formats/aptConf';
 import type { Claim } from '../../claims';
 import { tellerFor, type Machine } from '../../engines/machine';
-import type { CardFile } from '../../link';
+import type { CardFile } from '../../link/file';
 import type { NetworkSettings } from './settings';
 import { NETWORK_WORDS } from './words';
 

@@ -1,5 +1,6 @@
 import { placeKind } from '../../files/mediaPlace';
-import type { Context, Finding } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding } from '../../link/finding';
 import { change, fromToday, regridded } from './pages/edits';
 import { noticeScreen } from './pages/screen';
 import { GRIDS, type NoticesSettings } from './settings';

@@ -1,6 +1,7 @@
 import { PLAYER_FONTS, PLAYER_SCRIPT, PLAYER_STYLE } from 'virtual:player';
 import { lines, rootPath, textFile } from '../../files/cardFile';
-import type { CardFile, Context } from '../../link';
+import type { CardFile } from '../../link/file';
+import type { Context } from '../../link/context';
 import type { Secrets } from '../../secrets';
 import { aliveFiles } from './kiosk/alive';
 import type { Claim } from '../../claims';

@@ -1,4 +1,5 @@
-import type { Context, Finding } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding } from '../../link/finding';
 import type { Judge } from '../../manifest';
 import { assessFeed } from './feeds/assessFeed';
 import { assessPage } from './pages/assessPage';

@@ -4,7 +4,9 @@
  */
 import { entryClaims } from '../../basics/entries';
 import type { Claim } from '../../claims';
-import type { Context, Figure, Link } from '../../link';
+import type { Context } from '../../link/context';
+import type { Figure } from '../../link/figure';
+import type { Link } from '../../link';
 import { aliveClaims } from './kiosk/aliveClaims';
 import { NOTICES_FAULTS } from './faults';
 import { fetchClaims, fetchedFeeds } from './feeds/fetchClaims';

@@ -1,4 +1,5 @@
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import { PLAYER_UNIT } from '../../files/cardFile';
 import { FEEDS_UNIT, fetchedFeeds } from './feeds/fetchClaims';
 import { endsOn } from './drawn/pictures';

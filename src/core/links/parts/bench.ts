@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { clockOf } from '../../parts/chosen';
 import type { PartsSettings } from './settings';
 

@@ -1,4 +1,4 @@
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { chosenOf, clockOf } from '../../parts/chosen';
 import { decodes, MOST_SHARE, playLoad, softwareMpixPerSec } from '../../parts/playLoad';
 import { CODEC_WORDS, type PartOf, type VideoShape } from '../../parts/schema';

@@ -1,5 +1,6 @@
 import { changing } from '../../changes';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import type { Judge } from '../../manifest';
 import { chosenOf } from '../../parts/chosen';
 import { mayHaveMemory } from '../../parts/measured';

@@ -3,7 +3,9 @@
  * The drawer itself is `core/parts`; start at `joints.ts` and `chooser.ts`.
  */
 import type { Claim } from '../../claims';
-import type { Context, Figure, Link } from '../../link';
+import type { Context } from '../../link/context';
+import type { Figure } from '../../link/figure';
+import type { Link } from '../../link';
 import { chosenOf } from '../../parts/chosen';
 import { playLoad } from '../../parts/playLoad';
 import { figureSource, type Draw, type PartOf, type VideoShape } from '../../parts/schema';

@@ -1,4 +1,4 @@
-import type { Surroundings } from '../../link';
+import type { Surroundings } from '../../link/context';
 import { chosenOf, type Chosen } from '../../parts/chosen';
 import { meets, PLUGS, type Cargo, type End } from '../../parts/plugs';
 import type { Part, PartOf, Socket } from '../../parts/schema';

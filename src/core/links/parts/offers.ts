@@ -17,7 +17,7 @@ declare module '../../changes' {
 	}
 }
 
-declare module '../../link' {
+declare module '../../link/step' {
 	interface Conditions {
 		earthed: true;
 		joined: true;

@@ -1,4 +1,5 @@
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import { chosenOf } from '../../parts/chosen';
 import { computeJoints } from './joints';
 import { driverOf } from '../../parts/amplifier';

@@ -1,5 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import { needsCircuit, playLoad } from '../../parts/playLoad';
 import { refreshHzOf } from '../../standards/videoTiming';
 import { fix } from './change';

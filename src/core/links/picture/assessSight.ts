@@ -1,5 +1,6 @@
 import { minuteOfTime } from '../../basics/calendar';
-import type { Context, Finding } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding } from '../../link/finding';
 import { fix } from './change';
 import { totalMs } from './delay';
 import { contrastOf, delayOf } from './figures';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { writeEdid, toBase64 } from '../../formats/edid';
 import type { Bench } from '../../engines/machine';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { videoShapeSchema, type PartOf } from '../../parts/schema';
 import { dmtById } from '../../standards/dmtTable';
 import { vicTiming } from '../../standards/vicTable';

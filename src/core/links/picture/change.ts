@@ -1,5 +1,5 @@
 import { changing } from '../../changes';
-import type { Fix } from '../../link';
+import type { Fix } from '../../link/finding';
 import type { PictureSettings } from './settings';
 
 /** A change of the picture's settings. */

@@ -1,7 +1,8 @@
 import { entryClaims } from '../../basics/entries';
 import type { Claim } from '../../claims';
 import { PLAYER_UNIT } from '../../files/cardFile';
-import type { Context, SettingPath } from '../../link';
+import type { Context } from '../../link/context';
+import type { SettingPath } from '../../link/setting';
 import { wiredPart } from '../../parts/chosen';
 import { decodes, needsCircuit } from '../../parts/playLoad';
 import { modelineOf } from '../../standards/videoTiming';

@@ -1,6 +1,6 @@
 import { lines } from '../../files/cardFile';
 import { pageTop } from '../../files/html';
-import type { CardLine } from '../../link';
+import type { CardLine } from '../../link/file';
 
 /** What differs between two outputs of one board, in the order in which one sees it. */
 const LOOK_FOR = [

@@ -1,5 +1,6 @@
 import { withUnit } from '../../basics/format';
-import type { Context, Figure } from '../../link';
+import type { Context } from '../../link/context';
+import type { Figure } from '../../link/figure';
 import { hSyncKhzOf, refreshHzOf, type VideoTiming } from '../../standards/videoTiming';
 import { cadenceWords } from './modes/cadence';
 import { computeLevels, computeTolerance, ladderOf } from './edges/ladder';

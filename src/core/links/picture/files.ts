@@ -1,6 +1,7 @@
 import type { Claim } from '../../claims';
 import { lines, rootPath, textFile } from '../../files/cardFile';
-import type { CardFile, CardLine, Context } from '../../link';
+import type { CardFile, CardLine } from '../../link/file';
+import type { Context } from '../../link/context';
 import type { Secrets } from '../../secrets';
 import { compareSheet } from './compare';
 import { controlFiles } from './controls/controlFiles';

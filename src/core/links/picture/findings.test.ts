@@ -8,7 +8,7 @@ import { judges } from '../../judges';
 import { assess } from '../../engines/assess';
 import { contextFor } from '../../engines/context';
 import { toBase64, writeEdid } from '../../formats/edid';
-import type { Finding } from '../../link';
+import type { Finding } from '../../link/finding';
 import type { Plan } from '../../plan/plan';
 import { vicTiming } from '../../standards/vicTable';
 import type { VideoTiming } from '../../standards/videoTiming';

@@ -3,7 +3,8 @@
  * Standards: VESA E-EDID and CTA-861 for the screen's own word, CVT, GTF and DMT for modes. Start at `way.ts` and `modes.ts`.
  */
 import { changing } from '../../changes';
-import { showsPicture, type Link } from '../../link';
+import { showsPicture } from '../../link/wish';
+import type { Link } from '../../link';
 import { pictureClaims } from './claims';
 import { pictureFigures } from './figures';
 import { PICTURE_FAULTS } from './faults';

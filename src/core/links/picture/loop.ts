@@ -1,4 +1,4 @@
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { SEAM_MS } from '../../onAir/item';
 
 /** From one pass of the list to the next. */

@@ -1,6 +1,6 @@
 import type { ScreenWish } from '../../engines/machine/signals';
 import type { PlayedPicture } from '../../parts/media';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import type { Change } from '../../changes';
 import type { DrawnScreen } from '../../standards/legibility';
 import type { PictureSettings } from './settings';
@@ -49,7 +49,7 @@ declare module '../../engines/machine/signals' {
 	}
 }
 
-declare module '../../link' {
+declare module '../../link/step' {
 	interface Conditions {
 		'screen set': true;
 		'edges read': true;

@@ -17,7 +17,7 @@ import { speaking } from '../../speaking';
 import { write } from '../../engines/write';
 import { paint, writePng, writeSvg } from '../../formats/drawing';
 import { writeEdid, toBase64, type Edid } from '../../formats/edid';
-import type { CardFile } from '../../link';
+import type { CardFile } from '../../link/file';
 import type { Plan } from '../../plan/plan';
 import { dmtById } from '../../standards/dmtTable';
 import { vicTiming } from '../../standards/vicTable';

@@ -1,5 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import { PHONE_PORT, SHOW_CARD_PATH } from './places';
 import { anyEdge } from './edges/overscan';
 import type { PictureSettings } from './settings';

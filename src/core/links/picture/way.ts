@@ -1,5 +1,5 @@
 import { readEdid, fromBase64, type Edid } from '../../formats/edid';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { chosenParts } from '../../parts/chosen';
 import type { PartOf } from '../../parts/schema';
 import { hungEdges } from '../../standards/edges';

@@ -1,6 +1,7 @@
 import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import { inletFuse } from './figures';
 import type { PowerSettings } from './settings';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import type { Claim } from '../../claims';
 import { computePath } from './powerPath';
 import type { PowerSettings } from './settings';

@@ -1,6 +1,7 @@
 import { claimsOn, type Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../basics/format';
-import type { Context, Figure } from '../../link';
+import type { Context } from '../../link/context';
+import type { Figure } from '../../link/figure';
 import { chosenParts } from '../../parts/chosen';
 import type { PartOf } from '../../parts/schema';
 import { computeEnergy, computeHoldUpSec } from './energy';

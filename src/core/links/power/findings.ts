@@ -1,6 +1,7 @@
 import type { Claim } from '../../claims';
 import { formatSeconds, withUnit } from '../../basics/format';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import type { Judge } from '../../manifest';
 import type { PartOf } from '../../parts/schema';
 import { computeHoldUpSec } from './energy';

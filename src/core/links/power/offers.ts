@@ -21,7 +21,7 @@ declare module '../../engines/machine/signals' {
 	}
 }
 
-declare module '../../link' {
+declare module '../../link/step' {
 	interface Conditions {
 		'mains tested': true;
 		'supply measured': true;

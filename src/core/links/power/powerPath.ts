@@ -1,5 +1,5 @@
 import { claimsOn, type Claim, type ClaimOn } from '../../claims';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { onceFor } from '../../basics/onceFor';
 import { chosenParts } from '../../parts/chosen';
 import type { PartOf } from '../../parts/schema';

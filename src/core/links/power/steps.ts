@@ -1,6 +1,7 @@
 import type { Claim } from '../../claims';
 import { withUnit } from '../../basics/format';
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import type { PartOf } from '../../parts/schema';
 import { inletFuse } from './figures';
 import { computePath } from './powerPath';

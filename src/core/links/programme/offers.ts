@@ -1,6 +1,6 @@
 import type { Process, Said } from '../../engines/machine';
 import type { Change } from '../../changes';
-import type { SettingPath } from '../../link';
+import type { SettingPath } from '../../link/setting';
 import type { Timetable } from '../../onAir/when';
 import type { ProgrammeSettings } from './settings';
 import type { ProgrammeList } from '../../onAir/when';

@@ -1,7 +1,7 @@
 import type { Claim } from '../../claims';
 import { PLAYER_UNIT, PLAYLIST_PATH } from '../../files/cardFile';
 import { contentAt } from '../../files/content';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { finishes, LEAVES_WITH } from './lists/finish';
 import type { ProgrammeSettings } from './settings';
 

@@ -1,4 +1,5 @@
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import { quietInWords } from './quiet';
 import { momentWords } from './rules/ruleWords';
 import { NOW_PATH, WHY_PATH } from './service';

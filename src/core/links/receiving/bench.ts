@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import type { ReceivingSettings } from './settings';
 import { adapterDbm, announced, SERVER_PORT } from './ways';
 

@@ -1,6 +1,7 @@
 import { NOT_THE_SET } from '../../files/sandbox';
 import { lines, PLAYER_UNIT, rootPath, textFile } from '../../files/cardFile';
-import type { CardFile, CardLine, Context } from '../../link';
+import type { CardFile, CardLine } from '../../link/file';
+import type { Context } from '../../link/context';
 import { GIVE_WAY, PAIR } from './scripts';
 import { DEVICE, SERVER_SCRIPT_PATH } from './services';
 import type { ReceivingSettings } from './settings';

@@ -1,5 +1,6 @@
 import { changing } from '../../changes';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import type { Judge } from '../../manifest';
 import { apartMs, ECHO_MS, keptMs } from './delay';
 import { FADING_DB, marginDb, reachM } from './reach';

@@ -5,7 +5,9 @@
 import { entryClaims } from '../../basics/entries';
 import { withUnit } from '../../basics/format';
 import type { Claim } from '../../claims';
-import type { Context, Figure, Link } from '../../link';
+import type { Context } from '../../link/context';
+import type { Figure } from '../../link/figure';
+import type { Link } from '../../link';
 import { delaysOf, keptMs, minutesToGap } from './delay';
 import { FADING_DB, reachM } from './reach';
 import { RECEIVING_FAULTS } from './faults';

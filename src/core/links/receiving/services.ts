@@ -1,5 +1,6 @@
 import type { Claim } from '../../claims';
-import type { Context, SettingPath } from '../../link';
+import type { Context } from '../../link/context';
+import type { SettingPath } from '../../link/setting';
 import type { ReceivingSettings } from './settings';
 import {
 	GIVES_WAY_UNIT,

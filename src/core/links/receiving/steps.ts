@@ -1,4 +1,5 @@
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import { PAIR_PATH } from './files';
 import type { ReceivingSettings } from './settings';
 import { announced, givesWay, SERVER_PORT } from './ways';

@@ -1,4 +1,4 @@
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { chosenParts } from '../../parts/chosen';
 import type { ReceivingSettings } from './settings';
 

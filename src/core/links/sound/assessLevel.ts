@@ -1,6 +1,7 @@
 import { withUnit } from '../../basics/format';
 import { changing } from '../../changes';
-import type { Context, Finding, Fix } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding, Fix } from '../../link/finding';
 import { driverOf, loadOf, type Driver } from '../../parts/amplifier';
 import type { PartOf } from '../../parts/schema';
 import { HARMFUL_DB, shareInWords } from './dose';

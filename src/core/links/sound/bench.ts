@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { amplifierFigures, driverOf, loadOf, outputVrms } from '../../parts/amplifier';
 import { playbackSchema } from '../../parts/schema';
 import { fieldOf } from './room';

@@ -7,7 +7,7 @@ import { deviceOf } from './deviceName';
 import { volumeDb } from './levels';
 import { controlOf, isUnnamed } from './route';
 import type { SoundSettings } from './settings';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 
 const VOLUME = { fixed: 'fixed, full', player: 'by the player', converter: 'in the converter' } as const;
 

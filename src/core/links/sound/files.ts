@@ -1,7 +1,8 @@
 import { lines, rootPath, textFile } from '../../files/cardFile';
 import { alsaString } from '../../formats/alsa/conf';
 import { writeDeviceName } from '../../formats/alsa/deviceName';
-import type { CardFile, CardLine, Context } from '../../link';
+import type { CardFile, CardLine } from '../../link/file';
+import type { Context } from '../../link/context';
 import { SHARED_NAME } from './deviceName';
 import { playbackOf } from './route';
 import { WAIT_FOR_SOUND } from './scripts';

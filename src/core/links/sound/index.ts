@@ -4,7 +4,9 @@
  */
 import { formatHz, withUnit } from '../../basics/format';
 import { changing } from '../../changes';
-import type { Context, Figure, Link } from '../../link';
+import type { Context } from '../../link/context';
+import type { Figure } from '../../link/figure';
+import type { Link } from '../../link';
 import { soundClaims } from './claims';
 import { minutesADay, shareInWords } from './dose';
 import { computeLevels, rangeDb } from './levels';

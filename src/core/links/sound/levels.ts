@@ -1,4 +1,4 @@
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { amplifierFigures, driverOf, loadOf, outputVrms } from '../../parts/amplifier';
 import { computeGainChain, type GainChain } from './gainChain';
 import { fieldOf } from './room';

@@ -1,6 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
 import type { SoundShape } from '../../parts/media';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { routeOf } from './route';
 import { treat, type Treatment } from './treatment';
 import type { SoundSettings } from './settings';

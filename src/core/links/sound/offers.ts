@@ -37,7 +37,7 @@ declare module '../../engines/machine/signals' {
 	}
 }
 
-declare module '../../link' {
+declare module '../../link/step' {
 	interface Conditions {
 		'converter named': true;
 		'amplifier down': true;

@@ -1,4 +1,4 @@
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import type { PartOf, Playback } from '../../parts/schema';
 import type { SoundDevice } from '../../parts/probeFacts';
 import type { Route } from './treatment';

@@ -1,5 +1,6 @@
 import { claimsOn, type Claim } from '../../claims';
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import { driverOf, type Driver } from '../../parts/amplifier';
 import { isUnnamed } from './route';
 import type { SoundSettings } from './settings';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Bench } from '../../engines/machine';
-import type { Context } from '../../link';
+import type { Context } from '../../link/context';
 import { mediaSchema } from '../../parts/media';
 import { placeKind, placesIn } from '../../files/mediaPlace';
 import { isInSet } from './stores/onCard';

@@ -2,7 +2,9 @@ import { listPath, lines, MEDIA_DIR, OF_DAYS, PLAYLIST_PATH, rootPath, textFile 
 import { claimsOn, type Claim } from '../../claims';
 import { writeM3uLines } from '../../formats/playlist/m3u';
 import type { PlaylistEntry } from '../../formats/playlist/playlist';
-import type { CardFile, CardLine, Context, SettingPath } from '../../link';
+import type { CardFile, CardLine } from '../../link/file';
+import type { Context } from '../../link/context';
+import type { SettingPath } from '../../link/setting';
 import type { Secrets } from '../../secrets';
 import { spanOfDates } from '../../onAir/item';
 import { turnsOf } from '../../onAir/items';

@@ -1,5 +1,6 @@
 import { changing, type Change } from '../../changes';
-import type { Context, Finding } from '../../link';
+import type { Context } from '../../link/context';
+import type { Finding } from '../../link/finding';
 import type { Judge } from '../../manifest';
 import { partText } from '../../files/entryPart';
 import { placeKind } from '../../files/mediaPlace';

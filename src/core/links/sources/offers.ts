@@ -39,7 +39,7 @@ declare module '../../engines/machine/signals' {
 	}
 }
 
-declare module '../../link' {
+declare module '../../link/step' {
 	interface Conditions {
 		'media there': true;
 		'stores ready': true;

@@ -14,7 +14,7 @@ import { rehearse } from '../../engines/rehearse';
 import { runSheet } from '../../engines/runSheet';
 import { write } from '../../engines/write';
 import { cardText } from '../../files/cardBytes';
-import type { CardFile } from '../../link';
+import type { CardFile } from '../../link/file';
 import type { Plan } from '../../plan/plan';
 import type { Workshop } from '../../plan/workshop';
 import type { SourcesSettings } from './settings';

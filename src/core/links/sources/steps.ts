@@ -1,4 +1,5 @@
-import type { Context, Step } from '../../link';
+import type { Context } from '../../link/context';
+import type { Step } from '../../link/step';
 import { convertSteps, copySteps } from './stores/copy';
 import { receiveSteps } from './streams/receive';
 import { CHOOSE_UNIT, LISTS_DIR } from './lists/rules';

@@ -1,4 +1,5 @@
-import type { Context, Finding } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Finding } from '../../../link/finding';
 import { turnsOf } from '../../../onAir/items';
 import { change, changeZone, fromToday, withoutZone, withPage } from '../pages/edits';
 import { fetchedFeeds } from '../feeds/fetchClaims';

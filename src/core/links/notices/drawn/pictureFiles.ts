@@ -4,7 +4,8 @@ import { lines, PICTURES_UNIT, PLAYER_UNIT, rootPath, textFile } from '../../../
 import { contentAt } from '../../../files/content';
 import { box, writePng } from '../../../formats/drawing';
 import { wallClockMs } from '../../../formats/systemd/zone';
-import type { CardFile, CardLine, Context } from '../../../link';
+import type { CardFile, CardLine } from '../../../link/file';
+import type { Context } from '../../../link/context';
 import type { Secrets } from '../../../secrets';
 import pagesNowScript from './pages-now.sh?raw';
 import { picturesOf, type Pictures } from './pictures';

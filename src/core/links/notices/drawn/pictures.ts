@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { dateOf, dayOf } from '../../../basics/calendar';
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import { startOfDayMs } from '../../../onAir/slices';
 import { shownIn } from '../pages/content';
 import type { NoticesSettings, Page, Shows, Zone } from '../settings';

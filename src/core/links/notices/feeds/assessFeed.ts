@@ -1,4 +1,6 @@
-import type { Context, Finding, Fix, SettingPath } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Finding, Fix } from '../../../link/finding';
+import type { SettingPath } from '../../../link/setting';
 import { change } from '../pages/edits';
 import { remarksOn, type Happening } from './agenda';
 import { readFeed } from './feed';

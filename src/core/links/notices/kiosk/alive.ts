@@ -1,7 +1,7 @@
 import { scriptLines } from '../../../files/script';
 import { endsWithin, NOT_THE_SET } from '../../../files/sandbox';
 import { lines, rootPath, textFile } from '../../../files/cardFile';
-import type { CardFile, CardLine } from '../../../link';
+import type { CardFile, CardLine } from '../../../link/file';
 import pageAliveScript from './page-alive.sh?raw';
 import { ALIVE_UNIT } from './aliveClaims';
 

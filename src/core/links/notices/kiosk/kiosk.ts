@@ -3,7 +3,7 @@ import type { Claim } from '../../../claims';
 import { PLAYER_UNIT } from '../../../files/cardFile';
 import { contentAt } from '../../../files/content';
 import type { Facts } from '../../../facts';
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import { PAGE_PATH, READS_FEEDS } from '../places';
 import type { NoticesSettings } from '../settings';
 

@@ -1,7 +1,8 @@
 import { dateOf } from '../../../basics/calendar';
 import { changing, type Change } from '../../../changes';
 import { wallClockMs } from '../../../formats/systemd/zone';
-import type { Context, Fix } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Fix } from '../../../link/finding';
 import { freeId } from '../../../basics/text';
 import { newZone, type NoticesSettings, type Page, type Shows, type Zone } from '../settings';
 

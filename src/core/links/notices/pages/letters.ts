@@ -1,5 +1,5 @@
 /** Which letters the pages hold, and by which typefaces the endpoint draws them. */
-import type { Finding } from '../../../link';
+import type { Finding } from '../../../link/finding';
 import { typefaceFor, type TypefacePackage } from '../../../standards/typefaces';
 import { change } from './edits';
 import type { NoticesSettings } from '../settings';

@@ -1,4 +1,4 @@
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import {
 	capitalArcmin,
 	codeModuleMm,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { MEDIA_DIR } from '../../../files/cardFile';
 import { placesIn } from '../../../files/mediaPlace';
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import { venueSchema } from '../../../plan/venue';
 import { FEED_KINDS } from '../feeds/schema';
 import { programmeBook } from '../../../onAir/book';

@@ -1,4 +1,5 @@
-import type { Context, Finding, Fix } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Finding, Fix } from '../../../link/finding';
 import { wiredPart } from '../../../parts/chosen';
 import { change } from '../change';
 import { ACTIONS, clashesIn, USUAL_KEYS } from './controls';

@@ -4,7 +4,7 @@ import { BY_HAND_PATH } from '../../../files/byHand';
 import { scriptLines } from '../../../files/script';
 import controlScript from './control.sh?raw';
 import type { Facts } from '../../../facts';
-import type { CardFile, CardLine } from '../../../link';
+import type { CardFile, CardLine } from '../../../link/file';
 import { ACTIONS, CONTROL_WAYS, keysOf, type Control } from './controls';
 import type { PictureSettings } from '../settings';
 import { CONTROL_PATH, KEYS_UNIT } from '../places';

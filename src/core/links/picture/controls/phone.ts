@@ -2,7 +2,7 @@ import { lines, PHONE_DIR, rootPath, textFile } from '../../../files/cardFile';
 import { escapeHtml } from '../../../files/html';
 import { BACK_WORD, BY_HAND_MIN, showWord } from '../../../files/byHand';
 import type { Facts } from '../../../facts';
-import type { CardFile, CardLine } from '../../../link';
+import type { CardFile, CardLine } from '../../../link/file';
 import type { Secrets } from '../../../secrets';
 import type { PictureSettings } from '../settings';
 import { NO_NETWORK, SANDBOX } from '../../../files/sandbox';

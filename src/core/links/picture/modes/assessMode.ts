@@ -1,5 +1,6 @@
 import { fromHex, toBase64 } from '../../../formats/edid';
-import type { Context, Finding } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Finding } from '../../../link/finding';
 import { refreshHzOf } from '../../../standards/videoTiming';
 import { cadenceWords, stutters } from './cadence';
 import { fix } from '../change';

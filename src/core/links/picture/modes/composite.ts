@@ -2,7 +2,7 @@
  * The yellow socket of a board as Debian's kernel drives it: off until it is told otherwise, and with 525 lines whatever the set is made for.
  * Source: Linux 6.1, vc4_vec.c and the device trees of such boards.
  */
-import type { Finding } from '../../../link';
+import type { Finding } from '../../../link/finding';
 import type { PartOf } from '../../../parts/schema';
 import { timingOf, type VideoTiming } from '../../../standards/videoTiming';
 import { fix } from '../change';

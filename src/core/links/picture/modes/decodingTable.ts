@@ -1,4 +1,4 @@
-import type { Figure } from '../../../link';
+import type { Figure } from '../../../link/figure';
 
 /** Who decodes a film, by the system that the board starts from and by how its kernel drives the circuit. */
 export interface DecodingRow {

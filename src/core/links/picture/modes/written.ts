@@ -1,5 +1,5 @@
 import { writeEdid } from '../../../formats/edid';
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import { refreshHzOf, type VideoTiming } from '../../../standards/videoTiming';
 import { vicTiming } from '../../../standards/vicTable';
 import { pictureMm } from '../../../standards/legibility';

@@ -1,4 +1,5 @@
-import type { Context, Finding } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Finding } from '../../../link/finding';
 import { fix } from '../change';
 import type { PictureSettings } from '../settings';
 import { goesDark } from '../../../onAir/followed';

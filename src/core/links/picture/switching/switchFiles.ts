@@ -1,6 +1,7 @@
 import { endsWithin } from '../../../files/sandbox';
 import { lines, ON_AIR_UNIT, rootPath, SCREEN_UNIT, textFile } from '../../../files/cardFile';
-import type { CardFile, Context } from '../../../link';
+import type { CardFile } from '../../../link/file';
+import type { Context } from '../../../link/context';
 import { SCREEN_HOURS } from '../scripts';
 import type { PictureSettings } from '../settings';
 import { cecAdapterOf, isOnBy, reason, SCREEN_PATH, SOCKET_UNIT, socketOf, switches } from './switching';

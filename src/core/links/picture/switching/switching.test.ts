@@ -23,7 +23,7 @@ import { write } from '../../../engines/write';
 import { BY_HAND_PATH, readByHand } from '../../../files/byHand';
 import { checkPhonePassword } from '../../../files/phonePassword';
 import type { Facts } from '../../../facts';
-import type { CardFile } from '../../../link';
+import type { CardFile } from '../../../link/file';
 import type { Plan } from '../../../plan/plan';
 import { newRule, type Moment } from '../../../onAir/when';
 import { controlFiles } from '../controls/controlFiles';

@@ -1,4 +1,5 @@
-import type { Context, SettingPath } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { SettingPath } from '../../../link/setting';
 import { wiredPart } from '../../../parts/chosen';
 import { SCREEN_UNIT } from '../../../files/cardFile';
 import { goesDark } from '../../../onAir/followed';

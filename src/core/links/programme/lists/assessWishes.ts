@@ -1,6 +1,7 @@
 import { changing } from '../../../changes';
 import { formatSeconds } from '../../../basics/format';
-import type { Context, Finding, Fix } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Finding, Fix } from '../../../link/finding';
 import { SEAM_MS, turnMs } from '../../../onAir/item';
 import { itemOf } from '../../../onAir/items';
 import type { ProgrammeSettings } from '../settings';

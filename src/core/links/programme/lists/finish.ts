@@ -1,5 +1,5 @@
 import type { Claim } from '../../../claims';
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import type { ProgrammeSettings } from '../settings';
 
 /** The script that lets what plays come to its end when something else is on by the rules. */

@@ -1,5 +1,6 @@
 import { lines, rootPath, textFile } from '../../../files/cardFile';
-import type { CardFile, Context } from '../../../link';
+import type { CardFile } from '../../../link/file';
+import type { Context } from '../../../link/context';
 import { FINISH_PATH, finishes } from './finish';
 import finish from './finish.lua?raw';
 import type { ProgrammeSettings } from '../settings';

@@ -1,5 +1,6 @@
 import { formatSeconds } from '../../../basics/format';
-import type { Context, Figure } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Figure } from '../../../link/figure';
 import { itemOf } from '../../../onAir/items';
 import type { ProgrammeSettings } from '../settings';
 import { phasesOf, type Phase } from '../rules/phases';

@@ -1,5 +1,5 @@
 import type { Claim } from '../../../claims';
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import type { ProgrammeSettings } from '../settings';
 
 /** The script that knows what to do while a stream is gone. */

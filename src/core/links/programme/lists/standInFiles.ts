@@ -1,7 +1,8 @@
 import { scriptLines } from '../../../files/script';
 import { lines, rootPath, textFile } from '../../../files/cardFile';
 import { writeTone } from '../../../formats/wav/wav';
-import type { CardFile, Context } from '../../../link';
+import type { CardFile } from '../../../link/file';
+import type { Context } from '../../../link/context';
 import standInScript from './stand-in.lua?raw';
 import type { ProgrammeSettings } from '../settings';
 import { SIGN_PATH, STAND_IN_PATH, standsIn } from './standIn';

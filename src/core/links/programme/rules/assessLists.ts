@@ -1,5 +1,6 @@
 import { changing, type Change } from '../../../changes';
-import type { Finding, SettingPath } from '../../../link';
+import type { Finding } from '../../../link/finding';
+import type { SettingPath } from '../../../link/setting';
 import type { ProgrammeList } from '../../../onAir/when';
 import type { ProgrammeSettings } from '../settings';
 

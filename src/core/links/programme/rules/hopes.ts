@@ -1,6 +1,6 @@
 import { dayFacts, dayOf } from '../../../basics/calendar';
 import { WEEKDAYS, type Weekday } from '../../../basics/weekdays';
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import { holdsOn } from '../../../onAir/line';
 import { ruleLines } from '../../../onAir/ruleLines';
 import type { ProgrammeRule } from '../../../onAir/when';

@@ -1,4 +1,5 @@
-import type { Context, Finding } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Finding } from '../../../link/finding';
 import { changing } from '../../../changes';
 import { withPart } from './parts';
 import { MOST_QUIETER_DB, type SourcesSettings } from '../settings';

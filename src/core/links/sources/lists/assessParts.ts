@@ -1,7 +1,8 @@
 import { changing } from '../../../changes';
 import { clockText } from '../../../files/entryPart';
 import { placeKind } from '../../../files/mediaPlace';
-import type { Context, Finding } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Finding } from '../../../link/finding';
 import { WHOLE_PART, withPart } from './parts';
 import { ruleOf } from './rules';
 import type { SourceItem, SourcesSettings } from '../settings';

@@ -1,6 +1,7 @@
 import { minuteOfTime } from '../../../basics/calendar';
 import { changing } from '../../../changes';
-import type { Context, Finding } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Finding } from '../../../link/finding';
 import { ruleList, type Rule } from './rules';
 import type { SourcesSettings } from '../settings';
 import { storeOf } from '../stores/stores';

@@ -1,4 +1,4 @@
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import type { Media, MediaDetails, PlayedPicture } from '../../../parts/media';
 import { MOST_SHARE, playLoad, type PlayLoad } from '../../../parts/playLoad';
 import { videoShapeSchema, type PartOf, type VideoShape } from '../../../parts/schema';

@@ -2,7 +2,7 @@ import type { Claim } from '../../../claims';
 import { lines, rootPath, textFile } from '../../../files/cardFile';
 import { partText } from '../../../files/entryPart';
 import { PARTS, PARTS_PATH } from '../../../files/partsScript';
-import type { CardFile } from '../../../link';
+import type { CardFile } from '../../../link/file';
 import type { SourceItem, SourcesSettings } from '../settings';
 
 /** All of an entry, as loud as it is. */

@@ -1,4 +1,4 @@
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import type { Media } from '../../../parts/media';
 
 /** How a photograph is brought to the screen's shape: whole, with bars where its shape differs; or filling it, cut at its edges. */

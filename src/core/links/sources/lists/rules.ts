@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { Claim } from '../../../claims';
 import { PLAYER_UNIT } from '../../../files/cardFile';
-import type { Context, Figure } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Figure } from '../../../link/figure';
 import type { Media } from '../../../parts/media';
 import { idText, lineText, timeOfDay } from '../../../basics/text';
 import { LIST_LIMITS } from '../../../formats/playlist/limits';

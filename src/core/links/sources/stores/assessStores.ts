@@ -1,5 +1,6 @@
 import { changing } from '../../../changes';
-import type { Context, Finding } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Finding } from '../../../link/finding';
 import { placeKind } from '../../../files/mediaPlace';
 import { asksPassword, isShare, isWritable, mountPoint, storeOf, storeWords, type Store } from './stores';
 import { ruleOf } from '../lists/rules';

@@ -1,6 +1,8 @@
 import { lines, MEDIA_DIR, textFile } from '../../../files/cardFile';
 import { placesIn } from '../../../files/mediaPlace';
-import type { CardFile, Context, Step } from '../../../link';
+import type { CardFile } from '../../../link/file';
+import type { Context } from '../../../link/context';
+import type { Step } from '../../../link/step';
 import { conversionsOf, convertCommand, type Conversion } from '../lists/convert';
 import { byHand } from './onCard';
 import type { SourceItem, SourcesSettings } from '../settings';

@@ -2,7 +2,7 @@ import type { Claim } from '../../../claims';
 import { MEDIA_DIR } from '../../../files/cardFile';
 import { placeKind, placesIn } from '../../../files/mediaPlace';
 import { shellWord } from '../../../formats/shell/quote';
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import type { SourceItem, SourcesSettings } from '../settings';
 
 /** The card set carries that file; else the person copies it. */

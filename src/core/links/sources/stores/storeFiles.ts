@@ -1,7 +1,8 @@
 import { lines, rootPath, textFile } from '../../../files/cardFile';
 import type { Claim } from '../../../claims';
 import { shellWord } from '../../../formats/shell/quote';
-import type { CardFile, CardLine, SettingPath } from '../../../link';
+import type { CardFile, CardLine } from '../../../link/file';
+import type { SettingPath } from '../../../link/setting';
 import type { Secrets } from '../../../secrets';
 import {
 	asksPassword,

@@ -1,5 +1,6 @@
 import { changing } from '../../../changes';
-import type { Context, Finding } from '../../../link';
+import type { Context } from '../../../link/context';
+import type { Finding } from '../../../link/finding';
 import { expectedDropouts, leastBuffer, pausesOf } from './buffer';
 import { isFetched } from './receive';
 import type { SourcesSettings } from '../settings';

@@ -3,7 +3,7 @@
  * after all and is played later, so each dropout leaves the player as much further behind, and it bears longer pauses from then on: dropouts
  * grow rarer the longer it plays.
  */
-import type { Context } from '../../../link';
+import type { Context } from '../../../link/context';
 import type { SourcesSettings } from '../settings';
 
 /** How a stream comes: it stands still so often, each time for so long on average. */

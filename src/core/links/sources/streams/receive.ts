@@ -1,4 +1,5 @@
-import type { Step, Context } from '../../../link';
+import type { Step } from '../../../link/step';
+import type { Context } from '../../../link/context';
 import { placeKind } from '../../../files/mediaPlace';
 import type { Media } from '../../../parts/media';
 import type { SourcesSettings } from '../settings';

@@ -2,7 +2,7 @@
 	import { tick } from 'svelte';
 	import { diffLines } from 'diff';
 	import { goto } from '$app/navigation';
-	import type { CardLine } from '$core/link';
+	import type { CardLine } from '$core/link/file';
 	import { chain } from '$core/chain';
 	import { cardSize, cardText } from '$core/files/cardBytes';
 	import { compareWritten, shownText, type FileChange } from '$lib/endpoint/written';
