@@ -71,6 +71,7 @@ describe('who gets in', () => {
 			expect.arrayContaining([
 				...expected,
 				'PermitRootLogin no',
+				'KbdInteractiveAuthentication no',
 				'PermitEmptyPasswords no',
 				`AllowUsers ${plan.network.user}`
 			])
