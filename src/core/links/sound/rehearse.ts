@@ -190,18 +190,19 @@ class Converters {
 		this.tell.event('found', 'info', { name: card.name, cardId: card.cardId });
 		machine.systemd.reach('sound.target');
 		machine.emit('sound-card-added', card.cardId);
-		this.#tellOthers(card);
+		this.#tellOthers();
 	}
 
 	/** What a program gets that asks for no device in particular: a tone for trying, whatever somebody installs later. */
-	#tellOthers({ cardId }: BenchSoundCard): void {
+	#tellOthers(): void {
+		const isHere = (cardId: string): boolean => this.machine.bench.soundCards.some((known) => known.cardId === cardId);
 		const conf = asoundConf(this.machine);
 		if (conf === null) return this.tell.event('others-get-first', 'bad');
 		const door = findDoor(conf, 'default');
 		const controls = findControls(conf);
 		if (typeof door === 'string') this.tell.event('others-get-nothing', 'bad', { why: door });
-		else if (door.cardId !== cardId || !door.converts) this.tell.event('others-get-else', 'bad', { ...door });
-		if (controls !== cardId) this.tell.event('mixers-get-else', 'bad', { controls });
+		else if (!isHere(door.cardId) || !door.converts) this.tell.event('others-get-else', 'bad', { ...door });
+		if (!isHere(controls)) this.tell.event('mixers-get-else', 'bad', { controls });
 	}
 
 	#unplug(): void {

@@ -70,17 +70,30 @@ interface ReadEvent {
 	readonly uid: string;
 	/** It stands in the place of one occurrence of a series; null: it does not. */
 	readonly replacesWallMs: number | null;
-	readonly isCancelled: boolean;
-	readonly happening: Happening;
+	/** null: it is cancelled, or broken. */
+	readonly happening: Happening | null;
 }
 
-/** One event; null: it never begins. Throws where the library finds it broken. */
+/** One event; null: it never begins. What it takes the place of does not come, even where it is cancelled or broken itself. Throws where the library does. */
 function readEvent(component: ICAL.Component, zone: string, zoneOf: Parameters<typeof momentOf>[2]): ReadEvent | null {
 	const start = momentOf(component, 'dtstart', zoneOf);
 	if (!start || Number.isNaN(start.wallMs)) return null;
 	const uid = String(component.getFirstPropertyValue('uid') ?? '');
-	const replaces = momentOf(component, 'recurrence-id', zoneOf);
-	const isCancelled = String(component.getFirstPropertyValue('status') ?? '') === 'CANCELLED';
+	const place = { uid, replacesWallMs: momentOf(component, 'recurrence-id', zoneOf)?.wallMs ?? null };
+	if (String(component.getFirstPropertyValue('status') ?? '') === 'CANCELLED') return { ...place, happening: null };
+	try {
+		return { ...place, happening: happeningOf(component, start, zone, zoneOf) };
+	} catch {
+		return { ...place, happening: null };
+	}
+}
+
+function happeningOf(
+	component: ICAL.Component,
+	start: Moment,
+	zone: string,
+	zoneOf: Parameters<typeof momentOf>[2]
+): Happening {
 	// Not by the library's own end of an event: it would follow the file's own rules of a time zone, without a bound.
 	const end = momentOf(component, 'dtend', zoneOf);
 	const lasts: unknown = component.getFirstPropertyValue('duration');
@@ -95,26 +108,21 @@ function readEvent(component: ICAL.Component, zone: string, zoneOf: Parameters<t
 	const textOf = (name: string): string => String(component.getFirstPropertyValue(name) ?? '');
 	const rule: unknown = component.getFirstPropertyValue('rrule');
 	return {
-		uid,
-		replacesWallMs: replaces?.wallMs ?? null,
-		isCancelled,
-		happening: {
-			title: fitLine(textOf('summary'), 200),
-			place: fitLine(textOf('location'), 120),
-			wholeDay: start.isDate,
-			wallMs: start.wallMs,
-			zone: start.isDate ? zone : start.zone,
-			lengthMs,
-			rrule: rule instanceof ICAL.Recur ? rule.toString() : '',
-			exceptWallMs: component
-				.getAllProperties('exdate')
-				.flatMap((property) => property.getValues() as unknown[])
-				.flatMap((time) =>
-					time instanceof ICAL.Time
-						? [Date.UTC(time.year, time.month - 1, time.day, time.hour, time.minute, time.second)]
-						: []
-				)
-		}
+		title: fitLine(textOf('summary'), 200),
+		place: fitLine(textOf('location'), 120),
+		wholeDay: start.isDate,
+		wallMs: start.wallMs,
+		zone: start.isDate ? zone : start.zone,
+		lengthMs,
+		rrule: rule instanceof ICAL.Recur ? rule.toString() : '',
+		exceptWallMs: component
+			.getAllProperties('exdate')
+			.flatMap((property) => property.getValues() as unknown[])
+			.flatMap((time) =>
+				time instanceof ICAL.Time
+					? [Date.UTC(time.year, time.month - 1, time.day, time.hour, time.minute, time.second)]
+					: []
+			)
 	};
 }
 
@@ -151,7 +159,7 @@ export function readAgenda(text: string, zone: string): Result<Happening[]> {
 			return [];
 		}
 	});
-	const events = found.filter(({ isCancelled }) => !isCancelled);
+	const events = found.flatMap(({ happening, ...place }) => (happening ? [{ ...place, happening }] : []));
 	if (events.length === 0) return fault('agenda-empty', 'The calendar has no event.');
 	const movedOf = new Map<string, number[]>();
 	for (const { uid, replacesWallMs } of found)
