@@ -22,15 +22,19 @@ function youngest(path) {
 	return Math.max(at.mtimeMs, ...readdirSync(path).map((name) => youngest(resolve(path, name))));
 }
 
-export function ensureBuild() {
-	ensurePackages();
+export function isStale() {
 	const products = ['build/index.js', 'build/cli/yphos.mjs'].map((name) => resolve(root, name));
 	const newest = Math.max(
 		...SOURCES.map((name) => resolve(root, name))
 			.filter(has)
 			.map(youngest)
 	);
-	if (products.every((path) => has(path) && statSync(path).mtimeMs > newest)) return;
+	return !products.every((path) => has(path) && statSync(path).mtimeMs > newest);
+}
+
+export function ensureBuild() {
+	ensurePackages();
+	if (!isStale()) return;
 	console.log('Building …');
 	if (run('npm', ['run', '--silent', 'build', '--', '--logLevel', 'error']) !== 0) process.exit(1);
 }

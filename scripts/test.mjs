@@ -4,7 +4,7 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { ensureBuild } from './build.mjs';
+import { isStale } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
 import { ensurePackages } from './ensure.mjs';
 import { capture, cli, conformance, finished, has, root, run, tool } from './run.mjs';
@@ -135,8 +135,8 @@ run(tool('svelte-kit'), ['sync']);
 await Promise.all([
 	unitTests(),
 	(async () => {
-		ensureBuild();
-		step('build', has(cli));
+		if (isStale()) await told('build', 'npm', ['run', '--silent', 'build', '--', '--logLevel', 'error']);
+		else step('build', has(cli));
 		await endToEnd('pages');
 	})(),
 	(async () => {

@@ -23,7 +23,7 @@ export const SOUND_WORDS = {
 	],
 	'others-get-else': ({ cardId, converts }: { cardId: string; converts: boolean }) => [
 		converts
-			? 'Other programs get another converter than the player'
+			? 'Other programs find no converter: their default device names a card that is not there'
 			: 'Other programs are refused what the converter does not take: nothing converts it',
 		cardId
 	],
